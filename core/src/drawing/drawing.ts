@@ -1,0 +1,134 @@
+import type { Box } from '../geometry/box.ts';
+import { boxOfPoints, unionBox } from '../geometry/box.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import type { Cubic } from '../geometry/cubic.ts';
+import { cubicBox } from '../geometry/cubic.ts';
+import type { Point } from '../geometry/point.ts';
+
+/** What a line means; each output chooses its weight, dash and colour from it. */
+export type Ink =
+  | 'outline'
+  | 'centreLine'
+  | 'bridgeLine'
+  | 'fret'
+  | 'string'
+  | 'boardEdge'
+  | 'dimension'
+  | 'witness'
+  | 'cutLine'
+  | 'crosshair'
+  | 'bar'
+  | 'note';
+
+export type PathStep =
+  | { readonly kind: 'line'; readonly to: Point }
+  | { readonly kind: 'cubic'; readonly c1: Point; readonly c2: Point; readonly to: Point };
+
+export interface PathMark {
+  readonly kind: 'path';
+  readonly id: string;
+  readonly ink: Ink;
+  readonly start: Point;
+  readonly steps: readonly PathStep[];
+  readonly closed: boolean;
+}
+
+export interface TextMark {
+  readonly kind: 'text';
+  readonly id: string;
+  readonly ink: Ink;
+  readonly at: Point;
+  readonly text: string;
+  /** Height of a capital's em, mm on paper. */
+  readonly sizeMm: number;
+  readonly align: 'start' | 'middle' | 'end';
+  /** Turn counter-clockwise, radians. */
+  readonly turn: number;
+}
+
+export type Mark = PathMark | TextMark;
+
+export type LayerName = 'outline' | 'centre' | 'neck' | 'strings' | 'dimensions' | 'marks';
+
+export interface Layer {
+  readonly name: LayerName;
+  readonly marks: readonly Mark[];
+}
+
+/** Everything there is to draw, in the instrument frame, mm: one model for the board and for every file. */
+export interface Drawing {
+  readonly layers: readonly Layer[];
+}
+
+export function closedPathMark(id: string, ink: Ink, path: ClosedPath): PathMark {
+  return {
+    kind: 'path',
+    id,
+    ink,
+    start: path[0]?.p0 ?? { x: 0, y: 0 },
+    steps: path.map((c) => ({ kind: 'cubic', c1: c.p1, c2: c.p2, to: c.p3 })),
+    closed: true,
+  };
+}
+
+export function polylineMark(id: string, ink: Ink, points: readonly Point[], closed = false): PathMark {
+  const [start = { x: 0, y: 0 }, ...rest] = points;
+  return { kind: 'path', id, ink, start, steps: rest.map((to) => ({ kind: 'line', to })), closed };
+}
+
+export const lineMark = (id: string, ink: Ink, a: Point, b: Point): PathMark => polylineMark(id, ink, [a, b]);
+
+/** The mark's pieces as cubics and straight pieces, the closing edge of a closed path included. */
+export function markPieces(mark: PathMark): readonly (Cubic | readonly [Point, Point])[] {
+  const pieces: (Cubic | readonly [Point, Point])[] = [];
+  let at = mark.start;
+  for (const step of mark.steps) {
+    pieces.push(step.kind === 'line' ? [at, step.to] : { p0: at, p1: step.c1, p2: step.c2, p3: step.to });
+    at = step.to;
+  }
+  if (mark.closed && (at.x !== mark.start.x || at.y !== mark.start.y)) pieces.push([at, mark.start]);
+  return pieces;
+}
+
+/** The tight box of all lines of a drawing (text left out); null when there are none. */
+export function drawingBox(drawing: Drawing): Box | null {
+  let box: Box | null = null;
+  for (const layer of drawing.layers)
+    for (const mark of layer.marks)
+      if (mark.kind === 'path')
+        for (const piece of markPieces(mark))
+          box = unionBox(box, 'p0' in piece ? cubicBox(piece) : boxOfPoints(piece));
+  return box;
+}
+
+/** Moves every point of a mark by `f`; text keeps its size and turn. */
+export function mapMark(mark: Mark, f: (p: Point) => Point): Mark {
+  if (mark.kind === 'text') return { ...mark, at: f(mark.at) };
+  return {
+    ...mark,
+    start: f(mark.start),
+    steps: mark.steps.map((s) =>
+      s.kind === 'line'
+        ? { kind: 'line', to: f(s.to) }
+        : { kind: 'cubic', c1: f(s.c1), c2: f(s.c2), to: f(s.to) },
+    ),
+  };
+}
+
+const SWAPPED = { start: 'end', middle: 'middle', end: 'start' } as const;
+
+/** The drawing of the left-handed instrument: mirrored along the centre line, text still readable. */
+export function mirrorDrawing(drawing: Drawing): Drawing {
+  const flip = (p: Point): Point => ({ x: -p.x, y: p.y });
+  return {
+    layers: drawing.layers.map((layer) => ({
+      ...layer,
+      marks: layer.marks.map((mark) => {
+        const moved = mapMark(mark, flip);
+        return moved.kind === 'text' && Math.abs(Math.cos(moved.turn)) > Math.SQRT1_2
+          ? { ...moved, align: SWAPPED[moved.align] }
+          : moved;
+      }),
+    })),
+  };
+}

@@ -1,0 +1,66 @@
+import type { Ink, Layer, Mark, TextMark } from '../drawing/drawing.ts';
+import { lineMark, polylineMark } from '../drawing/drawing.ts';
+import type { DisplayUnit } from '../units/length.ts';
+import { lengthWithUnit } from '../units/length.ts';
+import type { Point } from '../geometry/point.ts';
+import type { OutlineMeasures } from './measures.ts';
+
+/** Height of a figure, mm on paper. */
+const FIGURE_MM = 3.2;
+/** Dimension line outside the outline, and how far its witness lines run past it, mm. */
+const OUTSIDE_MM = 22;
+const PAST_MM = 3;
+
+const text = (id: string, at: Point, words: string, align: TextMark['align'], turn = 0): TextMark => ({
+  kind: 'text',
+  id,
+  ink: 'dimension',
+  at,
+  text: words,
+  sizeMm: FIGURE_MM,
+  align,
+  turn,
+});
+
+/**
+ * A width taken at two places: across from the bass side's place to the centre line, along it to the
+ * treble side's place, and across to that. Figure beside the bass half.
+ */
+function width(id: string, name: string, bass: Point, treble: Point, unit: DisplayUnit): Mark[] {
+  const ink: Ink = 'dimension';
+  return [
+    polylineMark(`dimension-${id}`, ink, [bass, { x: bass.x, y: 0 }, { x: treble.x, y: 0 }, treble]),
+    text(
+      `figure-${id}`,
+      { x: bass.x + 3, y: bass.y * 0.62 },
+      `${lengthWithUnit(bass.y - treble.y, unit)} ${name}`,
+      'start',
+    ),
+  ];
+}
+
+/** Length and widths of bouts and waist, drawn where they are taken; instrument frame, mm. */
+export function drawDimensions(m: OutlineMeasures, unit: DisplayUnit): Layer {
+  const y = m.box.minY - OUTSIDE_MM;
+  const witness = (x: number, end: string): Mark =>
+    lineMark(`witness-length-${end}`, 'witness', { x, y: m.box.minY - PAST_MM }, { x, y: y - PAST_MM });
+  const marks: Mark[] = [
+    witness(m.box.minX, 'tail'),
+    witness(m.box.maxX, 'nut'),
+    lineMark('dimension-length', 'dimension', { x: m.box.minX, y }, { x: m.box.maxX, y }),
+    text(
+      'figure-length',
+      { x: (m.box.minX + m.box.maxX) / 2, y: y + PAST_MM },
+      `${lengthWithUnit(m.length, unit)} long`,
+      'middle',
+    ),
+  ];
+  const pairs = [
+    ['lower-bout', 'lower bout', m.bass.lowerBout, m.treble.lowerBout],
+    ['waist', 'waist', m.bass.waist, m.treble.waist],
+    ['upper-bout', 'upper bout', m.bass.upperBout, m.treble.upperBout],
+  ] as const;
+  for (const [id, name, bass, treble] of pairs)
+    if (bass && treble) marks.push(...width(id, name, bass, treble, unit));
+  return { name: 'dimensions', marks };
+}

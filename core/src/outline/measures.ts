@@ -1,0 +1,115 @@
+import type { Box } from '../geometry/box.ts';
+import { boxHeight, boxWidth } from '../geometry/box.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { pathBox, reversePath, signedArea } from '../geometry/closedPath.ts';
+import { cubicAt, cubicExtremes } from '../geometry/cubic.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Hollow } from './hollow.ts';
+import { tightestHollow } from './hollow.ts';
+
+/** The turning points of one side, from the tail to the neck; null where the side has no such place. */
+export interface SideMeasures {
+  readonly lowerBout: Point | null;
+  readonly waist: Point | null;
+  readonly upperBout: Point | null;
+}
+
+/** Measures of an outline (formulas section 4), instrument frame, mm. */
+export interface OutlineMeasures {
+  readonly box: Box;
+  readonly length: number;
+  readonly widest: number;
+  readonly bass: SideMeasures;
+  readonly treble: SideMeasures;
+  /** Bass side and treble side together, each taken at its own place. */
+  readonly lowerBout: number | null;
+  readonly waist: number | null;
+  readonly upperBout: number | null;
+  /** Waist of the bass side nutward of the treble side's. */
+  readonly waistOffset: number | null;
+  readonly areaMm2: number;
+  readonly hollow: Hollow | null;
+}
+
+/** y of equal height within this, mm, is a flat and not a turning point: rounding of a straight edge. */
+const FLAT_TOLERANCE = 1e-9;
+
+/** First place where `side`·y is locally largest, the least after it, the largest after that. */
+function sideMeasures(places: readonly Point[], side: 1 | -1): SideMeasures {
+  const found: Point[] = [];
+  let rising = true;
+  for (let i = 1; i < places.length && found.length < 3; i += 1) {
+    const step = side * (places[i]!.y - places[i - 1]!.y);
+    if (Math.abs(step) <= FLAT_TOLERANCE) continue;
+    const rises = step > 0;
+    if (rises !== rising) {
+      const turn = places[i - 1]!;
+      if (found.length > 0 || side * turn.y > 0) found.push(turn);
+      rising = rises;
+    }
+  }
+  const [lowerBout = null, waist = null, upperBout = null] = found;
+  return { lowerBout, waist, upperBout };
+}
+
+/** The places in order from the one with the least x on, once round. */
+function fromTail(places: readonly Point[], tail: Point): Point[] {
+  const start = places.findIndex((p) => p.x === tail.x && p.y === tail.y);
+  return [...places.slice(start), ...places.slice(0, start)];
+}
+
+/** Where the path reaches its least x; the first such place. */
+function tailPlace(path: ClosedPath): { readonly at: Point; readonly segment: number; readonly t: number } {
+  let best = { at: path[0]!.p0, segment: 0, t: 0 };
+  path.forEach((c, segment) => {
+    for (const t of [0, ...cubicExtremes(c, 'x')]) {
+      const at = cubicAt(c, t);
+      if (at.x < best.at.x) best = { at, segment, t };
+    }
+  });
+  return best;
+}
+
+/** The ends of the stretches over which y only rises or only falls, the tail among them, beginning there. */
+function placesFromTail(path: ClosedPath): Point[] {
+  const tail = tailPlace(path);
+  const places: Point[] = [];
+  path.forEach((c, segment) => {
+    const ts = cubicExtremes(c, 'y');
+    if (segment === tail.segment && tail.t > 0) ts.push(tail.t);
+    places.push(
+      c.p0,
+      ...ts
+        .sort((a, b) => a - b)
+        .map((t) => (t === tail.t && segment === tail.segment ? tail.at : cubicAt(c, t))),
+    );
+  });
+  return fromTail(places, tail.at);
+}
+
+const together = (a: Point | null, b: Point | null): number | null => (a && b ? a.y - b.y : null);
+
+/** Measures of a closed outline of at least one segment, whichever way round it runs. */
+export function measureOutline(path: ClosedPath): OutlineMeasures {
+  const area = signedArea(path);
+  const counterClockwise = area >= 0 ? path : reversePath(path);
+  const box = pathBox(path)!;
+  // Counter-clockwise from the tail the path comes to the treble side first (y negative), then the neck.
+  const ahead = placesFromTail(counterClockwise);
+  const back = [ahead[0]!, ...ahead.slice(1).reverse()];
+  const treble = sideMeasures([...ahead, ahead[0]!], -1);
+  const bass = sideMeasures([...back, back[0]!], 1);
+  return {
+    box,
+    length: boxWidth(box),
+    widest: boxHeight(box),
+    bass,
+    treble,
+    lowerBout: together(bass.lowerBout, treble.lowerBout),
+    waist: together(bass.waist, treble.waist),
+    upperBout: together(bass.upperBout, treble.upperBout),
+    waistOffset: bass.waist && treble.waist ? bass.waist.x - treble.waist.x : null,
+    areaMm2: Math.abs(area),
+    hollow: tightestHollow(counterClockwise),
+  };
+}

@@ -1,0 +1,56 @@
+import type { Design } from '../design/schema.ts';
+import type { Drawing, Layer } from '../drawing/drawing.ts';
+import { closedPathMark, mirrorDrawing } from '../drawing/drawing.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { drawDimensions } from '../outline/dimensions.ts';
+import type { OutlineMeasures } from '../outline/measures.ts';
+import { drawCentre, drawNeck, drawStrings } from '../strings/drawing.ts';
+import type { StringLayout } from '../strings/layout.ts';
+
+/** What a design's drawing is made from: derived once, drawn everywhere. */
+export interface DrawnParts {
+  readonly path: ClosedPath;
+  readonly measures: OutlineMeasures;
+  readonly layout: StringLayout;
+}
+
+/** How far the centre line runs past everything on the board, mm. */
+const CENTRE_PAST = 20;
+
+export const drawOutline = (path: ClosedPath): Layer => ({
+  name: 'outline',
+  marks: [closedPathMark('outline', 'outline', path)],
+});
+
+/** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
+export function drawDesign(design: Design, parts: DrawnParts): Drawing {
+  const { path, measures, layout } = parts;
+  const nut = design.strings.scaleLength;
+  const tail = Math.min(measures.box.minX, 0);
+  return {
+    layers: [
+      drawNeck(design.strings, layout, nut),
+      drawStrings(layout, nut),
+      drawCentre(design.strings, tail - CENTRE_PAST, Math.max(nut, measures.box.maxX) + CENTRE_PAST),
+      drawOutline(path),
+      drawDimensions(measures, design.units),
+    ],
+  };
+}
+
+/**
+ * What goes on paper: the outline, and of the rest what was chosen, kept within the body's own length.
+ * Mirrored for a left-handed instrument.
+ */
+export function drawTemplate(design: Design, parts: DrawnParts): Drawing {
+  const { show } = design.print;
+  const { path, measures, layout } = parts;
+  const { minX, maxX } = measures.box;
+  const layers: Layer[] = [];
+  if (show.neck) layers.push(drawNeck(design.strings, layout, maxX));
+  if (show.strings) layers.push(drawStrings(layout, maxX));
+  if (show.centre) layers.push(drawCentre(design.strings, minX, maxX));
+  layers.push(drawOutline(path));
+  const drawing = { layers };
+  return design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
+}

@@ -1,0 +1,88 @@
+import type { Drawing } from '../drawing/drawing.ts';
+import { markPieces } from '../drawing/drawing.ts';
+import type { SheetSize } from '../design/paper.ts';
+import type { Box } from '../geometry/box.ts';
+import { boxesMeet } from '../geometry/box.ts';
+import type { Cubic } from '../geometry/cubic.ts';
+import { cubicBox, straightCubic } from '../geometry/cubic.ts';
+import { cubicMeetsBox } from '../geometry/meetsBox.ts';
+
+export interface Margins {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** Tiles of one size laid from the drawing's lower left corner, neighbours sharing the overlap; mm. */
+export interface TileGrid {
+  readonly tileWidth: number;
+  readonly tileHeight: number;
+  readonly overlap: number;
+  readonly columns: number;
+  readonly rows: number;
+  /** Lower left corner of tile (0, 0): the drawing's least x and y. */
+  readonly originX: number;
+  readonly originY: number;
+}
+
+/** A drawing longer than a whole number of tiles by less than this share of a tile is rounding, not drawing. */
+const COUNT_TOLERANCE = 1e-9;
+
+const count = (extent: number, tile: number, overlap: number): number =>
+  Math.max(1, Math.ceil((extent - overlap) / (tile - overlap) - COUNT_TOLERANCE));
+
+/**
+ * The tiles that a drawing takes (formulas section 10), `columns = max(1, ceil((W − o)/(tile_w − o) − 1e-9))`.
+ * `box` is the drawing after correction. The tile must be larger than the overlap.
+ */
+export function tileGrid(box: Box, sheet: SheetSize, margins: Margins, overlap: number): TileGrid {
+  const tileWidth = sheet.width - margins.left - margins.right;
+  const tileHeight = sheet.height - margins.top - margins.bottom;
+  if (tileWidth <= overlap || tileHeight <= overlap)
+    throw new RangeError(
+      `tile ${tileWidth} × ${tileHeight} mm is not larger than its overlap, ${overlap} mm: take smaller margins`,
+    );
+  return {
+    tileWidth,
+    tileHeight,
+    overlap,
+    columns: count(box.maxX - box.minX, tileWidth, overlap),
+    rows: count(box.maxY - box.minY, tileHeight, overlap),
+    originX: box.minX,
+    originY: box.minY,
+  };
+}
+
+/** The tile's place in the corrected drawing, mm. */
+export function tileArea(grid: TileGrid, column: number, row: number): Box {
+  const minX = grid.originX + column * (grid.tileWidth - grid.overlap);
+  const minY = grid.originY + row * (grid.tileHeight - grid.overlap);
+  return { minX, minY, maxX: minX + grid.tileWidth, maxY: minY + grid.tileHeight };
+}
+
+/** All lines of a drawing as cubics. */
+export const drawnCurves = (drawing: Drawing): readonly Cubic[] =>
+  drawing.layers.flatMap((layer) =>
+    layer.marks.flatMap((mark) =>
+      mark.kind === 'path'
+        ? markPieces(mark).map((piece) => ('p0' in piece ? piece : straightCubic(piece[0], piece[1])))
+        : [],
+    ),
+  );
+
+/** Which tiles carry any line, as a test of (column, row); each curve is asked only of tiles that its box meets. */
+export function tilesWithLines(
+  grid: TileGrid,
+  curves: readonly Cubic[],
+): (column: number, row: number) => boolean {
+  const inked = new Set<number>();
+  const boxed = curves.map((c) => ({ c, box: cubicBox(c) }));
+  for (let row = 0; row < grid.rows; row += 1)
+    for (let column = 0; column < grid.columns; column += 1) {
+      const area = tileArea(grid, column, row);
+      if (boxed.some(({ c, box }) => boxesMeet(box, area) && cubicMeetsBox(c, area)))
+        inked.add(row * grid.columns + column);
+    }
+  return (column, row) => inked.has(row * grid.columns + column);
+}

@@ -1,0 +1,89 @@
+/**
+ * Imports run one way. Core folders may import any folder before them in this order, none after;
+ * the other workspaces reach the core through its entries alone; in the web application no stage
+ * imports another stage, and shared parts import no stage.
+ */
+import { dirname, posix, relative, resolve, sep } from 'node:path';
+
+export const CORE_ORDER = [
+  'units',
+  'geometry',
+  'drawing',
+  'design',
+  'strings',
+  'outline',
+  'parts',
+  'layout',
+  'shape',
+  'balance',
+  'wood',
+  'templates',
+  'cutting',
+  'records',
+  'findings',
+  'files',
+];
+const CORE_ENTRIES = new Set(['@pelkin/core', '@pelkin/core/pdf']);
+/** web/src folders and what each may import beside itself. */
+const WEB_MAY = {
+  shared: [],
+  design: ['shared', 'workers'],
+  workers: [],
+  board: ['shared'],
+  stages: ['board', 'design', 'shared', 'workers'],
+  designs: ['board', 'design', 'shared', 'workers'],
+  app: ['board', 'design', 'designs', 'shared', 'stages', 'workers'],
+};
+
+/** Why a file (a path from the root, with /) may not import the specifier; null when it may. */
+export function refusal(file, specifier) {
+  const isTest = /\.(test|spec)\.tsx?$/.test(file);
+  if (specifier.startsWith('@pelkin/core')) {
+    if (file.startsWith('core/')) return 'the core imports its own files by relative paths';
+    return CORE_ENTRIES.has(specifier) ? null : 'the core is reached through its entries alone';
+  }
+  if (!specifier.startsWith('.')) return null;
+  const target = posix.normalize(posix.join(posix.dirname(file), specifier));
+  const [space, src, folder] = file.split('/');
+  const [targetSpace, targetSrc, targetFolder] = target.split('/');
+  if (isTest || src !== 'src') return null;
+  if (targetSpace !== space) return `${space} may not reach into ${targetSpace} by path`;
+  if (targetSrc !== 'src') return null;
+  if (space === 'core' && file.split('/').length > 3) {
+    const [from, to] = [CORE_ORDER.indexOf(folder), CORE_ORDER.indexOf(targetFolder)];
+    if (from < 0) return `core/src/${folder} is not in the order of folders`;
+    if (to < 0) return `${folder} may not import the core's entries`;
+    return to > from ? `${folder} comes before ${targetFolder}: imports run the other way` : null;
+  }
+  if (space === 'web' && file.split('/').length > 3) {
+    if (!(folder in WEB_MAY)) return `web/src/${folder} is not a known folder`;
+    if (folder === targetFolder) {
+      const [a, b] = [file.split('/')[3], target.split('/')[3]];
+      const inFolder = file.split('/').length > 4 && target.split('/').length > 4;
+      return folder === 'stages' && inFolder && a !== b ? `stage ${a} may not import stage ${b}` : null;
+    }
+    return WEB_MAY[folder].includes(targetFolder) ? null : `${folder} may not import ${targetFolder}`;
+  }
+  return null;
+}
+
+const root = resolve(dirname(new URL(import.meta.url).pathname), '..');
+
+export default {
+  meta: { type: 'problem', schema: [], messages: { direction: 'Import direction: {{why}}.' } },
+  create(context) {
+    const file = relative(root, context.filename).split(sep).join('/');
+    const check = (node) => {
+      const specifier = node.source?.value;
+      if (typeof specifier !== 'string') return;
+      const why = refusal(file, specifier);
+      if (why) context.report({ node, messageId: 'direction', data: { why } });
+    };
+    return {
+      ImportDeclaration: check,
+      ExportNamedDeclaration: check,
+      ExportAllDeclaration: check,
+      ImportExpression: check,
+    };
+  },
+};

@@ -1,0 +1,16 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: [
+      'core/src/**/*.test.ts',
+      'server/src/**/*.test.ts',
+      'web/src/**/*.test.{ts,tsx}',
+      'bin/**/*.test.ts',
+      'eslint/**/*.test.ts',
+    ],
+    environment: 'node',
+    testTimeout: 30_000,
+    hookTimeout: 120_000,
+  },
+});
