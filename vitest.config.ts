@@ -10,6 +10,7 @@ export default defineConfig({
       'eslint/**/*.test.ts',
     ],
     environment: 'node',
+    globalSetup: ['bin/lib/vitest-postgres.mjs'],
     testTimeout: 30_000,
     hookTimeout: 120_000,
   },

@@ -105,6 +105,17 @@ export const designRefusals = (design: Design): readonly Refusal[] => [
   ...printRefusals(design.print),
 ];
 
+/** An issue's own words; where the schema has none, what is missing or of the wrong kind. */
+const words = (issue: {
+  readonly code?: string;
+  readonly message: string;
+  readonly input?: unknown;
+  readonly expected?: unknown;
+}): string =>
+  issue.message.startsWith('Invalid')
+    ? `this is missing or is not ${typeof issue.expected === 'string' ? `a JSON ${issue.expected}` : 'what a design has here'}`
+    : issue.message;
+
 /** At most so many refusals are told of one document. */
 const MOST_REFUSALS = 20;
 
@@ -118,7 +129,7 @@ export function checkDesign(raw: unknown): Checked {
       ok: false,
       refusals: shape.error.issues
         .slice(0, MOST_REFUSALS)
-        .map((issue) => ({ where: issue.path.join('.'), message: issue.message })),
+        .map((issue) => ({ where: issue.path.join('.'), message: words(issue) })),
     };
   const refusals = designRefusals(shape.data).slice(0, MOST_REFUSALS);
   return refusals.length ? { ok: false, refusals } : { ok: true, design: shape.data };

@@ -11,7 +11,6 @@ export const nameSchema = z
   .trim()
   .min(1, 'the name is empty: give the design a name')
   .max(80, 'the name is longer than 80 characters: shorten it')
-  // eslint-disable-next-line no-control-regex
   .refine(
     (text) =>
       !/[\u0000-\u001f\u007f\u2028\u2029\ud800-\udfff]/.test(

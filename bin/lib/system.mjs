@@ -1,0 +1,139 @@
+/** Running programs and making sure that what they need is installed. Node's own modules only: runs before npm ci. */
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
+/** Everything that is made while running: clusters, hashes of builds, locks. */
+export const STATE = join(ROOT, '.pelkin');
+
+export const say = (text) => process.stdout.write(`${text}\n`);
+
+/** A failure whose words are meant for the person at the terminal: shown without a stack. */
+export class Told extends Error {}
+
+export const isRoot = () => process.getuid?.() === 0;
+
+/** Runs a program to its end, its output shown only when it fails. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 1 << 28, ...options });
+  if (done.error) throw new Told(`${command} could not be run: ${done.error.message}`);
+  if (done.status !== 0)
+    throw new Told(
+      `${command} ${args.join(' ')} failed:\n${`${done.stdout ?? ''}${done.stderr ?? ''}`.trim().slice(-4000)}`,
+    );
+  return done.stdout ?? '';
+}
+
+const onPath = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;
+
+/** The newest PostgreSQL server's folder of programs; null when none is installed. */
+export function postgresPrograms() {
+  const base = '/usr/lib/postgresql';
+  if (!existsSync(base)) return null;
+  const found = readdirSync(base)
+    .filter((v) => existsSync(join(base, v, 'bin/initdb')) && existsSync(join(base, v, 'bin/postgres')))
+    .sort((a, b) => Number(b) - Number(a));
+  return found.length ? join(base, found[0], 'bin') : null;
+}
+
+const NEEDS = {
+  postgresql: () => postgresPrograms() !== null,
+  chromium: () => existsSync('/usr/bin/chromium'),
+  'poppler-utils': () => onPath('pdftoppm'),
+};
+
+/** Installs missing Debian packages when root; else says the one line that installs them. */
+export function ensurePackages(names) {
+  const missing = names.filter((name) => !NEEDS[name]());
+  if (missing.length === 0) return;
+  const line = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
+  if (!onPath('apt-get'))
+    throw new Told(
+      `Missing on this machine: ${missing.join(', ')}. Install them with its package manager, then run this again.`,
+    );
+  if (!isRoot())
+    throw new Told(
+      `Missing on this machine: ${missing.join(', ')}. Run this once, then try again:\n\n  sudo sh -c '${line}'\n`,
+    );
+  say(`Installing ${missing.join(', ')} …`);
+  if (missing.includes('postgresql')) {
+    // The package would make and start a cluster of its own; Pelkin keeps one inside its folder.
+    const conf = '/etc/postgresql-common/createcluster.conf';
+    if (!existsSync(conf)) {
+      mkdirSync(dirname(conf), { recursive: true });
+      writeFileSync(conf, 'create_main_cluster = false\n');
+    }
+  }
+  const apt = (...args) =>
+    run('apt-get', ['-qq', '-o', 'DPkg::Lock::Timeout=600', ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  apt('update');
+  // Configuration files that are there already are kept.
+  apt('-o', 'Dpkg::Options::=--force-confold', 'install', '-y', '--no-install-recommends', ...missing);
+  const still = names.filter((name) => !NEEDS[name]());
+  if (still.length) throw new Told(`After installing, still missing: ${still.join(', ')}.`);
+}
+
+/** Installs the npm packages when the lock file is not the one they were installed from. */
+export function ensureModules() {
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
+  const mark = join(ROOT, 'node_modules/.pelkin-lock');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  say('Installing npm packages …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(mark, lock);
+}
+
+function* filesBelow(path) {
+  if (!existsSync(path)) return;
+  if (!statSync(path).isDirectory()) {
+    yield path;
+    return;
+  }
+  for (const name of readdirSync(path).sort())
+    if (name !== 'dist' && name !== 'node_modules') yield* filesBelow(join(path, name));
+}
+
+/** Builds the web application when anything that it is made from has changed. */
+export function ensureBuild() {
+  const hash = createHash('sha256');
+  for (const part of ['web', 'core/src', 'core/package.json', 'package-lock.json'])
+    for (const file of filesBelow(join(ROOT, part)))
+      hash.update(file.slice(ROOT.length)).update(readFileSync(file));
+  const digest = hash.digest('hex');
+  const mark = join(ROOT, 'web/dist/.built-from');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
+  say('Building the application …');
+  run('npm', ['run', 'build']);
+  writeFileSync(mark, digest);
+}
+
+/** A port on the loopback address that nothing listens on at the moment. */
+export const freePort = () =>
+  new Promise((done, failed) => {
+    const server = createServer();
+    server.once('error', failed);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => done(port));
+    });
+  });
+
+/** Whether a process of this id is running (or is somebody else's). */
+export function alive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+}
+
+export const version = () => execFileSync('node', ['--version'], { encoding: 'utf8' }).trim();

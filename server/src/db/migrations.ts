@@ -1,0 +1,60 @@
+import type { Kysely, Migration } from 'kysely';
+import { sql } from 'kysely';
+
+/** The workshop that owns everything while there is one. */
+export const FIRST_WORKSHOP = '00000000-0000-4000-8000-000000000001';
+
+const first: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('workshop')
+      .addColumn('id', 'uuid', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .execute();
+    await db.schema
+      .createTable('design')
+      .addColumn('id', 'uuid', (c) => c.primaryKey())
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('revision', 'integer', (c) => c.notNull().defaultTo(1))
+      .addColumn('document', 'jsonb', (c) => c.notNull())
+      .addColumn('save_id', 'uuid')
+      .addColumn('archived_at', 'timestamptz')
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addColumn('updated_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addUniqueConstraint('design_in_workshop', ['workshop_id', 'id'])
+      .execute();
+    await db.schema
+      .createIndex('design_by_workshop')
+      .on('design')
+      .columns(['workshop_id', 'updated_at'])
+      .execute();
+    await db.schema
+      .createTable('revision')
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('design_id', 'uuid', (c) => c.notNull())
+      .addColumn('number', 'integer', (c) => c.notNull())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('document', 'jsonb', (c) => c.notNull())
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addPrimaryKeyConstraint('revision_key', ['design_id', 'number'])
+      .addForeignKeyConstraint('revision_of_design', ['workshop_id', 'design_id'], 'design', [
+        'workshop_id',
+        'id',
+      ])
+      .execute();
+    await db.schema
+      .createTable('seed')
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addPrimaryKeyConstraint('seed_key', ['workshop_id', 'name'])
+      .execute();
+    await sql`insert into workshop (id, name) values (${FIRST_WORKSHOP}, 'Brackwater Instruments')`.execute(
+      db,
+    );
+  },
+};
+
+export const MIGRATIONS: Readonly<Record<string, Migration>> = { '0001-first': first };

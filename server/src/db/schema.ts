@@ -1,0 +1,48 @@
+import type { ColumnType, Generated } from 'kysely';
+
+type Timestamp = ColumnType<Date, Date | undefined, Date>;
+/** A JSON document: read parsed, written as text so that arrays and objects alike are taken as JSON. */
+type Json = ColumnType<unknown, string, string>;
+
+export interface WorkshopTable {
+  id: string;
+  name: string;
+  created_at: Timestamp;
+}
+
+export interface DesignTable {
+  id: string;
+  workshop_id: string;
+  name: string;
+  /** Counts the saves: 1 when made, one more with each. */
+  revision: Generated<number>;
+  document: Json;
+  /** The save that made this state, so that a repeated request is known again. */
+  save_id: string | null;
+  archived_at: ColumnType<Date | null, Date | null, Date | null>;
+  created_at: Timestamp;
+  updated_at: Timestamp;
+}
+
+export interface RevisionTable {
+  workshop_id: string;
+  design_id: string;
+  /** The design's revision number at which it was frozen. */
+  number: number;
+  name: string;
+  document: Json;
+  created_at: Timestamp;
+}
+
+export interface SeedTable {
+  workshop_id: string;
+  name: string;
+  created_at: Timestamp;
+}
+
+export interface Database {
+  workshop: WorkshopTable;
+  design: DesignTable;
+  revision: RevisionTable;
+  seed: SeedTable;
+}

@@ -1,0 +1,33 @@
+/** Test help: a database of its own for a test file, dropped after it. */
+import { randomBytes } from 'node:crypto';
+import { sql } from 'kysely';
+import type { Db } from './db/connect.ts';
+import { connect } from './db/connect.ts';
+import { migrateToLatest } from './db/migrate.ts';
+
+export interface TestDatabase {
+  readonly db: Db;
+  readonly url: string;
+  readonly drop: () => Promise<void>;
+}
+
+export async function testDatabase(): Promise<TestDatabase> {
+  const admin = process.env.TEST_DATABASE_URL;
+  if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
+  const name = `pelkin_test_${randomBytes(6).toString('hex')}`;
+  const root = connect(admin);
+  await sql`create database ${sql.id(name)}`.execute(root);
+  const url = new URL(admin);
+  url.pathname = `/${name}`;
+  const db = connect(url.href);
+  await migrateToLatest(db);
+  return {
+    db,
+    url: url.href,
+    drop: async () => {
+      await db.destroy();
+      await sql`drop database ${sql.id(name)} with (force)`.execute(root);
+      await root.destroy();
+    },
+  };
+}
