@@ -24,17 +24,24 @@ const text = (id: string, at: Point, words: string, align: TextMark['align'], tu
 
 /**
  * A width taken at two places: across from the bass side's place to the centre line, along it to the
- * treble side's place, and across to that. Figure beside the bass half.
+ * treble side's place, and across to that. Figure beside the bass half, nutward (1) or tailward (−1) of it.
  */
-function width(id: string, name: string, bass: Point, treble: Point, unit: DisplayUnit): Mark[] {
+function width(
+  id: string,
+  name: string,
+  bass: Point,
+  treble: Point,
+  unit: DisplayUnit,
+  beside: 1 | -1,
+): Mark[] {
   const ink: Ink = 'dimension';
   return [
     polylineMark(`dimension-${id}`, ink, [bass, { x: bass.x, y: 0 }, { x: treble.x, y: 0 }, treble]),
     text(
       `figure-${id}`,
-      { x: bass.x + 3, y: bass.y * 0.62 },
+      { x: bass.x + 3 * beside, y: bass.y * 0.62 },
       `${lengthWithUnit(bass.y - treble.y, unit)} ${name}`,
-      'start',
+      beside > 0 ? 'start' : 'end',
     ),
   ];
 }
@@ -56,11 +63,11 @@ export function drawDimensions(m: OutlineMeasures, unit: DisplayUnit): Layer {
     ),
   ];
   const pairs = [
-    ['lower-bout', 'lower bout', m.bass.lowerBout, m.treble.lowerBout],
-    ['waist', 'waist', m.bass.waist, m.treble.waist],
-    ['upper-bout', 'upper bout', m.bass.upperBout, m.treble.upperBout],
+    ['lower-bout', 'lower bout', m.bass.lowerBout, m.treble.lowerBout, 1],
+    ['waist', 'waist', m.bass.waist, m.treble.waist, -1],
+    ['upper-bout', 'upper bout', m.bass.upperBout, m.treble.upperBout, 1],
   ] as const;
-  for (const [id, name, bass, treble] of pairs)
-    if (bass && treble) marks.push(...width(id, name, bass, treble, unit));
+  for (const [id, name, bass, treble, beside] of pairs)
+    if (bass && treble) marks.push(...width(id, name, bass, treble, unit, beside));
   return { name: 'dimensions', marks };
 }

@@ -12,6 +12,7 @@ export interface StoredDesign {
   readonly design: Design;
   readonly archived: boolean;
   readonly updatedAt: Date;
+  readonly saveId: string | null;
 }
 
 interface Row {
@@ -20,8 +21,9 @@ interface Row {
   document: unknown;
   archived_at: Date | null;
   updated_at: Date;
+  save_id: string | null;
 }
-const COLUMNS = ['id', 'revision', 'document', 'archived_at', 'updated_at'] as const;
+const COLUMNS = ['id', 'revision', 'document', 'archived_at', 'updated_at', 'save_id'] as const;
 
 /** A document of the database as a design of this version; throws a refusal when it cannot be read. */
 function toStored(row: Row): StoredDesign {
@@ -39,6 +41,7 @@ function toStored(row: Row): StoredDesign {
     design: checked.design,
     archived: row.archived_at !== null,
     updatedAt: row.updated_at,
+    saveId: row.save_id,
   };
 }
 
@@ -127,7 +130,7 @@ export async function saveDesign(
   if (row) return { revision: row.revision, updatedAt: row.updated_at };
   const current = await db
     .selectFrom('design')
-    .select([...COLUMNS, 'save_id'])
+    .select(COLUMNS)
     .where('workshop_id', '=', workshopId)
     .where('id', '=', id)
     .executeTakeFirst();

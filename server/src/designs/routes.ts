@@ -21,6 +21,7 @@ const storedSchema = z.object({
   revision: z.number(),
   archived: z.boolean(),
   updatedAt: z.string(),
+  saveId: z.string().nullable(),
   design: z.unknown(),
 });
 const summarySchema = z.object({
@@ -53,6 +54,7 @@ const told = (s: StoredDesign) => ({
   revision: s.revision,
   archived: s.archived,
   updatedAt: s.updatedAt.toISOString(),
+  saveId: s.saveId,
   design: s.design,
 });
 

@@ -1,0 +1,43 @@
+/** `node bin/screenshots.mjs ADDRESS`: the pictures of docs/screenshots, from the demo data of a running application. */
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ROOT } from './lib/system.mjs';
+
+const address = process.argv[2];
+const only = process.argv[3];
+if (!address) {
+  console.error('Say where the application runs: node bin/screenshots.mjs http://127.0.0.1:4870');
+  process.exit(1);
+}
+
+/** Name, stage or list, theme, and what is done before the picture is taken. */
+const SHOTS = [
+  ['list', null, 'light', async () => undefined],
+  ['strings', 'strings', 'light', async () => undefined],
+  ['outline', 'outline', 'light', async (page) => page.locator('[data-node="n17"]').focus()],
+  ['outline-dark', 'outline', 'dark', async (page) => page.locator('[data-node="n8"]').focus()],
+  ['templates', 'templates', 'light', async () => undefined],
+];
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+for (const [name, stage, theme, prepare] of SHOTS) {
+  if (only && only !== name) continue;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
+  await page.goto(address);
+  await page.getByRole('article', { name: 'Windrow', exact: true }).waitFor();
+  if (stage) {
+    await page.getByRole('link', { name: 'Open Windrow', exact: true }).click();
+    await page
+      .getByRole('navigation', { name: 'Work order' })
+      .getByRole('link', { name: new RegExp(stage, 'i') })
+      .click();
+    await page.getByTestId('saved-state').waitFor();
+    await page.waitForTimeout(300);
+    await prepare(page);
+  }
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+  await page.close();
+  console.log(`docs/screenshots/${name}.png`);
+}
+await browser.close();

@@ -1,0 +1,76 @@
+import type { Stage } from '@pelkin/core';
+import { STAGES } from '@pelkin/core';
+import { Box, Button, Center, Grid, Heading, Spinner, Text, VStack } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { wordsOf } from '../design/api.ts';
+import { closeDesign, openDesign } from '../design/keeping.ts';
+import { useDesignStore } from '../design/store.ts';
+import { StaleNotice } from './StaleNotice.tsx';
+import { TellTales } from './TellTales.tsx';
+import { TitleLine } from './TitleLine.tsx';
+import { Workplace } from './Workplace.tsx';
+import { WorkOrder } from './WorkOrder.tsx';
+
+const isStage = (text: string | undefined): text is Stage => STAGES.some((s) => s === text);
+
+function Waiting({ failure, retry }: { failure: string | null; retry: () => void }) {
+  return (
+    <Center h="100%">
+      {failure === null ? (
+        <Spinner color="kelp" aria-label="Opening the design" />
+      ) : (
+        <VStack gap="3" maxW="440px" textAlign="center">
+          <Heading size="md">The design could not be opened</Heading>
+          <Text>{failure}</Text>
+          <Button colorPalette="green" onClick={retry}>
+            Try again
+          </Button>
+          <Link to="/">Back to the list</Link>
+        </VStack>
+      )}
+    </Center>
+  );
+}
+
+/** One design: title line, work order, board, particulars, tell-tales. Every stage has its own address. */
+export function DesignPage() {
+  const { id = '', stage } = useParams();
+  const openId = useDesignStore((s) => s.id);
+  const name = useDesignStore((s) => s.design?.name);
+  const [failed, setFailed] = useState<{ readonly of: string; readonly words: string } | null>(null);
+  const [attempt, setAttempt] = useState(0);
+  const opening = `${id} ${attempt}`;
+  useEffect(() => {
+    let left = false;
+    openDesign(id).catch((error: unknown) => {
+      if (!left) setFailed({ of: opening, words: wordsOf(error) });
+    });
+    return () => {
+      left = true;
+      closeDesign();
+    };
+  }, [id, opening]);
+  useEffect(() => {
+    document.title = name ? `${name} · Pelkin` : 'Pelkin';
+  }, [name]);
+
+  if (!isStage(stage)) return <Navigate to={`/designs/${id}/strings`} replace />;
+  if (openId !== id)
+    return (
+      <Waiting failure={failed?.of === opening ? failed.words : null} retry={() => setAttempt(attempt + 1)} />
+    );
+  return (
+    <Grid h="100dvh" templateRows="auto auto minmax(0, 1fr) auto" overflow="hidden">
+      <TitleLine />
+      <StaleNotice />
+      <Grid templateColumns="156px minmax(0, 1fr) 324px" minH="0" gridRow="3">
+        <WorkOrder stage={stage} />
+        <Workplace stage={stage} />
+      </Grid>
+      <Box gridRow="4">
+        <TellTales />
+      </Box>
+    </Grid>
+  );
+}

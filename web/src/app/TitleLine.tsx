@@ -1,0 +1,242 @@
+import { edits, nameSchema } from '@pelkin/core';
+import type { DisplayUnit } from '@pelkin/core';
+import { Box, Button, Editable, HStack, IconButton, NativeSelect, Text } from '@chakra-ui/react';
+import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { Kept } from '../design/keeping.ts';
+import { useKeeping } from '../design/keeping.ts';
+import { useDesign, useDesignStore } from '../design/store.ts';
+import { useAppearance } from '../shared/appearance.ts';
+import { HandOver } from './HandOver.tsx';
+import { KeysHelp } from './KeysHelp.tsx';
+
+const clock = (at: Date): string =>
+  at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
+/** Where the present state is, in words. */
+function savedWords(kept: Kept, waiting: number): string {
+  const changes = `${waiting} ${waiting === 1 ? 'change' : 'changes'}`;
+  switch (kept.kind) {
+    case 'saved':
+      return `saved ${clock(kept.at)}`;
+    case 'waiting':
+      return `${changes} waiting for the server`;
+    case 'away':
+      return `server away: ${changes} kept on this device`;
+    case 'stale':
+      return 'changed elsewhere: choose below';
+    case 'refused':
+      return `not saved: ${kept.message}`;
+  }
+}
+
+function SavedState() {
+  const { kept, waiting, revision } = useKeeping();
+  const colour = {
+    saved: 'onTarFaded',
+    waiting: 'onTarFaded',
+    away: 'ochreOnTar',
+    stale: 'ochreOnTar',
+    refused: 'madderOnTar',
+  }[kept.kind];
+  return (
+    <HStack gap="3" fontSize="12px" minW="0">
+      <Text color="onTarFaded" whiteSpace="nowrap">
+        revision {revision}
+      </Text>
+      <Text color={colour} role="status" data-testid="saved-state" truncate>
+        {savedWords(kept, waiting)}
+      </Text>
+    </HStack>
+  );
+}
+
+function NameField() {
+  const design = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  const [draft, setDraft] = useState<string | null>(null);
+  const commit = (): void => {
+    const named = nameSchema.safeParse(draft ?? design.name);
+    if (named.success && named.data !== design.name)
+      edit('renamed the design', (d) => edits.setName(d, named.data));
+    setDraft(null);
+  };
+  return (
+    <Editable.Root
+      value={draft ?? design.name}
+      onValueChange={({ value }) => setDraft(value)}
+      onValueCommit={commit}
+      onValueRevert={() => setDraft(null)}
+      maxLength={80}
+      w="auto"
+      minW="0"
+      alignItems="center"
+      fontSize="16px"
+      fontWeight="650"
+    >
+      <Editable.Preview
+        color="onTar"
+        _hover={{ bg: 'tarLight' }}
+        px="1.5"
+        maxW="260px"
+        truncate
+        display="block"
+        aria-label="Design name, press to change"
+      />
+      <Editable.Input
+        color="onTar"
+        bg="tarLight"
+        px="1.5"
+        w="240px"
+        aria-label="Design name"
+        onKeyDown={(e) => e.stopPropagation()}
+      />
+    </Editable.Root>
+  );
+}
+
+function Steps() {
+  const { undo, redo } = useDesignStore.getState();
+  const last = useDesignStore((s) => s.past.at(-1)?.name);
+  const next = useDesignStore((s) => s.future.at(-1)?.name);
+  return (
+    <HStack gap="1">
+      <Text fontSize="12px" color="onTarFaded" maxW="190px" truncate>
+        {last ?? ''}
+      </Text>
+      <IconButton
+        size="xs"
+        variant="ghost"
+        color="onTar"
+        _hover={{ bg: 'tarLight' }}
+        disabled={!last}
+        onClick={undo}
+        aria-label={last ? `Undo: ${last}` : 'Nothing to undo'}
+        title={last ? `Undo: ${last}` : undefined}
+      >
+        <Undo2 size={16} />
+      </IconButton>
+      <IconButton
+        size="xs"
+        variant="ghost"
+        color="onTar"
+        _hover={{ bg: 'tarLight' }}
+        disabled={!next}
+        onClick={redo}
+        aria-label={next ? `Redo: ${next}` : 'Nothing to redo'}
+        title={next ? `Redo: ${next}` : undefined}
+      >
+        <Redo2 size={16} />
+      </IconButton>
+    </HStack>
+  );
+}
+
+const UNITS: readonly (readonly [DisplayUnit, string])[] = [
+  ['mm', 'Millimetres'],
+  ['in', 'Decimal inches'],
+  ['in-fraction', 'Inch fractions'],
+];
+
+function UnitsAndHand() {
+  const design = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  const left = design.handedness === 'left';
+  return (
+    <HStack gap="2">
+      <NativeSelect.Root size="xs" w="136px">
+        <NativeSelect.Field
+          aria-label="Units"
+          bg="tarLight"
+          color="onTar"
+          borderColor="tarLight"
+          value={design.units}
+          onChange={(event) => {
+            const units = UNITS.find(([key]) => key === event.target.value)![0];
+            edit('changed units', (d) => edits.setUnits(d, units));
+          }}
+        >
+          {UNITS.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator color="onTarFaded" />
+      </NativeSelect.Root>
+      <Button
+        size="xs"
+        variant="subtle"
+        bg="tarLight"
+        color="onTar"
+        title="Mirrors the board, the paper and the files"
+        onClick={() =>
+          edit(left ? 'made right-handed' : 'made left-handed', (d) =>
+            edits.setHandedness(d, left ? 'right' : 'left'),
+          )
+        }
+      >
+        {left ? 'Left-handed' : 'Right-handed'}
+      </Button>
+    </HStack>
+  );
+}
+
+/** Whether a key press belongs to a field that is being typed in. */
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Name, saved state, steps, units, hand and hand-over. */
+export function TitleLine() {
+  const { appearance, turn } = useAppearance();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
+      const key = event.key.toLowerCase();
+      const { undo, redo } = useDesignStore.getState();
+      if (key === 'z' && !event.shiftKey) undo();
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <HStack
+      as="header"
+      bg="tar"
+      color="onTar"
+      h="50px"
+      px="3"
+      gap="4"
+      borderBottomWidth="1px"
+      borderColor="tarLight"
+    >
+      <Box asChild flexShrink="0" borderRadius="l2" _hover={{ bg: 'tarLight' }}>
+        <Link to="/" aria-label="All designs" title="All designs">
+          <Box as="img" {...{ src: '/pelkin.svg', alt: '' }} w="30px" h="30px" />
+        </Link>
+      </Box>
+      <NameField />
+      <SavedState />
+      <Box flex="1" />
+      <Steps />
+      <UnitsAndHand />
+      <KeysHelp />
+      <IconButton
+        size="xs"
+        variant="ghost"
+        color="onTar"
+        _hover={{ bg: 'tarLight' }}
+        onClick={turn}
+        aria-label={appearance === 'dark' ? 'Light board' : 'Dark board'}
+      >
+        {appearance === 'dark' ? <Sun size={16} /> : <Moon size={16} />}
+      </IconButton>
+      <HandOver />
+    </HStack>
+  );
+}

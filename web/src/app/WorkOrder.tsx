@@ -1,0 +1,111 @@
+import type { Design, Stage } from '@pelkin/core';
+import { STAGES, correctionQuestioned, lengthWithUnit } from '@pelkin/core';
+import { Box, Text } from '@chakra-ui/react';
+import { Link } from 'react-router';
+import { useDerived } from '../design/derived.ts';
+import type { Derived } from '../design/derived.ts';
+import { useDesign, useDesignStore } from '../design/store.ts';
+import { STAGE_WORDS } from './stageWords.ts';
+
+type Mark = Design['progress'][Stage] | 'needs a look';
+
+/** State by shape as well as colour: empty, half, full, and a wedge for a look. */
+function MarkShape({ mark }: { mark: Mark }) {
+  const kelp = 'var(--chakra-colors-kelp-on-tar)';
+  return (
+    <svg width="16" height="16" viewBox="0 0 16 16" role="img" aria-label={mark}>
+      {mark === 'needs a look' ? (
+        <path d="M8 2.5 14 13H2z" fill="var(--chakra-colors-ochre-on-tar)" />
+      ) : (
+        <>
+          <circle
+            cx="8"
+            cy="8"
+            r="5"
+            fill={mark === 'settled' ? kelp : 'var(--chakra-colors-tar)'}
+            stroke={mark === 'untouched' ? 'var(--chakra-colors-on-tar-faded)' : kelp}
+            strokeWidth="1.6"
+          />
+          {mark === 'in hand' && <path d="M8 3a5 5 0 0 0 0 10z" fill={kelp} />}
+        </>
+      )}
+    </svg>
+  );
+}
+
+/** One line about the stage's present state. */
+function summary(stage: Stage, design: Design, derived: Derived): string {
+  if (stage === 'strings')
+    return `${lengthWithUnit(design.strings.scaleLength, design.units, 0)} · ${design.strings.count}`;
+  if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
+  const sheets = derived.plan.printed.length;
+  return `${sheets} ${design.print.paper} ${sheets === 1 ? 'sheet' : 'sheets'}`;
+}
+
+const questioned = (stage: Stage, design: Design): boolean =>
+  stage === 'templates' && [design.print.correction.x, design.print.correction.y].some(correctionQuestioned);
+
+/** The stages in the order people work in, on one line like knots in a sounding line. */
+export function WorkOrder({ stage }: { stage: Stage }) {
+  const design = useDesign();
+  const derived = useDerived();
+  const id = useDesignStore((s) => s.id);
+  return (
+    <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto">
+      {STAGES.map((s, i) => {
+        const mark: Mark = questioned(s, design) ? 'needs a look' : design.progress[s];
+        const here = s === stage;
+        return (
+          <Box
+            key={s}
+            asChild
+            display="grid"
+            gridTemplateColumns="40px 1fr"
+            alignItems="start"
+            py="2.5"
+            pr="2"
+            position="relative"
+            bg={here ? 'tarLight' : 'transparent'}
+            _hover={{ bg: 'tarLight' }}
+          >
+            <Link to={`/designs/${id}/${s}`} aria-current={here ? 'page' : undefined}>
+              {i > 0 && (
+                <Box
+                  position="absolute"
+                  left="19.5px"
+                  top="0"
+                  h="14px"
+                  borderLeftWidth="1px"
+                  borderColor="onTarFaded"
+                  opacity="0.5"
+                />
+              )}
+              {i < STAGES.length - 1 && (
+                <Box
+                  position="absolute"
+                  left="19.5px"
+                  top="26px"
+                  bottom="0"
+                  borderLeftWidth="1px"
+                  borderColor="onTarFaded"
+                  opacity="0.5"
+                />
+              )}
+              <Box pl="12px" pt="2px" zIndex="1">
+                <MarkShape mark={mark} />
+              </Box>
+              <Box>
+                <Text fontSize="14px" fontWeight={here ? '650' : '450'}>
+                  {STAGE_WORDS[s].name}
+                </Text>
+                <Text fontSize="11.5px" color="onTarFaded">
+                  {summary(s, design, derived)}
+                </Text>
+              </Box>
+            </Link>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,132 @@
+import type { Box, Design, Drawing, Stage } from '@pelkin/core';
+import { drawingBox, edits, growBox, mirrorDrawing, unionBox } from '@pelkin/core';
+import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import { useEffect, useMemo } from 'react';
+import { Board } from '../board/Board.tsx';
+import { useBoard } from '../board/boardStore.ts';
+import type { Derived } from '../design/derived.ts';
+import { useDerived } from '../design/derived.ts';
+import { useDesign, useDesignStore } from '../design/store.ts';
+import { useShown } from '../shared/shown.ts';
+import { OutlineParticulars } from '../stages/outline/OutlineParticulars.tsx';
+import { OutlineTools } from '../stages/outline/OutlineTools.tsx';
+import { useChosen } from '../stages/outline/chosen.ts';
+import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
+import { StringsTools } from '../stages/strings/StringsTools.tsx';
+import { TemplatesParticulars } from '../stages/templates/TemplatesParticulars.tsx';
+import { TemplatesTools } from '../stages/templates/TemplatesTools.tsx';
+import { STAGE_WORDS } from './stageWords.ts';
+
+const TOOLS: Readonly<Record<Stage, () => ReactNode>> = {
+  strings: StringsTools,
+  outline: OutlineTools,
+  templates: TemplatesTools,
+};
+const PARTICULARS: Readonly<Record<Stage, () => ReactNode>> = {
+  strings: StringsParticulars,
+  outline: OutlineParticulars,
+  templates: TemplatesParticulars,
+};
+
+/** The paper's own drawing as it lies on the instrument: files are mirrored for a left-handed one, the board mirrors itself. */
+const paperOnBoard = (design: Design, derived: Derived): Drawing =>
+  design.handedness === 'left' ? mirrorDrawing(derived.template) : derived.template;
+
+/** Where a stage's work lies: the strings run to the nut, the outline is about the body, paper about its sheets. */
+function boxFor(stage: Stage, design: Design, derived: Derived): Box {
+  const { plan, measures, drawing } = derived;
+  const neck = drawingBox({ layers: drawing.layers.filter((l) => l.name === 'neck') });
+  if (stage === 'strings') return unionBox(growBox(measures.box, 12), neck)!;
+  if (stage === 'outline') return growBox(measures.box, 34);
+  const sheets = plan.tiles.reduce<Box | null>((box, t) => unionBox(box, t.area), null)!;
+  const { x, y } = plan.correction;
+  const [a, b] = [sheets.minX / x, sheets.maxX / x];
+  const along = design.handedness === 'left' ? { minX: -b, maxX: -a } : { minX: a, maxX: b };
+  return { ...along, minY: sheets.minY / y, maxY: sheets.maxY / y };
+}
+
+/** The stage's drawing: dimensions only where they are worked on and wanted, for paper what goes on paper. */
+function shownDrawing(stage: Stage, design: Design, derived: Derived, dimensions: boolean): Drawing {
+  if (stage === 'templates') return paperOnBoard(design, derived);
+  if (stage === 'outline' && dimensions) return derived.drawing;
+  return { layers: derived.drawing.layers.filter((l) => l.name !== 'dimensions') };
+}
+
+function ParticularsHead({ stage }: { stage: Stage }) {
+  const progress = useDesign().progress[stage];
+  const edit = useDesignStore((s) => s.edit);
+  const settled = progress === 'settled';
+  return (
+    <HStack justify="space-between" pb="2">
+      <Area>
+        <Heading as="h2" fontSize="17px" fontWeight="650">
+          {STAGE_WORDS[stage].name}
+        </Heading>
+        <Text fontSize="12px" color="faded">
+          {STAGE_WORDS[stage].about}
+        </Text>
+      </Area>
+      <Button
+        size="2xs"
+        variant="outline"
+        aria-pressed={settled}
+        onClick={() =>
+          edit(settled ? `took ${stage} in hand` : `settled ${stage}`, (d) =>
+            edits.setProgress(d, stage, settled ? 'in hand' : 'settled'),
+          )
+        }
+      >
+        {settled ? 'Take in hand' : 'Settle'}
+      </Button>
+    </HStack>
+  );
+}
+
+/** Board and particulars of the stage. */
+export function Workplace({ stage }: { stage: Stage }) {
+  const design = useDesign();
+  const derived = useDerived();
+  const dimensions = useShown((s) => s.dimensions);
+  const fit = useBoard((s) => s.fit);
+  const shown = useMemo(
+    () => shownDrawing(stage, design, derived, dimensions),
+    [stage, design, derived, dimensions],
+  );
+  const Tools = TOOLS[stage];
+  const Particulars = PARTICULARS[stage];
+  const flip = design.handedness === 'left' ? -1 : 1;
+  const box = boxFor(stage, design, derived);
+  useEffect(() => {
+    fit(box);
+    // Each stage begins with its own work in sight; after that the view is the user's.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [stage, flip]);
+  return (
+    <>
+      <Board
+        drawing={shown}
+        unit={design.units}
+        flip={flip}
+        fitTo={box}
+        label={`Board: ${design.name}, drawn to scale, front`}
+        onPress={() => useChosen.getState().choose(null)}
+      >
+        <Tools />
+      </Board>
+      <Area
+        as="aside"
+        aria-label={`Particulars of ${stage}`}
+        bg="sheet"
+        borderLeftWidth="1px"
+        borderColor="rule"
+        overflowY="auto"
+        px="4"
+        py="3"
+      >
+        <ParticularsHead stage={stage} />
+        <Particulars />
+      </Area>
+    </>
+  );
+}

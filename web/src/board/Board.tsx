@@ -1,0 +1,141 @@
+import type { Box, DisplayUnit, Drawing, Point } from '@pelkin/core';
+import { Box as Area } from '@chakra-ui/react';
+import type { PointerEvent, ReactNode } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import './board.css';
+import { BoardChips } from './BoardChips.tsx';
+import { FlipContext, boardPixels } from './BoardContext.ts';
+import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
+import { Grid, RULER, Rulers } from './Rulers.tsx';
+import { useBoard } from './boardStore.ts';
+import type { Flip } from './view.ts';
+import { toBoard, toScreen, viewMatrix } from './view.ts';
+
+/** A press that moves less than this is a press, not a pan. */
+const PRESS_PIXELS = 4;
+/** Wheel steps to a factor: a mouse's notch (100) is about a fifth. */
+const WHEEL_RATE = 0.0018;
+const PINCH_RATE = 0.01;
+
+interface Props {
+  readonly drawing: Drawing;
+  readonly unit: DisplayUnit;
+  readonly flip: Flip;
+  /** What is in sight at first and after “fit”. */
+  readonly fitTo: Box;
+  readonly label: string;
+  /** Pressed where nothing else lies. */
+  readonly onPress?: () => void;
+  readonly children?: ReactNode;
+}
+
+/** The drawing surface: to scale, with rulers, pan, and zoom to the pointer. Knows shapes, not stages. */
+export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: Props) {
+  const area = useRef<HTMLDivElement>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const { view, size, shownPlace, setSize, setPointer, zoom, pan, fit } = useBoard();
+  const [panning, setPanning] = useState(false);
+  const held = useRef<{ last: Point; moved: number } | null>(null);
+  const fitted = useRef(false);
+
+  useEffect(() => {
+    const element = area.current!;
+    const watch = new ResizeObserver(() => {
+      const { clientWidth: width, clientHeight: height } = element;
+      setSize({ width, height });
+      if (!fitted.current && width > 0) {
+        fitted.current = true;
+        fit(fitTo);
+      }
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+    // The first fit is to what is open then; later ones are asked for.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [setSize, fit]);
+
+  useEffect(() => {
+    const element = svg.current!;
+    const onWheel = (event: WheelEvent): void => {
+      event.preventDefault();
+      const sideways = Math.abs(event.deltaX) > 0 && !event.ctrlKey;
+      if (sideways || event.shiftKey)
+        pan(-event.deltaX, event.shiftKey && !sideways ? 0 : -event.deltaY, flip);
+      else
+        zoom(
+          boardPixels(event, element),
+          Math.exp(-event.deltaY * (event.ctrlKey ? PINCH_RATE : WHEEL_RATE)),
+          flip,
+        );
+    };
+    // React listens passively to the wheel; the page must not scroll or zoom beneath the board.
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [flip, pan, zoom]);
+
+  const onPointerDown = (event: PointerEvent<SVGSVGElement>): void => {
+    if (event.button > 1) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held.current = { last: { x: event.clientX, y: event.clientY }, moved: 0 };
+    setPanning(true);
+  };
+  const onPointerMove = (event: PointerEvent<SVGSVGElement>): void => {
+    setPointer(toBoard(view, size, flip, boardPixels(event, event.currentTarget)));
+    const hold = held.current;
+    if (!hold) return;
+    const [dx, dy] = [event.clientX - hold.last.x, event.clientY - hold.last.y];
+    held.current = {
+      last: { x: event.clientX, y: event.clientY },
+      moved: hold.moved + Math.abs(dx) + Math.abs(dy),
+    };
+    if (held.current.moved >= PRESS_PIXELS) pan(dx, dy, flip);
+  };
+  const onPointerUp = (): void => {
+    if (held.current && held.current.moved < PRESS_PIXELS) {
+      useBoard.getState().showPlace(null);
+      onPress?.();
+    }
+    held.current = null;
+    setPanning(false);
+  };
+
+  const ring = shownPlace && toScreen(view, size, flip, shownPlace);
+  return (
+    <Area ref={area} position="relative" overflow="hidden" minW="0" minH="0" bg="paper" data-testid="board">
+      <FlipContext.Provider value={flip}>
+        <svg
+          ref={svg}
+          className={`board${panning ? ' is-panning' : ''}`}
+          role="group"
+          aria-label={label}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerUp}
+          onPointerCancel={onPointerUp}
+          onPointerLeave={() => setPointer(null)}
+        >
+          <defs>
+            <pattern
+              id="left-out"
+              width="9"
+              height="9"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <line x1="0" y1="0" x2="0" y2="9" stroke="var(--chakra-colors-rule)" strokeWidth="3" />
+            </pattern>
+          </defs>
+          <Grid view={view} size={size} flip={flip} unit={unit} />
+          <g transform={viewMatrix(view, size, flip)}>
+            <DrawingPaths drawing={drawing} />
+          </g>
+          <DrawingWords drawing={drawing} view={view} size={size} flip={flip} />
+          {children}
+          {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
+          <Rulers view={view} size={size} flip={flip} unit={unit} />
+        </svg>
+        <BoardChips unit={unit} flip={flip} onFit={() => fit(fitTo)} inset={RULER} />
+      </FlipContext.Provider>
+    </Area>
+  );
+}

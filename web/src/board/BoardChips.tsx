@@ -1,0 +1,141 @@
+import type { DisplayUnit } from '@pelkin/core';
+import { lengthWithUnit } from '@pelkin/core';
+import { Box, Button, HStack, IconButton, Text } from '@chakra-ui/react';
+import { Maximize, Minus, Plus, Ruler } from 'lucide-react';
+import { useState } from 'react';
+import { LifeSize } from './LifeSize.tsx';
+import { useBoard } from './boardStore.ts';
+import type { Flip } from './view.ts';
+
+const chip = {
+  bg: 'sheet',
+  borderWidth: '1px',
+  borderColor: 'rule',
+  borderRadius: 'l2',
+  fontSize: '12px',
+} as const;
+
+/** The pointer's place in makers' terms. */
+function PointerPlace({ unit }: { unit: DisplayUnit }) {
+  const pointer = useBoard((s) => s.pointer);
+  if (!pointer) return <Text color="faded">Wheel to zoom, drag to move the board</Text>;
+  const along = pointer.x < 0 ? 'tailward' : 'nutward';
+  const across = pointer.y < 0 ? 'treble' : 'bass';
+  return (
+    <Text>
+      <Text as="span" fontFamily="mono" fontWeight="500">
+        {lengthWithUnit(Math.abs(pointer.x), unit)}
+      </Text>{' '}
+      {along} of the bridge,{' '}
+      <Text as="span" fontFamily="mono" fontWeight="500">
+        {lengthWithUnit(Math.abs(pointer.y), unit)}
+      </Text>{' '}
+      to the {across} side
+    </Text>
+  );
+}
+
+/** Round lengths for the scale bar, mm. */
+const BARS = {
+  mm: [1, 2, 5, 10, 20, 50, 100, 200, 500],
+  in: [0.25, 0.5, 1, 2, 4, 6, 12].map((n) => n * 25.4),
+};
+const LONGEST_BAR = 110;
+
+function ScaleBar({ unit }: { unit: DisplayUnit }) {
+  const scale = useBoard((s) => s.view.scale);
+  const lengths = unit === 'mm' ? BARS.mm : BARS.in;
+  const length = lengths.filter((l) => l * scale <= LONGEST_BAR).at(-1) ?? lengths[0]!;
+  const label = unit === 'mm' ? `${length} mm` : `${length / 25.4} in`;
+  return (
+    <HStack gap="2" aria-label={`Scale bar, ${label}`}>
+      <Box h="6px" w={`${length * scale}px`} borderWidth="0 1px 1px 1px" borderColor="ink" />
+      <Text fontFamily="mono" fontSize="11px">
+        {label}
+      </Text>
+    </HStack>
+  );
+}
+
+/** What floats over the board's corners: the pointer's place, scale, zoom, fit, life size. */
+export function BoardChips({
+  unit,
+  flip,
+  onFit,
+  inset,
+}: {
+  unit: DisplayUnit;
+  flip: Flip;
+  onFit: () => void;
+  inset: number;
+}) {
+  const { zoom, setScale, pixelsPerMm } = useBoard();
+  const scale = useBoard((s) => s.view.scale);
+  const [measuring, setMeasuring] = useState(false);
+  return (
+    <>
+      <HStack
+        position="absolute"
+        left={`${inset + 10}px`}
+        bottom="10px"
+        px="3"
+        h="30px"
+        {...chip}
+        pointerEvents="none"
+      >
+        <PointerPlace unit={unit} />
+      </HStack>
+      <HStack position="absolute" right="10px" bottom="10px" gap="2">
+        <HStack px="3" h="30px" {...chip} pointerEvents="none">
+          <ScaleBar unit={unit} />
+        </HStack>
+        <HStack gap="0" h="30px" {...chip}>
+          {pixelsPerMm === null ? (
+            <Button size="xs" variant="ghost" onClick={() => setMeasuring(true)}>
+              <Ruler size={13} aria-hidden /> Life size
+            </Button>
+          ) : (
+            <Button
+              size="xs"
+              variant="ghost"
+              onClick={() => setScale(pixelsPerMm)}
+              aria-label="Show at life size"
+            >
+              <Text as="span" fontFamily="mono">
+                {Math.round((scale / pixelsPerMm) * 100)} %
+              </Text>{' '}
+              of life size
+            </Button>
+          )}
+          {pixelsPerMm !== null && (
+            <IconButton
+              size="xs"
+              variant="ghost"
+              aria-label="Measure this screen again"
+              onClick={() => setMeasuring(true)}
+            >
+              <Ruler size={13} />
+            </IconButton>
+          )}
+        </HStack>
+        <HStack gap="0" h="30px" {...chip}>
+          <IconButton
+            size="xs"
+            variant="ghost"
+            aria-label="Zoom out"
+            onClick={() => zoom(null, 1 / 1.25, flip)}
+          >
+            <Minus size={14} />
+          </IconButton>
+          <IconButton size="xs" variant="ghost" aria-label="Zoom in" onClick={() => zoom(null, 1.25, flip)}>
+            <Plus size={14} />
+          </IconButton>
+          <IconButton size="xs" variant="ghost" aria-label="Fit the drawing" onClick={onFit}>
+            <Maximize size={13} />
+          </IconButton>
+        </HStack>
+      </HStack>
+      {measuring && <LifeSize onClose={() => setMeasuring(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,75 @@
+import type { Drawing, Layer, Mark, PathMark, TextMark } from '@pelkin/core';
+import { pathData } from '@pelkin/core';
+import { memo } from 'react';
+import type { Flip, Size, View } from './view.ts';
+import { toScreen } from './view.ts';
+
+const known = new WeakMap<PathMark, string>();
+/** Path data in the instrument frame, made once for each mark. */
+function dataOf(mark: PathMark): string {
+  let data = known.get(mark);
+  if (data === undefined) {
+    data = pathData(mark);
+    known.set(mark, data);
+  }
+  return data;
+}
+
+const isPath = (mark: Mark): mark is PathMark => mark.kind === 'path';
+const isText = (mark: Mark): mark is TextMark => mark.kind === 'text';
+
+const LayerPaths = memo(function LayerPaths({ layer }: { layer: Layer }) {
+  return (
+    <g data-layer={layer.name}>
+      {layer.marks.filter(isPath).map((mark) => (
+        <path key={mark.id} id={mark.id} className={`ink ink-${mark.ink}`} d={dataOf(mark)} />
+      ))}
+    </g>
+  );
+});
+
+/** Where each layer lies: the body below, the neck above it, measures on top. */
+const ORDER = ['outline', 'neck', 'strings', 'centre', 'dimensions', 'marks'];
+const inOrder = (drawing: Drawing): readonly Layer[] =>
+  [...drawing.layers].sort((a, b) => ORDER.indexOf(a.name) - ORDER.indexOf(b.name));
+
+/** Lines of a drawing, in the instrument frame; the view's matrix lays them on the screen. */
+export const DrawingPaths = memo(function DrawingPaths({ drawing }: { drawing: Drawing }) {
+  return (
+    <>
+      {inOrder(drawing).map((layer) => (
+        <LayerPaths key={layer.name} layer={layer} />
+      ))}
+    </>
+  );
+});
+
+/** Words of a drawing, at one size on the screen whatever the zoom. */
+export function DrawingWords({
+  drawing,
+  view,
+  size,
+  flip,
+}: {
+  drawing: Drawing;
+  view: View;
+  size: Size;
+  flip: Flip;
+}) {
+  return (
+    <>
+      {drawing.layers.flatMap((layer) =>
+        layer.marks.filter(isText).map((mark) => {
+          const at = toScreen(view, size, flip, mark.at);
+          const anchor =
+            mark.align === 'middle' ? 'middle' : (mark.align === 'start') === (flip === 1) ? 'start' : 'end';
+          return (
+            <text key={mark.id} data-mark={mark.id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
+              {mark.text}
+            </text>
+          );
+        }),
+      )}
+    </>
+  );
+}

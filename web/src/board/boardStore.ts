@@ -1,0 +1,74 @@
+import type { Box, Point } from '@pelkin/core';
+import { create } from 'zustand';
+import type { Flip, Size, View } from './view.ts';
+import { fitBox, panBy, zoomTo } from './view.ts';
+
+/** Pixels left clear round what is fitted: rulers, chips and dimensions find room. */
+const AROUND = 46;
+/** Scale at which a place is shown when it is gone to, unless the board is nearer already. */
+const PLACE_SCALE = 3;
+
+interface BoardState {
+  readonly view: View;
+  readonly size: Size;
+  /** The pointer's place in the instrument frame; null when it is elsewhere. */
+  readonly pointer: Point | null;
+  /** A place that a reading or finding was pressed for; shown with a ring until the next press. */
+  readonly shownPlace: Point | null;
+  /** Pixels a true millimetre takes on this screen, once it was measured. */
+  readonly pixelsPerMm: number | null;
+  setSize(size: Size): void;
+  setPointer(pointer: Point | null): void;
+  zoom(at: Point | null, factor: number, flip: Flip): void;
+  setScale(scale: number): void;
+  pan(dx: number, dy: number, flip: Flip): void;
+  fit(box: Box): void;
+  showPlace(place: Point | null): void;
+  setPixelsPerMm(value: number): void;
+}
+
+const MEASURED_KEY = 'pelkin.pixelsPerMm';
+function storedPixelsPerMm(): number | null {
+  try {
+    const value = Number(localStorage.getItem(MEASURED_KEY));
+    return value > 0.5 && value < 40 ? value : null;
+  } catch {
+    return null;
+  }
+}
+
+export const useBoard = create<BoardState>((set, get) => ({
+  view: { scale: 1, centre: { x: 150, y: 0 } },
+  size: { width: 0, height: 0 },
+  pointer: null,
+  shownPlace: null,
+  pixelsPerMm: storedPixelsPerMm(),
+  setSize: (size) => set({ size }),
+  setPointer: (pointer) => set({ pointer }),
+  zoom: (at, factor, flip) => {
+    const { view, size } = get();
+    set({ view: zoomTo(view, size, flip, at ?? { x: size.width / 2, y: size.height / 2 }, factor) });
+  },
+  setScale: (scale) => set({ view: { ...get().view, scale } }),
+  pan: (dx, dy, flip) => set({ view: panBy(get().view, flip, dx, dy) }),
+  fit: (box) => {
+    const { size } = get();
+    if (size.width > 0) set({ view: fitBox(box, size, AROUND) });
+  },
+  showPlace: (shownPlace) => {
+    const { view } = get();
+    set(
+      shownPlace
+        ? { shownPlace, view: { scale: Math.max(view.scale, PLACE_SCALE), centre: shownPlace } }
+        : { shownPlace },
+    );
+  },
+  setPixelsPerMm: (pixelsPerMm) => {
+    set({ pixelsPerMm });
+    try {
+      localStorage.setItem(MEASURED_KEY, String(pixelsPerMm));
+    } catch {
+      // Then it is measured again next time.
+    }
+  },
+}));

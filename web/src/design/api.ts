@@ -1,0 +1,104 @@
+import type { Design, Refusal } from '@pelkin/core';
+
+export interface DesignSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly shown: {
+    readonly path: string;
+    readonly viewBox: string;
+    readonly strings: number;
+    readonly scaleLength: number;
+    readonly units: Design['units'];
+  } | null;
+}
+
+export interface StoredDesign {
+  readonly id: string;
+  readonly revision: number;
+  readonly archived: boolean;
+  readonly updatedAt: string;
+  /** The save that made this state; null when none of a page’s did. */
+  readonly saveId: string | null;
+  readonly design: unknown;
+}
+
+/** A refusal of the server, or that it cannot be reached (status 0). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly details?: unknown,
+  ) {
+    super(message);
+  }
+  /** Whether trying again later may help: nothing is wrong with what was sent. */
+  get away(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
+}
+
+/** A server that has not answered by then is taken to be away. */
+const ANSWER_WITHIN_MS = 12_000;
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
+    });
+  } catch {
+    throw new ApiError(0, 'server-away', 'the server cannot be reached');
+  }
+  const text = await response.text();
+  let answer: unknown = null;
+  try {
+    answer = text === '' ? null : JSON.parse(text);
+  } catch {
+    throw new ApiError(response.status || 500, 'unreadable', 'the server’s answer cannot be read');
+  }
+  if (response.ok) return answer as T;
+  const { error } = (answer ?? {}) as { error?: { code: string; message: string; details?: unknown } };
+  throw new ApiError(
+    response.status,
+    error?.code ?? 'failed',
+    error?.message ?? `the server answered ${response.status}`,
+    error?.details,
+  );
+}
+
+export const api = {
+  workshops: () => call<{ workshops: readonly { id: string; name: string }[] }>('GET', '/api/workshops'),
+  list: (archived: boolean) =>
+    call<{ designs: readonly DesignSummary[] }>('GET', `/api/designs?archived=${archived}`),
+  open: (id: string) => call<StoredDesign>('GET', `/api/designs/${encodeURIComponent(id)}`),
+  create: (design: Design) => call<StoredDesign>('POST', '/api/designs', { design }),
+  save: (id: string, from: number, saveId: string, design: Design) =>
+    call<{ revision: number; updatedAt: string }>('PUT', `/api/designs/${encodeURIComponent(id)}`, {
+      from,
+      saveId,
+      design,
+    }),
+  duplicate: (id: string, name: string) =>
+    call<StoredDesign>('POST', `/api/designs/${id}/duplicate`, { name }),
+  rename: (id: string, name: string) => call<StoredDesign>('POST', `/api/designs/${id}/rename`, { name }),
+  archive: (id: string, archived: boolean) =>
+    call<StoredDesign>('POST', `/api/designs/${id}/archive`, { archived }),
+};
+
+/** The words of any failure, for people. */
+export const wordsOf = (error: unknown): string =>
+  error instanceof Error
+    ? `${error.message.charAt(0).toUpperCase()}${error.message.slice(1)}.`
+    : 'Something failed.';
+
+export const firstRefusal = (refusals: readonly Refusal[]): string => {
+  const [first] = refusals;
+  return first ? first.message : '';
+};

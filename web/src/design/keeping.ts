@@ -1,0 +1,234 @@
+import type { Design } from '@pelkin/core';
+import { checkDesign } from '@pelkin/core';
+import { del, get as readDevice, set as writeDevice } from 'idb-keyval';
+import { create } from 'zustand';
+import { ApiError, api } from './api.ts';
+import { sameJson } from './sameJson.ts';
+import { useDesignStore } from './store.ts';
+
+/** Where the present state of the open design is kept. */
+export type Kept =
+  | { readonly kind: 'saved'; readonly at: Date }
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'away' }
+  | { readonly kind: 'refused'; readonly message: string }
+  | { readonly kind: 'stale'; readonly revision: number; readonly theirs: Design };
+
+interface Keeping {
+  readonly kept: Kept;
+  /** The revision that the open design was made from, as the server counts. */
+  readonly revision: number;
+  /** Changes that the server does not have yet. */
+  readonly waiting: number;
+}
+export const useKeeping = create<Keeping>(() => ({
+  kept: { kind: 'saved', at: new Date() },
+  revision: 1,
+  waiting: 0,
+}));
+
+/** A copy on this device, of changes that the server has not confirmed. */
+interface DeviceCopy {
+  readonly from: number;
+  readonly design: unknown;
+  /** The save that was under way when the copy was made: the server may have taken it unseen. */
+  readonly attempt: string | null;
+}
+const deviceKey = (id: string): string => `design:${id}`;
+
+/** Changes are sent when the hand rests so long, and at the latest so long after the first of them. */
+const REST_MS = 700;
+const LATEST_MS = 1_600;
+/** Between tries to reach a server that is away. */
+const RETRY_MS = [1_000, 2_000, 4_000, 8_000] as const;
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let firstWaitingAt = 0;
+let sending = false;
+let tries = 0;
+let session = 0;
+let sentChanges = 0;
+/** The save under way or to be repeated: the same state keeps the same id. */
+let attempt: { readonly design: Design; readonly saveId: string } | null = null;
+
+const store = useDesignStore;
+const present = (): { id: string; design: Design | null; changes: number } => store.getState();
+
+function schedule(delay: number): void {
+  clearTimeout(timer);
+  timer = setTimeout(() => void send(), delay);
+}
+
+async function forgetDeviceCopy(id: string): Promise<void> {
+  await del(deviceKey(id)).catch(() => undefined);
+}
+
+/** After a save of a design that was left meanwhile: its copy goes, or is known to follow the new revision. */
+async function settleDeviceCopy(id: string, saved: Design, revision: number): Promise<void> {
+  const copy = await readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined);
+  if (!copy) return;
+  if (sameJson(copy.design, saved)) await forgetDeviceCopy(id);
+  else await writeDevice(deviceKey(id), { ...copy, from: revision, attempt: null }).catch(() => undefined);
+}
+
+/** The server holds the state that `changes` counted; what came after is sent next. */
+async function confirm(id: string, changes: number, revision: number, at: Date): Promise<void> {
+  tries = 0;
+  attempt = null;
+  sentChanges = changes;
+  const waiting = present().changes - changes;
+  useKeeping.setState({
+    revision,
+    waiting,
+    kept: waiting === 0 ? { kind: 'saved', at } : { kind: 'waiting' },
+  });
+  if (waiting === 0) return forgetDeviceCopy(id);
+  keepOnDevice();
+  schedule(REST_MS);
+}
+
+/** What is under way; a design that is opened anew waits for it. */
+let underWay: Promise<void> = Promise.resolve();
+function send(): Promise<void> {
+  if (!sending) underWay = sendPresent();
+  return underWay;
+}
+
+/** Sends the present state; what changes meanwhile is sent after. */
+async function sendPresent(): Promise<void> {
+  const { id, design, changes } = present();
+  const { kept, revision } = useKeeping.getState();
+  if (sending || !design || changes === sentChanges || kept.kind === 'stale') return;
+  const mine = session;
+  if (attempt?.design !== design) attempt = { design, saveId: crypto.randomUUID() };
+  sending = true;
+  keepOnDevice();
+  try {
+    const answer = await api.save(id, revision, attempt.saveId, design);
+    if (mine === session) await confirm(id, changes, answer.revision, new Date(answer.updatedAt));
+    else await settleDeviceCopy(id, design, answer.revision);
+  } catch (error) {
+    if (mine !== session) return;
+    const failed = error instanceof ApiError ? error : new ApiError(0, 'failed', String(error));
+    if (failed.status === 409) {
+      const { revision: theirRevision, design: raw } = failed.details as {
+        revision: number;
+        design: unknown;
+      };
+      const checked = checkDesign(raw);
+      // The same state, saved by a request whose answer was lost.
+      if (checked.ok && sameJson(checked.design, design)) {
+        await confirm(id, changes, theirRevision, new Date());
+        return;
+      }
+      useKeeping.setState({
+        kept: checked.ok
+          ? { kind: 'stale', revision: theirRevision, theirs: checked.design }
+          : { kind: 'refused', message: 'the server holds a state that this page cannot read: reload it' },
+      });
+    } else if (failed.away) {
+      useKeeping.setState({ kept: { kind: 'away' } });
+      schedule(RETRY_MS[Math.min(tries, RETRY_MS.length - 1)]!);
+      tries += 1;
+    } else useKeeping.setState({ kept: { kind: 'refused', message: failed.message } });
+  } finally {
+    if (mine === session) sending = false;
+  }
+}
+
+function keepOnDevice(): void {
+  const { id, design } = present();
+  const copy: DeviceCopy = { from: useKeeping.getState().revision, design, attempt: attempt?.saveId ?? null };
+  if (design) void writeDevice(deviceKey(id), copy).catch(() => undefined);
+}
+
+store.subscribe((now, before) => {
+  if (now.id === '' || now.id !== before.id) return;
+  if (now.changes !== before.changes) {
+    const { kept } = useKeeping.getState();
+    useKeeping.setState({
+      waiting: now.changes - sentChanges,
+      kept: kept.kind === 'saved' || kept.kind === 'refused' ? { kind: 'waiting' } : kept,
+    });
+    if (!now.dragging) keepOnDevice();
+    const t = Date.now();
+    if (!timer || kept.kind === 'saved') firstWaitingAt = t;
+    if (kept.kind !== 'away') schedule(Math.max(0, Math.min(REST_MS, firstWaitingAt + LATEST_MS - t)));
+  } else if (before.dragging && !now.dragging && now.changes !== sentChanges) keepOnDevice();
+});
+
+/**
+ * Opens a design from the server, with what this device still holds of unsent changes. Throws an
+ * ApiError when it cannot be opened.
+ */
+export async function openDesign(id: string): Promise<void> {
+  closeDesign();
+  const mine = session;
+  await underWay;
+  const stored = await api.open(id);
+  const copy = await readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined);
+  if (mine !== session) return;
+  const checked = checkDesign(stored.design);
+  if (!checked.ok)
+    throw new ApiError(
+      422,
+      'unreadable-design',
+      `the design cannot be read: ${checked.refusals[0]!.message}`,
+    );
+  const unsent = copy ? checkDesign(copy.design) : null;
+  useKeeping.setState({
+    revision: stored.revision,
+    waiting: 0,
+    kept: { kind: 'saved', at: new Date(stored.updatedAt) },
+  });
+  if (!copy || !unsent?.ok || sameJson(unsent.design, checked.design)) {
+    store.getState().open(id, checked.design);
+    await forgetDeviceCopy(id);
+    return;
+  }
+  if (copy.from === stored.revision || (copy.attempt !== null && copy.attempt === stored.saveId)) {
+    store.getState().open(id, checked.design);
+    store.getState().edit('changes kept on this device', () => unsent.design);
+  } else {
+    store.getState().open(id, unsent.design);
+    useKeeping.setState({
+      waiting: 1,
+      kept: { kind: 'stale', revision: stored.revision, theirs: checked.design },
+    });
+  }
+}
+
+/** Leaves the open design; what waits is sent first if the server takes it, and stays on the device if not. */
+export function closeDesign(): void {
+  void send();
+  clearTimeout(timer);
+  timer = undefined;
+  session += 1;
+  sending = false;
+  tries = 0;
+  sentChanges = 0;
+  attempt = null;
+  store.getState().close();
+}
+
+/** Of two states that grew apart, keeps the one on this screen: it is saved over the server's, as a new revision. */
+export function keepMine(): void {
+  const { kept } = useKeeping.getState();
+  if (kept.kind !== 'stale') return;
+  sentChanges = -1;
+  useKeeping.setState({ revision: kept.revision, kept: { kind: 'waiting' } });
+  void send();
+}
+
+/** Of two states that grew apart, takes the server's; the one on this screen is one undo away. */
+export function takeTheirs(): void {
+  const { kept } = useKeeping.getState();
+  if (kept.kind !== 'stale') return;
+  store.getState().edit('took the server’s state', () => kept.theirs);
+  sentChanges = present().changes;
+  clearTimeout(timer);
+  useKeeping.setState({ revision: kept.revision, waiting: 0, kept: { kind: 'saved', at: new Date() } });
+  void forgetDeviceCopy(present().id);
+}
+
+window.addEventListener('online', () => void send());

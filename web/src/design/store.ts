@@ -1,0 +1,93 @@
+import type { Design, Refusal } from '@pelkin/core';
+import { designRefusals } from '@pelkin/core';
+import { create } from 'zustand';
+
+/** A state that can be gone back to, and the name of the step that left it. */
+interface Step {
+  readonly design: Design;
+  readonly name: string;
+  /** Steps of one gesture (a drag, a run of nudges) are one. */
+  readonly gesture: string | null;
+}
+
+/** How far back undo reaches. */
+export const MOST_STEPS = 500;
+
+export interface DesignState {
+  readonly id: string;
+  readonly design: Design | null;
+  readonly past: readonly Step[];
+  readonly future: readonly Step[];
+  /** Counts changes since the design was opened: what the keeping of it watches. */
+  readonly changes: number;
+  /** Whether a drag is going on: long work and device copies wait for its end. */
+  readonly dragging: boolean;
+  open(id: string, design: Design): void;
+  close(): void;
+  /**
+   * Changes the design as a named step; gives the refusals when the change would break the design,
+   * which then stays as it was. Calls with the same gesture are one step.
+   */
+  edit(name: string, change: (design: Design) => Design, gesture?: string): readonly Refusal[];
+  setDragging(dragging: boolean): void;
+  undo(): void;
+  redo(): void;
+}
+
+export const useDesignStore = create<DesignState>((set, get) => ({
+  id: '',
+  design: null,
+  past: [],
+  future: [],
+  changes: 0,
+  dragging: false,
+  open: (id, design) => set({ id, design, past: [], future: [], changes: 0, dragging: false }),
+  close: () => set({ id: '', design: null, past: [], future: [], changes: 0, dragging: false }),
+  edit: (name, change, gesture) => {
+    const { design, past, changes } = get();
+    if (!design) return [];
+    const next = change(design);
+    if (next === design) return [];
+    const refusals = designRefusals(next);
+    if (refusals.length) return refusals;
+    const last = past[past.length - 1];
+    const continues = gesture !== undefined && last?.gesture === gesture;
+    set({
+      design: next,
+      past: continues ? past : [...past.slice(1 - MOST_STEPS), { design, name, gesture: gesture ?? null }],
+      future: [],
+      changes: changes + 1,
+    });
+    return [];
+  },
+  setDragging: (dragging) => set({ dragging }),
+  undo: () => {
+    const { design, past, future, changes } = get();
+    const step = past[past.length - 1];
+    if (!design || !step) return;
+    set({
+      design: step.design,
+      past: past.slice(0, -1),
+      future: [...future, { design, name: step.name, gesture: null }],
+      changes: changes + 1,
+    });
+  },
+  redo: () => {
+    const { design, past, future, changes } = get();
+    const step = future[future.length - 1];
+    if (!design || !step) return;
+    set({
+      design: step.design,
+      past: [...past, { design, name: step.name, gesture: null }],
+      future: future.slice(0, -1),
+      changes: changes + 1,
+    });
+  },
+}));
+
+/** The open design; only below a page that has one open. */
+export function useDesign(): Design {
+  const design = useDesignStore((s) => s.design);
+  if (!design) throw new Error('no design is open');
+  return design;
+}

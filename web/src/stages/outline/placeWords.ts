@@ -1,0 +1,18 @@
+import type { DisplayUnit, Point } from '@pelkin/core';
+import { lengthWithUnit } from '@pelkin/core';
+
+/** A place in makers' words. */
+export function placeWords(p: Point, unit: DisplayUnit): string {
+  const along =
+    p.x === 0
+      ? 'on the bridge line'
+      : `${lengthWithUnit(Math.abs(p.x), unit)} ${p.x < 0 ? 'tailward' : 'nutward'} of the bridge`;
+  const across =
+    p.y === 0
+      ? 'on the centre line'
+      : `${lengthWithUnit(Math.abs(p.y), unit)} to the ${p.y < 0 ? 'treble' : 'bass'} side`;
+  return `${along}, ${across}`;
+}
+
+/** Nodes are counted from the bass side of the neck round the tail. */
+export const nodeName = (index: number): string => `node ${index + 1}`;

@@ -1,0 +1,19 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [
+    react(),
+    // The server sends files as they lie: compressed ones are made here, once.
+    compression({
+      algorithms: ['gzip', 'brotliCompress'],
+      include: /\.(js|css|html|svg|json)$/,
+      threshold: 1024,
+    }),
+  ],
+  worker: { format: 'es' },
+  build: { target: 'es2023', chunkSizeWarningLimit: 1200 },
+  server: { proxy: { '/api': 'http://127.0.0.1:4870' } },
+});
