@@ -77,7 +77,7 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     body: { thickness: 44 },
     print: {
       paper: 'A4',
-      orientation: 'portrait',
+      orientation: 'landscape',
       margins: { left: 6, right: 6, top: 6, bottom: 6 },
       overlap: 12,
       correction: { x: 1, y: 1 },

@@ -81,7 +81,7 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
       autoFirstPage: false,
       margin: 0,
       // No standard font is asked for: it would be read from a folder that a page or worker does not have.
-      font: undefined as unknown as string,
+      font: '',
       info: { Title: options.title, Creator: 'Pelkin', Producer: 'Pelkin', CreationDate: options.madeAt },
     });
     const chunks: Uint8Array[] = [];

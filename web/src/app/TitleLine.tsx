@@ -82,6 +82,8 @@ function NameField() {
         maxW="260px"
         truncate
         display="block"
+        lineHeight="32px"
+        py="0"
         aria-label="Design name, press to change"
       />
       <Editable.Input

@@ -56,6 +56,42 @@ function Picture({ shown }: { shown: DesignSummary['shown'] }) {
   );
 }
 
+interface NameFormProps {
+  readonly name: string;
+  readonly onChange: (name: string) => void;
+  readonly onKeep: () => void;
+  readonly onLeave: () => void;
+}
+
+/** A name that is being typed. Takes the keyboard once the menu that opened it has given it back. */
+function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const later = setTimeout(() => input.current?.select(), 80);
+    return () => clearTimeout(later);
+  }, []);
+  return (
+    <HStack gap="1">
+      <Input
+        ref={input}
+        size="xs"
+        h="26px"
+        aria-label="New name"
+        value={name}
+        maxLength={80}
+        onChange={(e) => onChange(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') onKeep();
+          if (e.key === 'Escape') onLeave();
+        }}
+      />
+      <Button size="2xs" colorPalette="green" onClick={onKeep}>
+        Keep
+      </Button>
+    </HStack>
+  );
+}
+
 interface CardProps {
   readonly design: DesignSummary;
   readonly archived: boolean;
@@ -103,18 +139,11 @@ function Card({ design, archived, run }: CardProps) {
               <Link to={`/designs/${design.id}/strings`}>{design.name}</Link>
             </Text>
           ) : (
-            <Input
-              size="xs"
-              autoFocus
-              aria-label="New name"
-              value={naming}
-              maxLength={80}
-              onChange={(e) => setNaming(e.target.value)}
-              onBlur={() => void rename()}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter') void rename();
-                if (e.key === 'Escape') setNaming(null);
-              }}
+            <NameForm
+              name={naming}
+              onChange={setNaming}
+              onKeep={() => void rename()}
+              onLeave={() => setNaming(null)}
             />
           )}
           {problem && (

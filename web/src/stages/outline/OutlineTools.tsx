@@ -90,6 +90,7 @@ function Edge() {
         d={d}
         vectorEffect="non-scaling-stroke"
         data-testid="edge"
+        onPointerDown={(event) => event.button === 0 && event.stopPropagation()}
         onDoubleClick={add}
         onPointerMove={follow}
         onPointerLeave={() => setAt(null)}

@@ -90,7 +90,9 @@ function OnPaper() {
         >
           <Checkbox.HiddenInput />
           <Checkbox.Control />
-          <Checkbox.Label fontWeight="400">{words}</Checkbox.Label>
+          <Checkbox.Label fontWeight="400" fontSize="13px">
+            {words}
+          </Checkbox.Label>
         </Checkbox.Root>
       ))}
     </Section>
@@ -179,7 +181,7 @@ export function TemplatesParticulars() {
           value={String(plan.printed.length)}
           unit={plan.printed.length === 1 ? 'sheet' : 'sheets'}
         />
-        <Reading label="Laid out" value={`${plan.grid.columns} × ${plan.grid.rows}`} unit="across × up" />
+        <Reading label="Laid out, across × up" value={`${plan.grid.columns} × ${plan.grid.rows}`} />
         {leftOut.length > 0 && <Reading label="Left out, empty" value={leftOut.join(' ')} />}
         <Text fontSize="12px" color="faded">
           Each {lengthWithUnit(width, design.units, 0)} by {lengthWithUnit(height, design.units, 0)}; the

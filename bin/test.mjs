@@ -1,0 +1,76 @@
+/** `npm test`: sets up what is missing, then types, format, lint, unit and server tests, browser tests; ends with the count. */
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, Told, ensureModules, ensurePackages, say } from './lib/system.mjs';
+
+const REPORTS = join(ROOT, 'test-results');
+let passed = 0;
+let failed = 0;
+
+/** Runs one step with its output shown; gives whether it succeeded. */
+function step(name, command, args, env = {}) {
+  say(`\n── ${name}`);
+  const started = Date.now();
+  const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  say(
+    `   ${name}: ${done.status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(1)} s`,
+  );
+  return done.status === 0;
+}
+
+/** A step that counts as one test. */
+function check(name, args) {
+  if (step(name, process.execPath, args)) passed += 1;
+  else failed += 1;
+}
+
+/** A step that writes a report of its own tests; one that died without counting anything is a failure. */
+function counted(name, args, report, read, env) {
+  const well = step(name, process.execPath, args, env);
+  let count = { passed: 0, failed: 0 };
+  try {
+    count = read(JSON.parse(readFileSync(report, 'utf8')));
+  } catch {
+    say(`   ${name}: wrote no report`);
+  }
+  passed += count.passed;
+  failed += count.failed;
+  if ((!well && count.failed === 0) || count.passed + count.failed === 0) failed += 1;
+}
+
+try {
+  ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
+  ensureModules();
+  rmSync(REPORTS, { recursive: true, force: true });
+  mkdirSync(REPORTS, { recursive: true });
+  check('types', ['node_modules/typescript7/bin/tsc', '-p', 'tsconfig.json']);
+  check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
+  check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+  const unit = join(REPORTS, 'unit.json');
+  counted(
+    'unit and server tests',
+    [
+      'node_modules/vitest/vitest.mjs',
+      'run',
+      '--reporter=dot',
+      '--reporter=json',
+      `--outputFile.json=${unit}`,
+    ],
+    unit,
+    (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }),
+  );
+  const browser = join(REPORTS, 'browser.json');
+  counted(
+    'browser tests',
+    ['bin/browser-tests.mjs'],
+    browser,
+    (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
+    { E2E_REPORT: browser },
+  );
+} catch (error) {
+  process.stderr.write(`${error instanceof Told ? error.message : error.stack}\n`);
+  failed += 1;
+}
+say(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

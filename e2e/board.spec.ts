@@ -1,0 +1,181 @@
+import { expect, test } from '@playwright/test';
+import { centreOf, dragBy, held, makeDesign, nearestOnEdge, openStage, saved, type } from './help.ts';
+
+test('fields take any unit and refuse the rest in words', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Fields');
+  await openStage(page, id, 'strings');
+  const nut = page.getByRole('textbox', { name: 'Nut width' });
+  const problem = page.getByRole('alert');
+  for (const [text, words] of [
+    ['12', /nut width 12 mm is narrower than the [\d.]+ mm that the strings need/],
+    ['<script>alert(1)</script>', /not a length that can be read/],
+    ['1 3/0 in', /divides by zero/],
+    ['999999999', /longer than anything/],
+    ['500', /outside 10\.0 mm to 140\.0 mm/],
+    ['', /Nothing was typed/],
+  ] as const) {
+    await type(nut, text);
+    await expect(problem).toHaveText(words);
+    await nut.press('Escape');
+  }
+  await expect(nut).toHaveValue('42.0');
+  await type(nut, '1 11/16');
+  await expect(nut).toHaveValue('42.9');
+  await page.getByLabel('Units', { exact: true }).selectOption('in-fraction');
+  await expect(nut).toHaveValue('1 11/16');
+  await nut.focus();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Units', { exact: true }).selectOption('mm');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.strings.nutWidth).toBe(42.8625);
+  expect(design.typed['strings.nutWidth']).toBe('1 11/16');
+  const strings = page.getByLabel('Strings', { exact: true });
+  await type(strings, '19');
+  await expect(problem).toHaveText(/whole number from 1 to 18/);
+});
+
+test('nodes: add on the edge, corner and handle, place by number, Escape puts a drag back', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Nodes');
+  await openStage(page, id, 'outline');
+  await expect(page.locator('[data-node]')).toHaveCount(23);
+
+  // Between nodes 12 and 13 the edge runs near the tail: twice on it adds a node there.
+  const [a, b] = [
+    await centreOf(page.locator('[data-node="n12"]')),
+    await centreOf(page.locator('[data-node="n13"]')),
+  ];
+  const spot = await nearestOnEdge(page, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+  await page.mouse.dblclick(spot.x, spot.y);
+  await expect(page.locator('[data-node]')).toHaveCount(24);
+  await expect(page.getByRole('heading', { name: /Chosen: node 13 of 24/ })).toBeVisible();
+  await page.getByRole('radio', { name: 'Corner' }).click();
+  await page.getByRole('button', { name: 'Pull a handle out' }).first().click();
+  const handle = page.locator('[data-handle="before"]');
+  await expect(handle).toBeVisible();
+  await page.getByRole('button', { name: 'Take handle away' }).click();
+  await expect(handle).toHaveCount(0);
+
+  await type(page.getByLabel('From bridge'), '6 in');
+  await page.getByRole('button', { name: 'tailward', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'nutward', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'nutward', exact: true }).click();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.outline.nodes[12]).toMatchObject({ kind: 'corner', x: -152.4 });
+
+  const node = page.locator('[data-node="n8"]');
+  const from = await centreOf(node);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 40, from.y - 40, { steps: 5 });
+  await expect(node).not.toHaveAttribute('aria-label', /108\.0 mm nutward/);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(node).toHaveAttribute(
+    'aria-label',
+    /108\.0 mm nutward of the bridge, 107\.0 mm to the bass side/,
+  );
+});
+
+test('the wheel zooms to the pointer, a drag moves the board, fit brings it back', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Zoom');
+  await openStage(page, id, 'outline');
+  const node = page.locator('[data-node="n8"]');
+  const at = await centreOf(node);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.wheel(0, -600);
+  await expect
+    .poll(async () => Math.hypot((await centreOf(node)).x - at.x, (await centreOf(node)).y - at.y))
+    .toBeLessThan(2);
+  const other = page.locator('[data-node="n9"]');
+  await page.getByRole('button', { name: 'Fit the drawing' }).click();
+  await expect.poll(async () => Math.abs((await centreOf(node)).x - at.x)).toBeLessThan(2);
+  const before = await centreOf(other);
+  await page.mouse.move(700, 620);
+  await page.mouse.down();
+  await page.mouse.move(760, 590, { steps: 4 });
+  await page.mouse.up();
+  const after = await centreOf(other);
+  expect(after.x - before.x).toBeCloseTo(60, 0);
+  expect(after.y - before.y).toBeCloseTo(-30, 0);
+  // The pointer's place is told in makers' terms.
+  await page.mouse.move(at.x + 60, at.y - 30);
+  await expect(page.getByTestId('board')).toContainText(
+    /108\.\d mm nutward of the bridge, 10[67]\.\d mm to the bass side/,
+  );
+});
+
+test('a left-handed design is mirrored on the board and dragged where the hand goes', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Left');
+  await openStage(page, id, 'outline');
+  const node = page.locator('[data-node="n8"]');
+  const right = await centreOf(node);
+  await page.getByRole('button', { name: 'Right-handed', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Left-handed', exact: true })).toBeVisible();
+  const bridge = await centreOf(page.locator('#bridge-line'));
+  const left = await centreOf(node);
+  expect(left.x).toBeLessThan(bridge.x);
+  expect(left.y).toBeCloseTo(right.y, 0);
+  await dragBy(page, node, -20, 0);
+  await expect.poll(async () => (await centreOf(node)).x - left.x).toBeLessThan(-18);
+  await saved(page);
+  expect((await held(request, id)).design.outline.nodes[7]!.x).toBeGreaterThan(110);
+});
+
+test('tell-tales lead to their place; the comb and dimensions can be put off', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Tales');
+  await openStage(page, id, 'strings');
+  await page.getByTestId('tale-hollow').click();
+  await expect(page).toHaveURL(/\/outline$/);
+  await expect(page.getByTestId('shown-place')).toBeVisible();
+  await expect(page.getByTestId('comb')).toBeVisible();
+  await page.getByText('Curvature comb').click();
+  await expect(page.getByTestId('comb')).toHaveCount(0);
+  await expect(page.locator('[data-mark="figure-waist"]')).toHaveText(/219\.6 mm waist/);
+  await page.getByText('Dimensions', { exact: true }).click();
+  await expect(page.locator('[data-mark="figure-waist"]')).toHaveCount(0);
+  await page.getByTestId('tale-sheets').click();
+  await expect(page.locator('[data-tile]')).toHaveCount(4);
+});
+
+test('the printer’s error is typed as measured, questioned over 3 %, and taken off', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Printer');
+  await openStage(page, id, 'templates');
+  await type(page.getByLabel('100 mm bar, across'), '99.2');
+  await expect(page.getByText('× 1.0081')).toBeVisible();
+  await type(page.getByLabel('100 mm bar, up'), '95');
+  await expect(page.getByRole('alert')).toHaveText(/fit to page/);
+  await expect(
+    page.getByRole('navigation', { name: 'Work order' }).getByRole('img', { name: 'needs a look' }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Take off' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await saved(page);
+  expect((await held(request, id)).design.print.correction).toEqual({ x: 1, y: 1 });
+});
+
+test('life size is known after the screen was measured once', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Life size');
+  await openStage(page, id, 'outline');
+  await page.getByRole('button', { name: 'Life size' }).click();
+  await page.getByRole('button', { name: 'The card fits' }).click();
+  await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
+  await page.getByRole('button', { name: 'Fit the drawing' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Show at life size' }).click();
+  await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
+});

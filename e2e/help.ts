@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs';
+import type { Design } from '@pelkin/core';
+import { checkDesign } from '@pelkin/core';
+import type { APIRequestContext, Locator, Page } from '@playwright/test';
+import { expect } from '@playwright/test';
+
+const demo = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
+
+/** A design of its own for a test, made from the demo; gives its id. */
+export async function makeDesign(
+  request: APIRequestContext,
+  name: string,
+  change: Partial<Design> = {},
+): Promise<string> {
+  const response = await request.post('/api/designs', { data: { design: { ...demo, ...change, name } } });
+  expect(response.status()).toBe(201);
+  return ((await response.json()) as { id: string }).id;
+}
+
+/** The design as the server holds it. */
+export async function held(
+  request: APIRequestContext,
+  id: string,
+): Promise<{ revision: number; design: Design }> {
+  const body = (await (await request.get(`/api/designs/${id}`)).json()) as {
+    revision: number;
+    design: unknown;
+  };
+  const checked = checkDesign(body.design);
+  if (!checked.ok) throw new Error('the server holds a design that cannot be read');
+  return { revision: body.revision, design: checked.design };
+}
+
+export async function openStage(page: Page, id: string, stage: string): Promise<void> {
+  await page.goto(`/designs/${id}/${stage}`);
+  await expect(page.getByTestId('saved-state')).toHaveText(/^saved /);
+}
+
+export const saved = (page: Page): Promise<void> =>
+  expect(page.getByTestId('saved-state')).toHaveText(/^saved /);
+
+/** Types into a field and takes it. */
+export async function type(field: Locator, text: string): Promise<void> {
+  await field.click();
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export async function centreOf(target: Locator): Promise<{ x: number; y: number }> {
+  const box = await target.boundingBox();
+  if (!box) throw new Error('not on the screen');
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+
+/** Drags by so many pixels, in steps as a hand does. */
+export async function dragBy(page: Page, target: Locator, dx: number, dy: number): Promise<void> {
+  const from = await centreOf(target);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + dx, from.y + dy, { steps: 12 });
+  await page.mouse.up();
+}
+
+/** The place of the drawn edge nearest to a place of the page. */
+export const nearestOnEdge = (page: Page, to: { x: number; y: number }): Promise<{ x: number; y: number }> =>
+  page.getByTestId('edge').evaluate((element, { x, y }) => {
+    const path = element as unknown as SVGPathElement;
+    const matrix = path.getScreenCTM()!;
+    const total = path.getTotalLength();
+    let best = { x: 0, y: 0, d: Infinity };
+    for (let s = 0; s <= total; s += total / 2000) {
+      const p = path.getPointAtLength(s).matrixTransform(matrix);
+      const d = Math.hypot(p.x - x, p.y - y);
+      if (d < best.d) best = { x: p.x, y: p.y, d };
+    }
+    return { x: best.x, y: best.y };
+  }, to);

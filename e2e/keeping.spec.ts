@@ -1,0 +1,103 @@
+import { expect, test } from '@playwright/test';
+import { held, makeDesign, openStage, saved, type } from './help.ts';
+
+test('a change is saved within two seconds, and the title line says so', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Autosave');
+  await openStage(page, id, 'strings');
+  await type(page.getByRole('textbox', { name: 'Nut width' }), '43');
+  await expect(page.getByTestId('saved-state')).toHaveText('1 change waiting for the server');
+  await expect
+    .poll(async () => (await held(request, id)).design.strings.nutWidth, { timeout: 2000 })
+    .toBe(43);
+  await saved(page);
+});
+
+test('a server that is away: work goes on, a reload keeps it, and it is sent when the server is back', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Away');
+  await openStage(page, id, 'strings');
+  await page.route('**/api/designs/**', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await type(page.getByRole('textbox', { name: 'Nut width' }), '44');
+  await expect(page.getByTestId('saved-state')).toHaveText(/server away: 1 change kept on this device/);
+  await type(page.getByRole('textbox', { name: 'Scale length' }), '640');
+  await expect(page.getByTestId('saved-state')).toHaveText(/server away: 2 changes kept on this device/);
+  expect((await held(request, id)).revision).toBe(1);
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Nut width' })).toHaveValue('44.0');
+  await expect(page.getByRole('textbox', { name: 'Scale length' })).toHaveValue('640.0');
+  await page.unroute('**/api/designs/**');
+  await saved(page);
+  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 44, scaleLength: 640 });
+});
+
+test('a save whose answer was lost is not mistaken for somebody else’s', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Lost answer');
+  await openStage(page, id, 'strings');
+  let lost = 0;
+  await page.route('**/api/designs/**', async (route) => {
+    if (route.request().method() !== 'PUT' || lost > 0) return route.continue();
+    lost += 1;
+    await route.fetch();
+    return route.abort();
+  });
+  await type(page.getByRole('textbox', { name: 'Nut width' }), '44');
+  await expect.poll(() => lost).toBe(1);
+  await saved(page);
+  expect((await held(request, id)).revision).toBe(2);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('two tabs: the stale one is told in what they differ, and chooses', async ({ context, request }) => {
+  const id = await makeDesign(request, 'Two tabs');
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await openStage(one, id, 'strings');
+  await openStage(two, id, 'strings');
+  await type(one.getByRole('textbox', { name: 'Nut width' }), '43');
+  await saved(one);
+  await type(two.getByRole('textbox', { name: 'Scale length' }), '650');
+  await expect(two.getByRole('alert')).toContainText('This design was changed elsewhere');
+  await expect(two.getByRole('alert')).toContainText('Different: strings');
+  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });
+  await two.getByRole('button', { name: 'Take the server’s' }).click();
+  await expect(two.getByRole('textbox', { name: 'Scale length' })).toHaveValue('628.0');
+  await expect(two.getByRole('textbox', { name: 'Nut width' })).toHaveValue('43.0');
+  await saved(two);
+
+  await type(two.getByRole('textbox', { name: 'Scale length' }), '655');
+  await saved(two);
+  await type(one.getByRole('textbox', { name: 'Frets' }), '24');
+  await expect(one.getByRole('alert')).toContainText('changed elsewhere');
+  await one.getByRole('button', { name: 'Keep what is on this screen' }).click();
+  await saved(one);
+  const { design } = await held(request, id);
+  expect(design.strings).toMatchObject({ frets: 24, scaleLength: 628 });
+});
+
+test('leaving the page at once loses nothing', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Leaving');
+  await openStage(page, id, 'strings');
+  await type(page.getByRole('textbox', { name: 'Nut width' }), '45');
+  await page.getByRole('link', { name: 'All designs' }).click();
+  await expect.poll(async () => (await held(request, id)).design.strings.nutWidth).toBe(45);
+  await page.goto(`/designs/${id}/strings`);
+  await expect(page.getByRole('textbox', { name: 'Nut width' })).toHaveValue('45.0');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('what cannot be opened says why', async ({ page }) => {
+  await page.goto('/designs/00000000-0000-4000-8000-00000000dead/outline');
+  await expect(page.getByText('There is no such design')).toBeVisible();
+  await page.goto('/');
+  const open = (name: string, text: string) =>
+    page
+      .getByTestId('open-file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await open('broken.json', '{"format":');
+  await expect(page.getByRole('alert')).toHaveText(/broken\.json: the file is not JSON/);
+  await open('other.json', '{"format":"drawing"}');
+  await expect(page.getByRole('alert')).toHaveText(/other\.json: .*not a Pelkin design/);
+});
