@@ -1,4 +1,5 @@
 import { Button, HStack, Text } from '@chakra-ui/react';
+import type { Kept } from '../design/keeping.ts';
 import { keepMine, takeTheirs, useKeeping } from '../design/keeping.ts';
 import { differences } from '../design/differences.ts';
 import { useDesign } from '../design/store.ts';
@@ -6,8 +7,11 @@ import { useDesign } from '../design/store.ts';
 /** Two states of one design grew apart: says in what, and lets the user choose. Work goes on meanwhile. */
 export function StaleNotice() {
   const kept = useKeeping((s) => s.kept);
+  return kept.kind === 'stale' ? <Apart kept={kept} /> : null;
+}
+
+function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
   const design = useDesign();
-  if (kept.kind !== 'stale') return null;
   const apart = differences(design, kept.theirs);
   return (
     <HStack bg="ochreOnTar" color="#2a1c05" px="4" py="2" gap="3" role="alert" fontSize="13px">

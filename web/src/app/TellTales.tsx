@@ -1,15 +1,15 @@
 import type { Design, Point } from '@pelkin/core';
 import { formatLength, unitSuffix } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
-import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
-import type { Derived } from '../design/derived.ts';
-import { derive } from '../design/derived.ts';
-import { useDesign, useDesignStore } from '../design/store.ts';
+import { Live } from '../design/Live.tsx';
+import { derive, usePicked } from '../design/derived.ts';
+import { remember } from '../design/remember.ts';
+import { useDesignStore } from '../design/store.ts';
 
 interface Tale {
-  readonly key: string;
+  readonly key: Key;
   readonly label: string;
   /** The number itself, mm or a count; null when there is none to tell. */
   readonly value: number | null;
@@ -28,7 +28,8 @@ const sideOf = (p: Point): string =>
   Math.abs(p.y) < 1 ? 'on the centre line' : p.y > 0 ? 'bass side' : 'treble side';
 
 /** The live readings of a design. */
-function talesOf(design: Design, derived: Derived): readonly Tale[] {
+const talesOf = remember((design: Design): readonly Tale[] => {
+  const derived = derive(design);
   const { measures: m, plan } = derived;
   const u = design.units;
   const length = (mm: number): string => formatLength(mm, u);
@@ -84,29 +85,81 @@ function talesOf(design: Design, derived: Derived): readonly Tale[] {
       stage: 'templates',
     },
   ];
+});
+
+type Key = 'length' | 'widest' | 'hollow' | 'sheets';
+const KEYS: readonly Key[] = ['length', 'widest', 'hollow', 'sheets'];
+const taleOf = (design: Design, key: Key): Tale => talesOf(design).find((t) => t.key === key)!;
+
+/** How a reading was moved by the last step, with its way; empty when it was not. */
+function moved(key: Key, design: Design, before: Design | undefined): string {
+  const now = taleOf(design, key).value;
+  const then = before ? taleOf(before, key).value : null;
+  if (now === null || then === null) return '';
+  const by = now - then;
+  const size = key === 'sheets' ? String(Math.abs(by)) : formatLength(Math.abs(by), design.units);
+  return Math.abs(by) < 0.05 ? '' : `${by > 0 ? '▲' : '▼'} ${size}`;
 }
 
-/** How a reading was moved by the last step, with its way; null when it was not. */
-function moved(now: Tale, before: Tale | undefined, design: Design): string | null {
-  if (!before || now.value === null || before.value === null) return null;
-  const by = now.value - before.value;
-  const size = now.key === 'sheets' ? String(Math.abs(by)) : formatLength(Math.abs(by), design.units);
-  return Math.abs(by) < 0.05 ? null : `${by > 0 ? '▲' : '▼'} ${size}`;
+function Moved({ of }: { of: Key }) {
+  return useDesignStore((s) => (s.design ? moved(of, s.design, s.past.at(-1)?.design) : ''));
+}
+
+function TellTale({ of }: { of: Key }) {
+  const label = usePicked((d) => taleOf(d, of).label);
+  const look = usePicked((d) => taleOf(d, of).state === 'look');
+  const navigate = useNavigate();
+  const go = (): void => {
+    const { id, design } = useDesignStore.getState();
+    if (!design) return;
+    const { stage, place } = taleOf(design, of);
+    void navigate(`/designs/${id}/${stage}`);
+    // The stage fits its own work first; then the place is gone to.
+    if (place) setTimeout(() => useBoard.getState().showPlace(place), 0);
+  };
+  return (
+    <Box
+      as="button"
+      data-testid={`tale-${of}`}
+      onClick={go}
+      flex="1"
+      maxW="320px"
+      textAlign="left"
+      px="4"
+      py="1.5"
+      cursor="pointer"
+      borderRightWidth="1px"
+      borderColor="tarLight"
+      _hover={{ bg: 'tarLight' }}
+    >
+      <Text fontSize="11.5px" color="onTarFaded">
+        {look && (
+          <Text as="span" color="ochreOnTar">
+            ▲ look:{' '}
+          </Text>
+        )}
+        {label}
+      </Text>
+      <HStack gap="1.5" align="baseline" lineHeight="1.2">
+        <Text fontFamily="mono" fontSize="16px" fontWeight="600">
+          <Live of={(d) => taleOf(d, of).shown} />
+        </Text>
+        <Text fontSize="11.5px" color="onTarFaded">
+          <Live of={(d) => taleOf(d, of).unit} />
+        </Text>
+        <Text fontFamily="mono" fontSize="11.5px" color="kelpOnTar" ml="auto">
+          <Moved of={of} />
+        </Text>
+      </HStack>
+      <Text fontSize="11px" color="onTarFaded" truncate>
+        <Live of={(d) => taleOf(d, of).note} />
+      </Text>
+    </Box>
+  );
 }
 
 /** Live readings that every change moves; pressing one goes to its place on the board. */
 export function TellTales() {
-  const design = useDesign();
-  const id = useDesignStore((s) => s.id);
-  const previous = useDesignStore((s) => s.past.at(-1)?.design);
-  const navigate = useNavigate();
-  const showPlace = useBoard((s) => s.showPlace);
-  const tales = useMemo(() => talesOf(design, derive(design)), [design]);
-  const before = useMemo(() => (previous ? talesOf(previous, derive(previous)) : []), [previous]);
-  const go = (tale: Tale): void => {
-    void navigate(`/designs/${id}/${tale.stage}`);
-    if (tale.place) setTimeout(() => showPlace(tale.place), 0);
-  };
   return (
     <HStack
       as="section"
@@ -119,55 +172,9 @@ export function TellTales() {
       borderTopWidth="1px"
       borderColor="tarLight"
     >
-      {tales.map((tale) => {
-        const change = moved(
-          tale,
-          before.find((b) => b.key === tale.key),
-          design,
-        );
-        return (
-          <Box
-            as="button"
-            key={tale.key}
-            data-testid={`tale-${tale.key}`}
-            onClick={() => go(tale)}
-            flex="1"
-            maxW="320px"
-            textAlign="left"
-            px="4"
-            py="1.5"
-            cursor="pointer"
-            borderRightWidth="1px"
-            borderColor="tarLight"
-            _hover={{ bg: 'tarLight' }}
-          >
-            <Text fontSize="11.5px" color="onTarFaded">
-              {tale.state === 'look' && (
-                <Text as="span" color="ochreOnTar">
-                  ▲ look:{' '}
-                </Text>
-              )}
-              {tale.label}
-            </Text>
-            <HStack gap="1.5" align="baseline" lineHeight="1.2">
-              <Text fontFamily="mono" fontSize="16px" fontWeight="600">
-                {tale.shown}
-              </Text>
-              <Text fontSize="11.5px" color="onTarFaded">
-                {tale.unit}
-              </Text>
-              {change !== null && (
-                <Text fontFamily="mono" fontSize="11.5px" color="kelpOnTar" ml="auto">
-                  {change}
-                </Text>
-              )}
-            </HStack>
-            <Text fontSize="11px" color="onTarFaded" truncate>
-              {tale.note}
-            </Text>
-          </Box>
-        );
-      })}
+      {KEYS.map((key) => (
+        <TellTale key={key} of={key} />
+      ))}
     </HStack>
   );
 }

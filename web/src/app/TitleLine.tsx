@@ -6,7 +6,8 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Kept } from '../design/keeping.ts';
 import { useKeeping } from '../design/keeping.ts';
-import { useDesign, useDesignStore } from '../design/store.ts';
+import { usePicked } from '../design/derived.ts';
+import { useDesignStore } from '../design/store.ts';
 import { useAppearance } from '../shared/appearance.ts';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
@@ -31,40 +32,44 @@ function savedWords(kept: Kept, waiting: number): string {
   }
 }
 
+function SavedWords() {
+  return useKeeping((s) => savedWords(s.kept, s.waiting));
+}
+
 function SavedState() {
-  const { kept, waiting, revision } = useKeeping();
+  const kind = useKeeping((s) => s.kept.kind);
+  const revision = useKeeping((s) => s.revision);
   const colour = {
     saved: 'onTarFaded',
     waiting: 'onTarFaded',
     away: 'ochreOnTar',
     stale: 'ochreOnTar',
     refused: 'madderOnTar',
-  }[kept.kind];
+  }[kind];
   return (
     <HStack gap="3" fontSize="12px" minW="0">
       <Text color="onTarFaded" whiteSpace="nowrap">
         revision {revision}
       </Text>
       <Text color={colour} role="status" data-testid="saved-state" truncate>
-        {savedWords(kept, waiting)}
+        <SavedWords />
       </Text>
     </HStack>
   );
 }
 
 function NameField() {
-  const design = useDesign();
+  const name = usePicked((d) => d.name);
   const edit = useDesignStore((s) => s.edit);
   const [draft, setDraft] = useState<string | null>(null);
   const commit = (): void => {
-    const named = nameSchema.safeParse(draft ?? design.name);
-    if (named.success && named.data !== design.name)
-      edit('renamed the design', (d) => edits.setName(d, named.data));
+    const named = nameSchema.safeParse(draft ?? name);
+    if (named.success && named.data !== name) edit('renamed the design', (d) => edits.setName(d, named.data));
     setDraft(null);
   };
   return (
     <Editable.Root
-      value={draft ?? design.name}
+      value={draft ?? name}
       onValueChange={({ value }) => setDraft(value)}
       onValueCommit={commit}
       onValueRevert={() => setDraft(null)}
@@ -142,9 +147,9 @@ const UNITS: readonly (readonly [DisplayUnit, string])[] = [
 ];
 
 function UnitsAndHand() {
-  const design = useDesign();
+  const units = usePicked((d) => d.units);
+  const left = usePicked((d) => d.handedness === 'left');
   const edit = useDesignStore((s) => s.edit);
-  const left = design.handedness === 'left';
   return (
     <HStack gap="2">
       <NativeSelect.Root size="xs" w="136px">
@@ -153,10 +158,10 @@ function UnitsAndHand() {
           bg="tarLight"
           color="onTar"
           borderColor="tarLight"
-          value={design.units}
+          value={units}
           onChange={(event) => {
-            const units = UNITS.find(([key]) => key === event.target.value)![0];
-            edit('changed units', (d) => edits.setUnits(d, units));
+            const next = UNITS.find(([key]) => key === event.target.value)![0];
+            edit('changed units', (d) => edits.setUnits(d, next));
           }}
         >
           {UNITS.map(([key, words]) => (

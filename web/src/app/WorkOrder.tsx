@@ -2,9 +2,10 @@ import type { Design, Stage } from '@pelkin/core';
 import { STAGES, correctionQuestioned, lengthWithUnit } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
-import { useDerived } from '../design/derived.ts';
+import { Live } from '../design/Live.tsx';
 import type { Derived } from '../design/derived.ts';
-import { useDesign, useDesignStore } from '../design/store.ts';
+import { usePicked } from '../design/derived.ts';
+import { useDesignStore } from '../design/store.ts';
 import { STAGE_WORDS } from './stageWords.ts';
 
 type Mark = Design['progress'][Stage] | 'needs a look';
@@ -45,67 +46,54 @@ function summary(stage: Stage, design: Design, derived: Derived): string {
 const questioned = (stage: Stage, design: Design): boolean =>
   stage === 'templates' && [design.print.correction.x, design.print.correction.y].some(correctionQuestioned);
 
+function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
+  const id = useDesignStore((s) => s.id);
+  const mark = usePicked((d): Mark => (questioned(stage, d) ? 'needs a look' : d.progress[stage]));
+  const line = {
+    position: 'absolute',
+    left: '19.5px',
+    borderLeftWidth: '1px',
+    borderColor: 'onTarFaded',
+    opacity: '0.5',
+  } as const;
+  return (
+    <Box
+      asChild
+      display="grid"
+      gridTemplateColumns="40px 1fr"
+      alignItems="start"
+      py="2.5"
+      pr="2"
+      position="relative"
+      bg={here ? 'tarLight' : 'transparent'}
+      _hover={{ bg: 'tarLight' }}
+    >
+      <Link to={`/designs/${id}/${stage}`} aria-current={here ? 'page' : undefined}>
+        {!first && <Box {...line} top="0" h="14px" />}
+        {!last && <Box {...line} top="26px" bottom="0" />}
+        <Box pl="12px" pt="2px" zIndex="1">
+          <MarkShape mark={mark} />
+        </Box>
+        <Box>
+          <Text fontSize="14px" fontWeight={here ? '650' : '450'}>
+            {STAGE_WORDS[stage].name}
+          </Text>
+          <Text fontSize="11.5px" color="onTarFaded">
+            <Live of={(design, derived) => summary(stage, design, derived)} />
+          </Text>
+        </Box>
+      </Link>
+    </Box>
+  );
+}
+
 /** The stages in the order people work in, on one line like knots in a sounding line. */
 export function WorkOrder({ stage }: { stage: Stage }) {
-  const design = useDesign();
-  const derived = useDerived();
-  const id = useDesignStore((s) => s.id);
   return (
     <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto">
-      {STAGES.map((s, i) => {
-        const mark: Mark = questioned(s, design) ? 'needs a look' : design.progress[s];
-        const here = s === stage;
-        return (
-          <Box
-            key={s}
-            asChild
-            display="grid"
-            gridTemplateColumns="40px 1fr"
-            alignItems="start"
-            py="2.5"
-            pr="2"
-            position="relative"
-            bg={here ? 'tarLight' : 'transparent'}
-            _hover={{ bg: 'tarLight' }}
-          >
-            <Link to={`/designs/${id}/${s}`} aria-current={here ? 'page' : undefined}>
-              {i > 0 && (
-                <Box
-                  position="absolute"
-                  left="19.5px"
-                  top="0"
-                  h="14px"
-                  borderLeftWidth="1px"
-                  borderColor="onTarFaded"
-                  opacity="0.5"
-                />
-              )}
-              {i < STAGES.length - 1 && (
-                <Box
-                  position="absolute"
-                  left="19.5px"
-                  top="26px"
-                  bottom="0"
-                  borderLeftWidth="1px"
-                  borderColor="onTarFaded"
-                  opacity="0.5"
-                />
-              )}
-              <Box pl="12px" pt="2px" zIndex="1">
-                <MarkShape mark={mark} />
-              </Box>
-              <Box>
-                <Text fontSize="14px" fontWeight={here ? '650' : '450'}>
-                  {STAGE_WORDS[s].name}
-                </Text>
-                <Text fontSize="11.5px" color="onTarFaded">
-                  {summary(s, design, derived)}
-                </Text>
-              </Box>
-            </Link>
-          </Box>
-        );
-      })}
+      {STAGES.map((s, i) => (
+        <Row key={s} stage={s} here={s === stage} first={i === 0} last={i === STAGES.length - 1} />
+      ))}
     </Box>
   );
 }

@@ -6,7 +6,7 @@ import { useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { useBoard } from '../board/boardStore.ts';
 import type { Derived } from '../design/derived.ts';
-import { useDerived } from '../design/derived.ts';
+import { useDerived, usePicked } from '../design/derived.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { useShown } from '../shared/shown.ts';
 import { OutlineParticulars } from '../stages/outline/OutlineParticulars.tsx';
@@ -54,7 +54,7 @@ function shownDrawing(stage: Stage, design: Design, derived: Derived, dimensions
 }
 
 function ParticularsHead({ stage }: { stage: Stage }) {
-  const progress = useDesign().progress[stage];
+  const progress = usePicked((d) => d.progress[stage]);
   const edit = useDesignStore((s) => s.edit);
   const settled = progress === 'settled';
   return (
@@ -83,18 +83,16 @@ function ParticularsHead({ stage }: { stage: Stage }) {
   );
 }
 
-/** Board and particulars of the stage. */
-export function Workplace({ stage }: { stage: Stage }) {
+function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const derived = useDerived();
   const dimensions = useShown((s) => s.dimensions);
-  const fit = useBoard((s) => s.fit);
+  const { fit } = useBoard.getState();
   const shown = useMemo(
     () => shownDrawing(stage, design, derived, dimensions),
     [stage, design, derived, dimensions],
   );
   const Tools = TOOLS[stage];
-  const Particulars = PARTICULARS[stage];
   const flip = design.handedness === 'left' ? -1 : 1;
   const box = boxFor(stage, design, derived);
   useEffect(() => {
@@ -103,17 +101,25 @@ export function Workplace({ stage }: { stage: Stage }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stage, flip]);
   return (
+    <Board
+      drawing={shown}
+      unit={design.units}
+      flip={flip}
+      fitTo={box}
+      label={`Board: ${design.name}, drawn to scale, front`}
+      onPress={() => useChosen.getState().choose(null)}
+    >
+      <Tools />
+    </Board>
+  );
+}
+
+/** Board and particulars of the stage. */
+export function Workplace({ stage }: { stage: Stage }) {
+  const Particulars = PARTICULARS[stage];
+  return (
     <>
-      <Board
-        drawing={shown}
-        unit={design.units}
-        flip={flip}
-        fitTo={box}
-        label={`Board: ${design.name}, drawn to scale, front`}
-        onPress={() => useChosen.getState().choose(null)}
-      >
-        <Tools />
-      </Board>
+      <StageBoard stage={stage} />
       <Area
         as="aside"
         aria-label={`Particulars of ${stage}`}

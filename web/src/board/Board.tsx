@@ -8,6 +8,7 @@ import { FlipContext, boardPixels } from './BoardContext.ts';
 import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
 import { Grid, RULER, Rulers } from './Rulers.tsx';
 import { useBoard } from './boardStore.ts';
+import { useStable } from '../shared/useStable.ts';
 import type { Flip } from './view.ts';
 import { toBoard, toScreen, viewMatrix } from './view.ts';
 
@@ -33,7 +34,10 @@ interface Props {
 export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
-  const { view, size, shownPlace, setSize, setPointer, zoom, pan, fit } = useBoard();
+  const view = useBoard((s) => s.view);
+  const size = useBoard((s) => s.size);
+  const shownPlace = useBoard((s) => s.shownPlace);
+  const { setSize, setPointer, zoom, pan, fit } = useBoard.getState();
   const [panning, setPanning] = useState(false);
   const held = useRef<{ last: Point; moved: number } | null>(null);
   const fitted = useRef(false);
@@ -99,6 +103,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
     setPanning(false);
   };
 
+  const onFit = useStable(() => fit(fitTo));
   const ring = shownPlace && toScreen(view, size, flip, shownPlace);
   return (
     <Area ref={area} position="relative" overflow="hidden" minW="0" minH="0" bg="paper" data-testid="board">
@@ -134,7 +139,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
           {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
           <Rulers view={view} size={size} flip={flip} unit={unit} />
         </svg>
-        <BoardChips unit={unit} flip={flip} onFit={() => fit(fitTo)} inset={RULER} />
+        <BoardChips unit={unit} flip={flip} onFit={onFit} inset={RULER} />
       </FlipContext.Provider>
     </Area>
   );

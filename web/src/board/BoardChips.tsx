@@ -1,8 +1,8 @@
-import type { DisplayUnit } from '@pelkin/core';
+import type { DisplayUnit, Point } from '@pelkin/core';
 import { lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, IconButton, Text } from '@chakra-ui/react';
 import { Maximize, Minus, Plus, Ruler } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { LifeSize } from './LifeSize.tsx';
 import { useBoard } from './boardStore.ts';
 import type { Flip } from './view.ts';
@@ -15,25 +15,27 @@ const chip = {
   fontSize: '12px',
 } as const;
 
+/** One word or figure of the pointer's place: its text alone is drawn anew as the pointer moves. */
+function PointerWord({ of }: { of: (pointer: Point) => string }) {
+  return useBoard((s) => (s.pointer ? of(s.pointer) : ''));
+}
+
 /** The pointer's place in makers' terms. */
-function PointerPlace({ unit }: { unit: DisplayUnit }) {
-  const pointer = useBoard((s) => s.pointer);
-  if (!pointer) return <Text color="faded">Wheel to zoom, drag to move the board</Text>;
-  const along = pointer.x < 0 ? 'tailward' : 'nutward';
-  const across = pointer.y < 0 ? 'treble' : 'bass';
-  return (
-    <Text>
-      <Text as="span" fontFamily="mono" fontWeight="500">
-        {lengthWithUnit(Math.abs(pointer.x), unit)}
-      </Text>{' '}
-      {along} of the bridge,{' '}
-      <Text as="span" fontFamily="mono" fontWeight="500">
-        {lengthWithUnit(Math.abs(pointer.y), unit)}
-      </Text>{' '}
-      to the {across} side
+const PointerPlace = memo(function PointerPlace({ unit }: { unit: DisplayUnit }) {
+  const here = useBoard((s) => s.pointer !== null);
+  if (!here) return <Text color="faded">Wheel to zoom, drag to move the board</Text>;
+  const figure = (of: (p: Point) => number) => (
+    <Text as="span" fontFamily="mono" fontWeight="500">
+      <PointerWord of={(p) => lengthWithUnit(Math.abs(of(p)), unit)} />
     </Text>
   );
-}
+  return (
+    <Text>
+      {figure((p) => p.x)} <PointerWord of={(p) => (p.x < 0 ? 'tailward' : 'nutward')} /> of the bridge,{' '}
+      {figure((p) => p.y)} to the <PointerWord of={(p) => (p.y < 0 ? 'treble' : 'bass')} /> side
+    </Text>
+  );
+});
 
 /** Round lengths for the scale bar, mm. */
 const BARS = {
@@ -58,7 +60,7 @@ function ScaleBar({ unit }: { unit: DisplayUnit }) {
 }
 
 /** What floats over the board's corners: the pointer's place, scale, zoom, fit, life size. */
-export function BoardChips({
+export const BoardChips = memo(function BoardChips({
   unit,
   flip,
   onFit,
@@ -69,7 +71,8 @@ export function BoardChips({
   onFit: () => void;
   inset: number;
 }) {
-  const { zoom, setScale, pixelsPerMm } = useBoard();
+  const pixelsPerMm = useBoard((s) => s.pixelsPerMm);
+  const { zoom, setScale } = useBoard.getState();
   const scale = useBoard((s) => s.view.scale);
   const [measuring, setMeasuring] = useState(false);
   return (
@@ -138,4 +141,4 @@ export function BoardChips({
       {measuring && <LifeSize onClose={() => setMeasuring(false)} />}
     </>
   );
-}
+});

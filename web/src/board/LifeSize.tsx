@@ -10,7 +10,7 @@ const RANGE = { min: 200, max: 800, step: 1 } as const;
 
 /** Measures the screen against a bank card held to it; from then on 1:1 is known. */
 export function LifeSize({ onClose }: { onClose: () => void }) {
-  const { pixelsPerMm, setPixelsPerMm, setScale } = useBoard();
+  const { pixelsPerMm, setPixelsPerMm, setScale } = useBoard.getState();
   const [width, setWidth] = useState(Math.round((pixelsPerMm ?? 96 / 25.4) * CARD_MM));
   const done = (): void => {
     const measured = width / CARD_MM;

@@ -7,8 +7,8 @@ import {
   planSheets,
   solveOutline,
 } from '@pelkin/core';
-import { useMemo } from 'react';
-import { useDesign } from './store.ts';
+import { remember } from './remember.ts';
+import { useDesign, useDesignStore } from './store.ts';
 
 export interface Derived {
   readonly path: ClosedPath;
@@ -17,19 +17,6 @@ export interface Derived {
   readonly drawing: Drawing;
   readonly template: Drawing;
   readonly plan: SheetPlan;
-}
-
-/** The results of the last few calls, by the identity of their arguments: a design and its states just before. */
-function remember<A extends readonly unknown[], R>(f: (...args: A) => R, keep = 4): (...args: A) => R {
-  const known: { args: A; result: R }[] = [];
-  return (...args) => {
-    const hit = known.find((k) => k.args.every((a, i) => a === args[i]));
-    if (hit) return hit.result;
-    const result = f(...args);
-    known.unshift({ args, result });
-    known.length = Math.min(known.length, keep);
-    return result;
-  };
 }
 
 const outlineOf = remember((nodes: Design['outline']['nodes']) => {
@@ -65,7 +52,15 @@ export const derive = remember((design: Design): Derived => {
   };
 });
 
-export function useDerived(): Derived {
-  const design = useDesign();
-  return useMemo(() => derive(design), [design]);
-}
+/** All that follows from the open design. */
+export const useDerived = (): Derived => derive(useDesign());
+
+/**
+ * One thing picked from the open design and what follows from it; the component is drawn anew only when
+ * that thing changes. What is picked must be a plain value, or keep its identity.
+ */
+export const usePicked = <T>(pick: (design: Design, derived: Derived) => T): T =>
+  useDesignStore((s) => {
+    if (!s.design) throw new Error('no design is open');
+    return pick(s.design, derive(s.design));
+  });

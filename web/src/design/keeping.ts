@@ -18,7 +18,7 @@ interface Keeping {
   readonly kept: Kept;
   /** The revision that the open design was made from, as the server counts. */
   readonly revision: number;
-  /** Changes that the server does not have yet. */
+  /** Steps that the server does not have yet; a drag that goes on counts as one. */
   readonly waiting: number;
 }
 export const useKeeping = create<Keeping>(() => ({
@@ -48,11 +48,17 @@ let sending = false;
 let tries = 0;
 let session = 0;
 let sentChanges = 0;
+let sentSteps = 0;
 /** The save under way or to be repeated: the same state keeps the same id. */
 let attempt: { readonly design: Design; readonly saveId: string } | null = null;
 
 const store = useDesignStore;
-const present = (): { id: string; design: Design | null; changes: number } => store.getState();
+const present = () => store.getState();
+/** Steps since the state that the server holds; at least one when anything at all is different. */
+const stepsWaiting = (): number => {
+  const { changes, steps } = present();
+  return changes === sentChanges ? 0 : Math.max(1, steps - sentSteps);
+};
 
 function schedule(delay: number): void {
   clearTimeout(timer);
@@ -71,12 +77,18 @@ async function settleDeviceCopy(id: string, saved: Design, revision: number): Pr
   else await writeDevice(deviceKey(id), { ...copy, from: revision, attempt: null }).catch(() => undefined);
 }
 
-/** The server holds the state that `changes` counted; what came after is sent next. */
-async function confirm(id: string, changes: number, revision: number, at: Date): Promise<void> {
+/** The server holds the state that `sent` counted; what came after is sent next. */
+async function confirm(
+  id: string,
+  sent: { changes: number; steps: number },
+  revision: number,
+  at: Date,
+): Promise<void> {
   tries = 0;
   attempt = null;
-  sentChanges = changes;
-  const waiting = present().changes - changes;
+  sentChanges = sent.changes;
+  sentSteps = sent.steps;
+  const waiting = stepsWaiting();
   useKeeping.setState({
     revision,
     waiting,
@@ -96,7 +108,7 @@ function send(): Promise<void> {
 
 /** Sends the present state; what changes meanwhile is sent after. */
 async function sendPresent(): Promise<void> {
-  const { id, design, changes } = present();
+  const { id, design, changes, steps } = present();
   const { kept, revision } = useKeeping.getState();
   if (sending || !design || changes === sentChanges || kept.kind === 'stale') return;
   const mine = session;
@@ -105,7 +117,7 @@ async function sendPresent(): Promise<void> {
   keepOnDevice();
   try {
     const answer = await api.save(id, revision, attempt.saveId, design);
-    if (mine === session) await confirm(id, changes, answer.revision, new Date(answer.updatedAt));
+    if (mine === session) await confirm(id, { changes, steps }, answer.revision, new Date(answer.updatedAt));
     else await settleDeviceCopy(id, design, answer.revision);
   } catch (error) {
     if (mine !== session) return;
@@ -118,7 +130,7 @@ async function sendPresent(): Promise<void> {
       const checked = checkDesign(raw);
       // The same state, saved by a request whose answer was lost.
       if (checked.ok && sameJson(checked.design, design)) {
-        await confirm(id, changes, theirRevision, new Date());
+        await confirm(id, { changes, steps }, theirRevision, new Date());
         return;
       }
       useKeeping.setState({
@@ -147,7 +159,7 @@ store.subscribe((now, before) => {
   if (now.changes !== before.changes) {
     const { kept } = useKeeping.getState();
     useKeeping.setState({
-      waiting: now.changes - sentChanges,
+      waiting: stepsWaiting(),
       kept: kept.kind === 'saved' || kept.kind === 'refused' ? { kind: 'waiting' } : kept,
     });
     if (!now.dragging) keepOnDevice();
@@ -207,6 +219,7 @@ export function closeDesign(): void {
   sending = false;
   tries = 0;
   sentChanges = 0;
+  sentSteps = 0;
   attempt = null;
   store.getState().close();
 }

@@ -2,7 +2,8 @@ import type { Design, LimitPath } from '@pelkin/core';
 import { LIMITS, edits, lengthWithUnit } from '@pelkin/core';
 import type { Commit, LengthBinding } from '../shared/useLength.ts';
 import { bindLength } from '../shared/useLength.ts';
-import { useDesign, useDesignStore } from './store.ts';
+import { usePicked } from './derived.ts';
+import { useDesignStore } from './store.ts';
 
 /** A run of nudges of one field is one step while it goes on without a longer pause, ms. */
 const NUDGE_PAUSE = 1200;
@@ -19,7 +20,8 @@ function nudgeGesture(path: string): string {
  * the words it was typed in are kept with it.
  */
 export function useLengths() {
-  const design = useDesign();
+  const units = usePicked((d) => d.units);
+  const typed = usePicked((d) => d.typed);
   const edit = useDesignStore((s) => s.edit);
   return (
     path: string,
@@ -27,10 +29,10 @@ export function useLengths() {
     limitPath: LimitPath = path as LimitPath,
     label: string = LIMITS[limitPath].label,
   ): LengthBinding & { readonly onCommit: Commit } => ({
-    ...bindLength({ unit: design.units, typed: design.typed }, path, limitPath),
+    ...bindLength({ unit: units, typed }, path, limitPath),
     onCommit: (mm, words, how) =>
       edit(
-        `${label} ${lengthWithUnit(mm, design.units)}`,
+        `${label} ${lengthWithUnit(mm, units)}`,
         (d) => edits.rememberTyped(change(d, mm), path, words),
         how === 'nudged' ? nudgeGesture(path) : undefined,
       ),

@@ -20,6 +20,8 @@ export interface DesignState {
   readonly future: readonly Step[];
   /** Counts changes since the design was opened: what the keeping of it watches. */
   readonly changes: number;
+  /** Counts the steps that these changes make: a drag, however long, is one. */
+  readonly steps: number;
   /** Whether a drag is going on: long work and device copies wait for its end. */
   readonly dragging: boolean;
   open(id: string, design: Design): void;
@@ -40,11 +42,12 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   past: [],
   future: [],
   changes: 0,
+  steps: 0,
   dragging: false,
-  open: (id, design) => set({ id, design, past: [], future: [], changes: 0, dragging: false }),
-  close: () => set({ id: '', design: null, past: [], future: [], changes: 0, dragging: false }),
+  open: (id, design) => set({ id, design, past: [], future: [], changes: 0, steps: 0, dragging: false }),
+  close: () => set({ id: '', design: null, past: [], future: [], changes: 0, steps: 0, dragging: false }),
   edit: (name, change, gesture) => {
-    const { design, past, changes } = get();
+    const { design, past, changes, steps } = get();
     if (!design) return [];
     const next = change(design);
     if (next === design) return [];
@@ -57,12 +60,13 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       past: continues ? past : [...past.slice(1 - MOST_STEPS), { design, name, gesture: gesture ?? null }],
       future: [],
       changes: changes + 1,
+      steps: continues ? steps : steps + 1,
     });
     return [];
   },
   setDragging: (dragging) => set({ dragging }),
   undo: () => {
-    const { design, past, future, changes } = get();
+    const { design, past, future, changes, steps } = get();
     const step = past[past.length - 1];
     if (!design || !step) return;
     set({
@@ -70,10 +74,11 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       past: past.slice(0, -1),
       future: [...future, { design, name: step.name, gesture: null }],
       changes: changes + 1,
+      steps: steps + 1,
     });
   },
   redo: () => {
-    const { design, past, future, changes } = get();
+    const { design, past, future, changes, steps } = get();
     const step = future[future.length - 1];
     if (!design || !step) return;
     set({
@@ -81,6 +86,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       past: [...past, { design, name: step.name, gesture: null }],
       future: future.slice(0, -1),
       changes: changes + 1,
+      steps: steps + 1,
     });
   },
 }));

@@ -1,21 +1,28 @@
 import type { Limit, Refusal } from '@pelkin/core';
-import { Box, Field, HStack, Input, Text } from '@chakra-ui/react';
-import { useId, useRef, useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import { useId, useLayoutEffect, useRef, useState } from 'react';
+import { FieldShell } from './FieldShell.tsx';
+import { useStable } from './useStable.ts';
 
 interface Props {
   readonly label: string;
   readonly value: number;
   readonly limit: Limit;
   readonly onCommit: (value: number) => readonly Refusal[];
-  readonly suffix?: string;
 }
 
 /** A whole number with its range; arrows step it by one. */
-export function CountField({ label, value, limit, onCommit, suffix }: Props) {
+export function CountField({ label, value, limit, onCommit }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
+  const shown = draft ?? String(value);
+  useLayoutEffect(() => {
+    const element = input.current!;
+    if (element.value !== shown) element.value = shown;
+  }, [shown]);
+
   const take = (next: number): boolean => {
     if (!Number.isInteger(next) || next < limit.min || next > limit.max) {
       setProblem(`A whole number from ${limit.min} to ${limit.max} goes here.`);
@@ -26,66 +33,48 @@ export function CountField({ label, value, limit, onCommit, suffix }: Props) {
     return !refusal;
   };
   const commit = (): void => {
-    if (draft === null) return;
-    if (take(/^\s*\d{1,4}\s*$/.test(draft) ? Number(draft) : NaN)) setDraft(null);
+    if (draft !== null && take(/^\s*\d{1,4}\s*$/.test(draft) ? Number(draft) : NaN)) setDraft(null);
   };
+  const leave = (): void => {
+    setDraft(null);
+    setProblem(null);
+  };
+  const onKeyDown = useStable((event: KeyboardEvent<HTMLInputElement>): void => {
+    event.stopPropagation();
+    if (event.key === 'Enter') commit();
+    else if (event.key === 'Escape') {
+      leave();
+      input.current?.blur();
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      const next = value + (event.key === 'ArrowUp' ? 1 : -1);
+      if (take(next)) setDraft(String(next));
+    }
+  });
+  const onFocus = useStable((): void => {
+    setDraft(String(value));
+    requestAnimationFrame(() => input.current?.select());
+  });
+  const onBlur = useStable((): void => {
+    // A refused number that is left is dropped, so that what stands in the field is what holds.
+    if (problem === null) commit();
+    else leave();
+  });
+
   return (
-    <Field.Root invalid={problem !== null} gap="0.5">
-      <HStack w="full" gap="2">
-        <Field.Label htmlFor={id} flex="1" fontSize="13px" fontWeight="400" mb="0">
-          {label}
-        </Field.Label>
-        <Input
-          ref={input}
-          id={id}
-          size="xs"
-          w="86px"
-          h="26px"
-          textAlign="right"
-          fontFamily="mono"
-          bg="sheet"
-          inputMode="numeric"
-          autoComplete="off"
-          value={draft ?? String(value)}
-          onFocus={(event) => {
-            setDraft(String(value));
-            event.currentTarget.select();
-          }}
-          onChange={(event) => setDraft(event.target.value)}
-          onBlur={() => {
-            commit();
-            setDraft(null);
-            setProblem(null);
-          }}
-          onKeyDown={(event) => {
-            event.stopPropagation();
-            if (event.key === 'Enter') commit();
-            else if (event.key === 'Escape') {
-              setDraft(null);
-              setProblem(null);
-              requestAnimationFrame(() => input.current?.blur());
-            } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-              event.preventDefault();
-              const next = value + (event.key === 'ArrowUp' ? 1 : -1);
-              if (take(next)) setDraft(String(next));
-            }
-          }}
-        />
-        <Box w="56px" fontSize="12px" color="faded">
-          {suffix}
-        </Box>
-      </HStack>
-      {problem !== null ? (
-        <Field.ErrorText fontSize="12px" role="alert">
-          {problem}
-        </Field.ErrorText>
-      ) : (
-        draft !== null && (
-          <Text fontSize="11px" color="faded">
-            {limit.min} to {limit.max}, {limit.from}
-          </Text>
-        )
-      )}
-    </Field.Root>
+    <FieldShell
+      id={id}
+      input={input}
+      label={label}
+      suffix=""
+      title={undefined}
+      problem={problem}
+      hint={draft === null ? null : `${limit.min} to ${limit.max}, ${limit.from}`}
+      inputMode="numeric"
+      onFocus={onFocus}
+      onChange={setDraft}
+      onBlur={onBlur}
+      onKeyDown={onKeyDown}
+    />
   );
 }

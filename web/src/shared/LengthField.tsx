@@ -7,9 +7,10 @@ import {
   parseLength,
   unitSuffix,
 } from '@pelkin/core';
-import { Box, Field, HStack, Input, Text } from '@chakra-ui/react';
 import type { KeyboardEvent, ReactNode } from 'react';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { FieldShell } from './FieldShell.tsx';
+import { useStable } from './useStable.ts';
 
 interface Props {
   readonly label: string;
@@ -24,12 +25,14 @@ interface Props {
   /** Stands after the number in place of the unit. */
   readonly suffix?: ReactNode;
   readonly places?: number;
-  readonly readOnly?: boolean;
 }
 
 /** mm an arrow key or a wheel notch moves a length. */
 const nudgeOf = (event: { shiftKey: boolean; altKey: boolean }): number =>
   event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
+
+const rangeWords = (limit: Limit, unit: DisplayUnit): string =>
+  `${lengthWithUnit(limit.min, unit, 0)} to ${lengthWithUnit(limit.max, unit, 0)}, ${limit.from}`;
 
 /** A length typed in any unit; shown in the design's. What is not a length, or out of range, says so and is not taken. */
 export function LengthField(props: Props) {
@@ -39,6 +42,10 @@ export function LengthField(props: Props) {
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const shown = draft ?? formatLength(value, unit, places);
+  useLayoutEffect(() => {
+    const element = input.current!;
+    if (element.value !== shown) element.value = shown;
+  }, [shown]);
 
   const take = (mm: number, words: string | null, how: 'typed' | 'nudged'): boolean => {
     if (mm < limit.min || mm > limit.max) {
@@ -50,6 +57,10 @@ export function LengthField(props: Props) {
     const [refusal] = onCommit(mm, words, how);
     setProblem(refusal ? `${refusal.message}.` : null);
     return !refusal;
+  };
+  const leave = (): void => {
+    setDraft(null);
+    setProblem(null);
   };
   const commit = (): void => {
     if (draft === null) return;
@@ -66,15 +77,11 @@ export function LengthField(props: Props) {
     const plain = /^[-−+]?[\d.,]+$/.test(text);
     if (take(reading.mm, plain ? null : text.slice(0, 40), 'typed')) setDraft(null);
   };
-  const leave = (): void => {
-    setDraft(null);
-    setProblem(null);
-  };
   const nudge = (by: number): void => {
     setDraft(null);
     take(Number((value + by).toFixed(6)), null, 'nudged');
   };
-  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>): void => {
+  const onKeyDown = useStable((event: KeyboardEvent<HTMLInputElement>): void => {
     event.stopPropagation();
     if (event.key === 'Enter') commit();
     else if (event.key === 'Escape') {
@@ -84,69 +91,43 @@ export function LengthField(props: Props) {
       event.preventDefault();
       nudge((event.key === 'ArrowUp' ? 1 : -1) * nudgeOf(event));
     }
-  };
-  const latest = useRef(nudge);
-  useEffect(() => {
-    latest.current = nudge;
+  });
+  const onWheel = useStable((event: WheelEvent): void => {
+    if (document.activeElement !== input.current) return;
+    event.preventDefault();
+    nudge((event.deltaY < 0 ? 1 : -1) * nudgeOf(event));
   });
   useEffect(() => {
     const element = input.current!;
-    const onWheel = (event: WheelEvent): void => {
-      if (document.activeElement !== element) return;
-      event.preventDefault();
-      latest.current((event.deltaY < 0 ? 1 : -1) * nudgeOf(event));
-    };
+    // React listens passively to the wheel; the page must not scroll while a number is turned.
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
-  }, []);
+  }, [onWheel]);
+  const onFocus = useStable((): void => {
+    setDraft(typed ?? lengthForEntry(value, unit));
+    requestAnimationFrame(() => input.current?.select());
+  });
+  const onBlur = useStable((): void => {
+    // A refused entry that cannot even be read is dropped on leaving; one that can be read is tried again.
+    const unreadable = problem !== null && draft !== null && !parseLength(draft, entryUnit(unit)).ok;
+    if (unreadable) leave();
+    else commit();
+  });
 
-  const focused = draft !== null;
   return (
-    <Field.Root invalid={problem !== null} gap="0.5">
-      <HStack w="full" gap="2">
-        <Field.Label htmlFor={id} flex="1" fontSize="13px" fontWeight="400" mb="0">
-          {label}
-        </Field.Label>
-        <Input
-          ref={input}
-          id={id}
-          size="xs"
-          w="86px"
-          h="26px"
-          textAlign="right"
-          fontFamily="mono"
-          bg="sheet"
-          inputMode="decimal"
-          autoComplete="off"
-          spellCheck={false}
-          title={typed ? `Typed as ${typed}` : undefined}
-          value={shown}
-          onFocus={(event) => {
-            setDraft(typed ?? lengthForEntry(value, unit));
-            const { currentTarget } = event;
-            requestAnimationFrame(() => currentTarget.select());
-          }}
-          onChange={(event) => setDraft(event.target.value)}
-          onBlur={() =>
-            problem !== null && draft !== null && !parseLength(draft, entryUnit(unit)).ok ? leave() : commit()
-          }
-          onKeyDown={onKeyDown}
-        />
-        <Box w="56px" fontSize="12px" color="faded" whiteSpace="nowrap">
-          {suffix ?? unitSuffix(unit)}
-        </Box>
-      </HStack>
-      {problem !== null ? (
-        <Field.ErrorText fontSize="12px" role="alert">
-          {problem}
-        </Field.ErrorText>
-      ) : (
-        focused && (
-          <Text fontSize="11px" color="faded">
-            {lengthWithUnit(limit.min, unit, 0)} to {lengthWithUnit(limit.max, unit, 0)}, {limit.from}
-          </Text>
-        )
-      )}
-    </Field.Root>
+    <FieldShell
+      id={id}
+      input={input}
+      label={label}
+      suffix={suffix ?? unitSuffix(unit)}
+      title={typed ? `Typed as ${typed}` : undefined}
+      problem={problem}
+      hint={draft === null ? null : rangeWords(limit, unit)}
+      inputMode="decimal"
+      onFocus={onFocus}
+      onChange={setDraft}
+      onBlur={onBlur}
+      onKeyDown={onKeyDown}
+    />
   );
 }

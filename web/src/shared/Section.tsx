@@ -27,7 +27,7 @@ export function Section({
 }
 
 /** A number that follows from others: name, value, unit. */
-export function Reading({ label, value, unit }: { label: string; value: string; unit?: string }) {
+export function Reading({ label, value, unit }: { label: string; value: ReactNode; unit?: ReactNode }) {
   return (
     <HStack gap="2" fontSize="13px">
       <Text flex="1">{label}</Text>

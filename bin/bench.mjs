@@ -1,0 +1,19 @@
+/** `npm run bench`: sets up, measures, prints a table (standard error) and JSON (standard output). */
+import { spawnSync } from 'node:child_process';
+import { ROOT, Told, ensureModules, ensurePackages } from './lib/system.mjs';
+
+try {
+  ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
+  ensureModules();
+  const { startTestServer } = await import('./lib/testServer.mjs');
+  const server = await startTestServer();
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'bin/bench/main.ts', server.address], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
+  await server.stop();
+  process.exit(done.status ?? 1);
+} catch (error) {
+  process.stderr.write(`${error instanceof Told ? error.message : error.stack}\n`);
+  process.exit(1);
+}

@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import type { Measured } from './measure.ts';
+import { summed, times } from './measure.ts';
+
+const DIST = new URL('../../web/dist/', import.meta.url).pathname;
+
+/** Compressed size of the scripts that a page loads until it rests, kB (1,000 bytes). */
+async function scriptKilobytes(page: Page, address: string, shown: string): Promise<number> {
+  const loaded = new Set<string>();
+  page.on('request', (r) => {
+    const { pathname } = new URL(r.url());
+    if (pathname.endsWith('.js')) loaded.add(pathname);
+  });
+  await page.goto(address, { waitUntil: 'networkidle' });
+  await page.locator(shown).first().waitFor();
+  const sizes = [...loaded].map((path) => {
+    const gz = join(DIST, `${path}.gz`);
+    return statSync(existsSync(gz) ? gz : join(DIST, path)).size;
+  });
+  return sizes.reduce((sum, s) => sum + s, 0) / 1000;
+}
+
+/** In the page, as text: what compiles this file would put helpers into it that the page does not have. */
+const WATCH_FRAMES = `
+  window.measuredFrames = [];
+  const channel = new MessageChannel();
+  let began = 0;
+  let changed = false;
+  new MutationObserver(() => { changed = true; }).observe(document.querySelector('.board'), { subtree: true, attributes: true });
+  channel.port1.onmessage = () => {
+    if (changed) window.measuredFrames.push(performance.now() - began);
+    changed = false;
+  };
+  function tick() {
+    began = performance.now();
+    channel.port2.postMessage(0);
+    requestAnimationFrame(tick);
+  }
+  requestAnimationFrame(tick);
+`;
+
+/**
+ * Frames while a node is dragged: from the frame's first callback until the page rests after painting,
+ * so handlers, rendering, layout and paint are in it; the wait for the screen's tick is not, nor are frames
+ * in which nothing on the board changed.
+ */
+async function dragFrames(page: Page): Promise<number[]> {
+  const box = (await page.locator('[data-node="n8"]').boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.evaluate(WATCH_FRAMES);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 5, y, { steps: 5 });
+  await page.evaluate('window.measuredFrames.length = 0');
+  for (let i = 0; i < 240; i += 1) await page.mouse.move(x + 30 * Math.sin(i / 12), y + 20 * Math.cos(i / 9));
+  const frames = await page.evaluate(() =>
+    (window as unknown as { measuredFrames: number[] }).measuredFrames.slice(),
+  );
+  await page.mouse.up();
+  return frames;
+}
+
+export async function measureBrowser(address: string): Promise<Measured[]> {
+  const list = (await (await fetch(`${address}/api/designs`)).json()) as {
+    designs: { id: string; revision: number }[];
+  };
+  const { id } = list.designs[0]!;
+  const { design } = (await (await fetch(`${address}/api/designs/${id}`)).json()) as { design: unknown };
+  let { revision } = list.designs[0]!;
+  const saves = await times(200, async () => {
+    const answer = await fetch(`${address}/api/designs/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ from: revision, saveId: randomUUID(), design }),
+    });
+    revision = ((await answer.json()) as { revision: number }).revision;
+  });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  try {
+    const open = () => browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const first = await scriptKilobytes(await open(), address, 'article');
+    const direct = await scriptKilobytes(await open(), `${address}/designs/${id}/outline`, '[data-node]');
+    const page = await open();
+    await page.goto(`${address}/designs/${id}/outline`);
+    await page.locator('[data-node="n8"]').waitFor();
+    const frames = await dragFrames(page);
+    await page.goto(`${address}/designs/${id}/templates`);
+    const press = page.getByRole('button', { name: 'Save the paper as PDF' });
+    await press.waitFor();
+    const paper: number[] = [];
+    for (let i = 0; i < 5; i += 1) {
+      const start = performance.now();
+      await Promise.all([page.waitForEvent('download'), press.click()]);
+      paper.push(performance.now() - start);
+    }
+    return [
+      summed('frame while dragging, 95th percentile', 'ms', frames, 16.7, 0.95),
+      summed('first-view JavaScript, gzipped', 'kB', [first], 300),
+      summed('JavaScript of a design opened directly, gzipped', 'kB', [direct], null),
+      summed('save round trip', 'ms', saves, 15),
+      summed('press to PDF in the page, demo design', 'ms', paper, null),
+    ];
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,84 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { Design } from '@pelkin/core';
+import {
+  checkDesign,
+  closedPathMark,
+  curvatureComb,
+  designRefusals,
+  drawDesign,
+  drawTemplate,
+  edits,
+  layOutSheets,
+  layoutStrings,
+  measureOutline,
+  pathData,
+  planSheets,
+  solveOutline,
+} from '@pelkin/core';
+import { sheetsPdf } from '@pelkin/core/pdf';
+import type { Measured } from './measure.ts';
+import { summed, times } from './measure.ts';
+
+const require = createRequire(new URL('../../web/package.json', import.meta.url));
+
+function demo(): Design {
+  const checked = checkDesign(
+    JSON.parse(readFileSync(new URL('../../demo/windrow.json', import.meta.url), 'utf8')),
+  );
+  if (!checked.ok) throw new Error('the demo design cannot be read');
+  return checked.design;
+}
+
+/** Everything that a moved node makes anew, as the page does it. */
+function recompute(design: Design): number {
+  designRefusals(design);
+  const path = solveOutline(design.outline.nodes);
+  const parts = { path, measures: measureOutline(path), layout: layoutStrings(design.strings) };
+  const drawing = drawDesign(design, parts);
+  const plan = planSheets(drawTemplate(design, parts), design.print);
+  const comb = curvatureComb(path, 4, 1500, 42);
+  return (
+    pathData(closedPathMark('outline', 'outline', path)).length +
+    drawing.layers.length +
+    plan.tiles.length +
+    comb.length
+  );
+}
+
+/** The demo design with its sheets made small enough that just twelve carry a line. */
+function twelveSheets(design: Design) {
+  const path = solveOutline(design.outline.nodes);
+  const parts = { path, measures: measureOutline(path), layout: layoutStrings(design.strings) };
+  for (let margin = 6; margin < 60; margin += 0.5) {
+    const print = { ...design.print, margins: { left: margin, right: margin, top: margin, bottom: margin } };
+    const plan = planSheets(drawTemplate(design, parts), print);
+    if (plan.printed.length === 12) return { plan, margins: print.margins };
+  }
+  throw new Error('no margin gives twelve sheets');
+}
+
+export async function measureCore(): Promise<Measured[]> {
+  const windrow = demo();
+  const { design } = edits.addNode(windrow, 11, { x: -160, y: -35 });
+  if (design.outline.nodes.length !== 24) throw new Error('the measured outline must have 24 nodes');
+  const moved = await times(400, (i) =>
+    recompute(edits.moveNode(design, 'n8', { x: 108 + (i % 7), y: 107 })),
+  );
+  const { plan, margins } = twelveSheets(windrow);
+  const font = new Uint8Array(
+    readFileSync(require.resolve('@fontsource/commissioner/files/commissioner-latin-400-normal.woff')),
+  );
+  const paper = await times(15, () => {
+    const sheets = layOutSheets(plan, margins, {
+      name: 'Windrow',
+      revision: 'revision 1',
+      date: '2026-11-23',
+    });
+    return sheetsPdf(sheets, { title: 'Windrow', font, madeAt: new Date(0) });
+  });
+  return [
+    summed('recompute after a moved node, 24 nodes', 'ms', moved, 8),
+    summed('PDF of 12 sheets', 'ms', paper, 700),
+  ];
+}

@@ -1,0 +1,20 @@
+import { measureBrowser } from './browser.ts';
+import { measureCore } from './core.ts';
+
+/** Measures against the application at the address given; a table on standard error, JSON on standard output. */
+const address = process.argv[2];
+if (!address) throw new Error('say where the application runs');
+const results = [...(await measureCore()), ...(await measureBrowser(address))];
+const figure = (n: number): string => n.toFixed(n < 10 ? 2 : 1);
+for (const r of results) {
+  const budget =
+    r.budget === null ? '' : `budget ${r.budget} ${r.unit}, ratio ${(r.value / r.budget).toFixed(2)}`;
+  console.error(`${r.name.padEnd(52)} ${figure(r.value).padStart(8)} ${r.unit.padEnd(3)} ${budget}`);
+}
+console.log(
+  JSON.stringify(
+    results.map((r) => ({ ...r, ratio: r.budget === null ? null : r.value / r.budget })),
+    null,
+    2,
+  ),
+);

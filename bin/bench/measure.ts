@@ -1,0 +1,35 @@
+/** One measured number: the median (or another share) of many runs, against its budget. */
+export interface Measured {
+  readonly name: string;
+  readonly value: number;
+  readonly unit: string;
+  readonly budget: number | null;
+  readonly runs: number;
+  readonly p95: number;
+}
+
+const share = (sorted: readonly number[], part: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * part))]!;
+
+export function summed(
+  name: string,
+  unit: string,
+  samples: readonly number[],
+  budget: number | null,
+  part = 0.5,
+): Measured {
+  const sorted = [...samples].sort((a, b) => a - b);
+  return { name, unit, budget, runs: sorted.length, value: share(sorted, part), p95: share(sorted, 0.95) };
+}
+
+/** Times f so many times after a few unmeasured runs; ms each. */
+export async function times(runs: number, f: (i: number) => unknown): Promise<number[]> {
+  for (let i = 0; i < Math.min(20, runs); i += 1) await f(i);
+  const samples: number[] = [];
+  for (let i = 0; i < runs; i += 1) {
+    const start = performance.now();
+    await f(i);
+    samples.push(performance.now() - start);
+  }
+  return samples;
+}

@@ -1,0 +1,11 @@
+import type { Design } from '@pelkin/core';
+import type { Derived } from './derived.ts';
+import { usePicked } from './derived.ts';
+
+/**
+ * A word or figure that follows the design. Only its own text is drawn anew while a node is dragged:
+ * the layout round it stays as it is.
+ */
+export function Live({ of }: { of: (design: Design, derived: Derived) => string }) {
+  return usePicked(of);
+}
