@@ -58,7 +58,7 @@ try {
       `--outputFile.json=${unit}`,
     ],
     unit,
-    (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }),
+    (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
   );
   const browser = join(REPORTS, 'browser.json');
   counted(

@@ -1,5 +1,6 @@
 export {
   parseLength,
+  figureAndUnit,
   formatLength,
   lengthWithUnit,
   lengthForEntry,

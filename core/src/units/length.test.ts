@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import vectors from '../../vectors/units.json';
 import type { EntryUnit } from './length.ts';
-import { formatLength, inchFraction, lengthForEntry, lengthWithUnit, parseLength } from './length.ts';
+import {
+  figureAndUnit,
+  formatLength,
+  inchFraction,
+  lengthForEntry,
+  lengthWithUnit,
+  parseLength,
+} from './length.ts';
 
 interface Case {
   readonly name: string;
@@ -60,6 +67,8 @@ describe('lengths shown', () => {
     expect(lengthWithUnit(628, 'mm')).toBe('628.0 mm');
     expect(lengthWithUnit(44.45, 'in')).toBe('1.750 in');
     expect(formatLength(-0.001, 'mm')).toBe('0.0');
+    expect(figureAndUnit(43, 'in-fraction')).toEqual({ figure: '1 11/16 in + 0.14 mm', unit: '' });
+    expect(figureAndUnit(43, 'mm')).toEqual({ figure: '43.0', unit: 'mm' });
     expect(formatLength(-9.525, 'in-fraction')).toBe('−3/8');
   });
   it('typed text of an entry field reads back as what is stored', () => {

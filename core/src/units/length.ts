@@ -131,6 +131,20 @@ export function lengthWithUnit(mm: number, unit: DisplayUnit, places = 1): strin
   return text.endsWith('mm') ? text.replace(/ ([+−]) /, ' in $1 ') : `${text} ${unitSuffix(unit)}`;
 }
 
+/**
+ * A length as a figure and the unit to stand after it. A fraction with a remainder names both units
+ * itself, so nothing stands after it.
+ */
+export function figureAndUnit(
+  mm: number,
+  unit: DisplayUnit,
+  places = 1,
+): { readonly figure: string; readonly unit: string } {
+  return unit === 'in-fraction'
+    ? { figure: lengthWithUnit(mm, unit, places), unit: '' }
+    : { figure: formatLength(mm, unit, places), unit: unitSuffix(unit) };
+}
+
 /** A length for an entry field: everything that is stored, up to a millionth, no trailing noughts. */
 export function lengthForEntry(mm: number, unit: DisplayUnit): string {
   if (unit === 'in-fraction') {

@@ -1,5 +1,5 @@
 import type { Design, Point } from '@pelkin/core';
-import { formatLength, unitSuffix } from '@pelkin/core';
+import { figureAndUnit, lengthWithUnit } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
@@ -32,8 +32,8 @@ const talesOf = remember((design: Design): readonly Tale[] => {
   const derived = derive(design);
   const { measures: m, plan } = derived;
   const u = design.units;
-  const length = (mm: number): string => formatLength(mm, u);
-  const suffix = unitSuffix(u);
+  const length = (mm: number): string => figureAndUnit(mm, u).figure;
+  const suffix = figureAndUnit(0, u).unit;
   const { hollow } = m;
   const leftOut = plan.tiles.length - plan.printed.length;
   return [
@@ -43,7 +43,7 @@ const talesOf = remember((design: Design): readonly Tale[] => {
       value: m.length,
       shown: length(m.length),
       unit: suffix,
-      note: `${length(Math.max(0, -m.box.minX))} ${suffix} behind the bridge`,
+      note: `${lengthWithUnit(Math.max(0, -m.box.minX), u)} behind the bridge`,
       state: 'well',
       place: { x: (m.box.minX + m.box.maxX) / 2, y: 0 },
       stage: 'outline',
@@ -97,7 +97,7 @@ function moved(key: Key, design: Design, before: Design | undefined): string {
   const then = before ? taleOf(before, key).value : null;
   if (now === null || then === null) return '';
   const by = now - then;
-  const size = key === 'sheets' ? String(Math.abs(by)) : formatLength(Math.abs(by), design.units);
+  const size = key === 'sheets' ? String(Math.abs(by)) : lengthWithUnit(Math.abs(by), design.units);
   return Math.abs(by) < 0.05 ? '' : `${by > 0 ? '▲' : '▼'} ${size}`;
 }
 

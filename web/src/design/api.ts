@@ -92,11 +92,13 @@ export const api = {
     call<StoredDesign>('POST', `/api/designs/${id}/archive`, { archived }),
 };
 
+/** A refusal's words as a sentence. */
+export const sentence = (words: string): string =>
+  `${words.charAt(0).toUpperCase()}${words.slice(1)}${/[.?]$/.test(words) ? '' : '.'}`;
+
 /** The words of any failure, for people. */
 export const wordsOf = (error: unknown): string =>
-  error instanceof Error
-    ? `${error.message.charAt(0).toUpperCase()}${error.message.slice(1)}.`
-    : 'Something failed.';
+  error instanceof Error ? sentence(error.message) : 'Something failed.';
 
 export const firstRefusal = (refusals: readonly Refusal[]): string => {
   const [first] = refusals;

@@ -2,7 +2,7 @@ import { LIMITS, checkDesign, nameSchema, newDesign } from '@pelkin/core';
 import { Box, Button, Field, HStack, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, firstRefusal, wordsOf } from '../design/api.ts';
+import { api, firstRefusal, sentence, wordsOf } from '../design/api.ts';
 import { CountField } from '../shared/CountField.tsx';
 import { LengthField } from '../shared/LengthField.tsx';
 
@@ -69,7 +69,11 @@ export function NewDesign({ onLeave }: { onLeave: () => void }) {
               onChange={(e) => setName(e.target.value)}
             />
           </HStack>
-          {problem && <Field.ErrorText role="alert">{problem}</Field.ErrorText>}
+          {problem && (
+            <Field.ErrorText role="alert" fontWeight="400" fontSize="12px">
+              {sentence(problem)}
+            </Field.ErrorText>
+          )}
         </Field.Root>
         <CountField
           label="Strings"

@@ -51,14 +51,10 @@ export function CountField({ label, value, limit, onCommit }: Props) {
       if (take(next)) setDraft(String(next));
     }
   });
+  const onBlur = useStable(commit);
   const onFocus = useStable((): void => {
-    setDraft(String(value));
+    if (problem === null) setDraft(String(value));
     requestAnimationFrame(() => input.current?.select());
-  });
-  const onBlur = useStable((): void => {
-    // A refused number that is left is dropped, so that what stands in the field is what holds.
-    if (problem === null) commit();
-    else leave();
   });
 
   return (

@@ -12,6 +12,8 @@ interface Props {
   /** Told below the field while it is typed in. */
   readonly hint: string | null;
   readonly inputMode: 'decimal' | 'numeric';
+  /** Room for an inch fraction with its remainder. */
+  readonly wide?: boolean;
   readonly onFocus: () => void;
   readonly onChange: (text: string) => void;
   readonly onBlur: () => void;
@@ -23,10 +25,23 @@ interface Props {
  * follows a drag costs no drawing of all this.
  */
 export const FieldShell = memo(function FieldShell(props: Props) {
-  const { id, input, label, suffix, title, problem, hint, inputMode, onFocus, onChange, onBlur, onKeyDown } =
-    props;
+  const {
+    id,
+    input,
+    label,
+    suffix,
+    title,
+    problem,
+    hint,
+    inputMode,
+    wide,
+    onFocus,
+    onChange,
+    onBlur,
+    onKeyDown,
+  } = props;
   return (
-    <Field.Root invalid={problem !== null} gap="0.5">
+    <Field.Root invalid={problem !== null} gap="0.5" position="relative">
       <HStack w="full" gap="2">
         <Field.Label htmlFor={id} flex="1" fontSize="13px" fontWeight="400" mb="0">
           {label}
@@ -35,10 +50,12 @@ export const FieldShell = memo(function FieldShell(props: Props) {
           ref={input}
           id={id}
           size="xs"
-          w="86px"
+          w={wide ? '132px' : '86px'}
+          px="2"
           h="26px"
           textAlign="right"
           fontFamily="mono"
+          fontSize={wide ? '11px' : '12px'}
           bg="sheet"
           inputMode={inputMode}
           autoComplete="off"
@@ -59,7 +76,23 @@ export const FieldShell = memo(function FieldShell(props: Props) {
         </Field.ErrorText>
       ) : (
         hint !== null && (
-          <Text fontSize="11px" color="faded">
+          // Laid over what follows: were it in the flow, what is pressed next would move away under the hand.
+          <Text
+            position="absolute"
+            top="calc(100% + 3px)"
+            right="0"
+            zIndex="docked"
+            maxW="full"
+            px="2"
+            py="1"
+            fontSize="11px"
+            color="faded"
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="rule"
+            borderRadius="l2"
+            pointerEvents="none"
+          >
             {hint}
           </Text>
         )

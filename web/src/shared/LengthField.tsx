@@ -103,15 +103,10 @@ export function LengthField(props: Props) {
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
   }, [onWheel]);
+  const onBlur = useStable(commit);
   const onFocus = useStable((): void => {
-    setDraft(typed ?? lengthForEntry(value, unit));
+    if (problem === null) setDraft(typed ?? lengthForEntry(value, unit));
     requestAnimationFrame(() => input.current?.select());
-  });
-  const onBlur = useStable((): void => {
-    // A refused entry that cannot even be read is dropped on leaving; one that can be read is tried again.
-    const unreadable = problem !== null && draft !== null && !parseLength(draft, entryUnit(unit)).ok;
-    if (unreadable) leave();
-    else commit();
   });
 
   return (
@@ -122,8 +117,9 @@ export function LengthField(props: Props) {
       suffix={suffix ?? unitSuffix(unit)}
       title={typed ? `Typed as ${typed}` : undefined}
       problem={problem}
-      hint={draft === null ? null : rangeWords(limit, unit)}
+      hint={draft === null || problem !== null ? null : rangeWords(limit, unit)}
       inputMode="decimal"
+      wide={unit === 'in-fraction'}
       onFocus={onFocus}
       onChange={setDraft}
       onBlur={onBlur}

@@ -1,5 +1,5 @@
 import type { Design, OutlineMeasures, OutlineNode } from '@pelkin/core';
-import { edits, formatLength, lengthWithUnit, splitCubic, unitSuffix } from '@pelkin/core';
+import { edits, figureAndUnit, lengthWithUnit, splitCubic } from '@pelkin/core';
 import { Button, HStack, Switch, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 import { Live } from '../../design/Live.tsx';
@@ -191,11 +191,13 @@ function Measure({ label, of }: { label: string; of: (m: OutlineMeasures) => num
         <Live
           of={(d, { measures }) => {
             const mm = of(measures);
-            return mm === null ? '–' : formatLength(mm, d.units);
+            return mm === null ? '–' : figureAndUnit(mm, d.units).figure;
           }}
         />
       }
-      unit={<Live of={(d, { measures }) => (of(measures) === null ? 'none' : unitSuffix(d.units))} />}
+      unit={
+        <Live of={(d, { measures }) => (of(measures) === null ? 'none' : figureAndUnit(0, d.units).unit)} />
+      }
     />
   );
 }

@@ -1,5 +1,5 @@
 import type { Design, Fret, Strings } from '@pelkin/core';
-import { LIMITS, edits, formatLength, fretTableCsv, unitSuffix } from '@pelkin/core';
+import { LIMITS, edits, figureAndUnit, fretTableCsv } from '@pelkin/core';
 import { Button, Table, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { useDerived } from '../../design/derived.ts';
@@ -76,10 +76,10 @@ export function StringsParticulars() {
   const length = (key: LengthKey, label: string) => (
     <LengthField label={label} value={strings[key]} {...lengths(`strings.${key}`, setLength(key))} />
   );
-  const suffix = unitSuffix(units);
-  const reading = (label: string, mm: number) => (
-    <Reading label={label} value={formatLength(mm, units, 2)} unit={suffix} />
-  );
+  const reading = (label: string, mm: number) => {
+    const { figure, unit } = figureAndUnit(mm, units, 2);
+    return <Reading label={label} value={figure} unit={unit} />;
+  };
   return (
     <>
       <Section title="Scale and frets">
