@@ -1,6 +1,6 @@
 /** `npm run bench`: sets up, measures, prints a table (standard error) and JSON (standard output). */
 import { spawnSync } from 'node:child_process';
-import { ROOT, Told, ensureModules, ensurePackages } from './lib/system.mjs';
+import { ROOT, ensureModules, ensurePackages, wordsOf } from './lib/system.mjs';
 
 try {
   ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
@@ -14,6 +14,6 @@ try {
   await server.stop();
   process.exit(done.status ?? 1);
 } catch (error) {
-  process.stderr.write(`${error instanceof Told ? error.message : error.stack}\n`);
+  process.stderr.write(`${wordsOf(error)}\n`);
   process.exit(1);
 }

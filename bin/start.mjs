@@ -3,7 +3,17 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startCluster } from './lib/cluster.mjs';
-import { ROOT, STATE, Told, alive, ensureBuild, ensureModules, ensurePackages, say } from './lib/system.mjs';
+import {
+  ROOT,
+  STATE,
+  Told,
+  alive,
+  ensureBuild,
+  ensureModules,
+  ensurePackages,
+  say,
+  wordsOf,
+} from './lib/system.mjs';
 
 const LOCK = join(STATE, 'running.json');
 const ownDatabase = !process.env.DATABASE_URL;
@@ -73,7 +83,7 @@ async function main() {
 }
 
 main().catch((error) => {
-  process.stderr.write(`${error instanceof Told ? error.message : error.stack}\n`);
+  process.stderr.write(`${wordsOf(error)}\n`);
   try {
     if (JSON.parse(readFileSync(LOCK, 'utf8')).pid === process.pid) rmSync(LOCK);
   } catch {

@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, Told, ensureModules, ensurePackages, say } from './lib/system.mjs';
+import { ROOT, ensureModules, ensurePackages, say, wordsOf } from './lib/system.mjs';
 
 const REPORTS = join(ROOT, 'test-results');
 let passed = 0;
@@ -69,7 +69,7 @@ try {
     { E2E_REPORT: browser },
   );
 } catch (error) {
-  process.stderr.write(`${error instanceof Told ? error.message : error.stack}\n`);
+  process.stderr.write(`${wordsOf(error)}\n`);
   failed += 1;
 }
 say(`\n${passed} passed, ${failed} failed`);

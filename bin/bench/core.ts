@@ -4,17 +4,13 @@ import type { Design } from '@pelkin/core';
 import {
   checkDesign,
   closedPathMark,
+  createDeriver,
   curvatureComb,
   designRefusals,
-  drawDesign,
-  drawTemplate,
   edits,
   layOutSheets,
-  layoutStrings,
-  measureOutline,
   pathData,
   planSheets,
-  solveOutline,
 } from '@pelkin/core';
 import { sheetsPdf } from '@pelkin/core/pdf';
 import type { Measured } from './measure.ts';
@@ -30,14 +26,11 @@ function demo(): Design {
   return checked.design;
 }
 
-/** Everything that a moved node makes anew, as the page does it. */
-function recompute(design: Design): number {
+/** Everything that a moved node makes anew, as the page does it: the rest is remembered. */
+function recompute(derive: ReturnType<typeof createDeriver>, design: Design): number {
   designRefusals(design);
-  const path = solveOutline(design.outline.nodes);
-  const parts = { path, measures: measureOutline(path), layout: layoutStrings(design.strings) };
-  const drawing = drawDesign(design, parts);
-  const plan = planSheets(drawTemplate(design, parts), design.print);
-  const comb = curvatureComb(path, 4, 1500, 42);
+  const { path, drawing, plan } = derive(design);
+  const comb = curvatureComb(path, 6, 1500, 42);
   return (
     pathData(closedPathMark('outline', 'outline', path)).length +
     drawing.layers.length +
@@ -48,11 +41,10 @@ function recompute(design: Design): number {
 
 /** The demo design with its sheets made small enough that just twelve carry a line. */
 function twelveSheets(design: Design) {
-  const path = solveOutline(design.outline.nodes);
-  const parts = { path, measures: measureOutline(path), layout: layoutStrings(design.strings) };
+  const { template } = createDeriver()(design);
   for (let margin = 6; margin < 60; margin += 0.5) {
     const print = { ...design.print, margins: { left: margin, right: margin, top: margin, bottom: margin } };
-    const plan = planSheets(drawTemplate(design, parts), print);
+    const plan = planSheets(template, print);
     if (plan.printed.length === 12) return { plan, margins: print.margins };
   }
   throw new Error('no margin gives twelve sheets');
@@ -62,8 +54,9 @@ export async function measureCore(): Promise<Measured[]> {
   const windrow = demo();
   const { design } = edits.addNode(windrow, 11, { x: -160, y: -35 });
   if (design.outline.nodes.length !== 24) throw new Error('the measured outline must have 24 nodes');
+  const derive = createDeriver();
   const moved = await times(400, (i) =>
-    recompute(edits.moveNode(design, 'n8', { x: 108 + (i % 7), y: 107 })),
+    recompute(derive, edits.moveNode(design, 'n8', { x: 108 + (i % 97) / 10, y: 107 })),
   );
   const { plan, margins } = twelveSheets(windrow);
   const font = new Uint8Array(

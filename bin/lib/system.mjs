@@ -1,5 +1,5 @@
 /** Running programs and making sure that what they need is installed. Node's own modules only: runs before npm ci. */
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
@@ -14,6 +14,20 @@ export const say = (text) => process.stdout.write(`${text}\n`);
 
 /** A failure whose words are meant for the person at the terminal: shown without a stack. */
 export class Told extends Error {}
+
+/** What is wrong, in words: our own, or what the system refused and what to do about it. */
+export function wordsOf(error) {
+  if (error instanceof Told) return error.message;
+  const refused = {
+    EACCES: 'may not be written',
+    EPERM: 'may not be written',
+    EROFS: 'lies on a read-only disk',
+    ENOSPC: 'does not fit: the disk is full',
+  }[error.code];
+  return refused && error.path
+    ? `${error.path} ${refused}. Give this account the right to the project folder, or move the project to where it has it.`
+    : error.stack;
+}
 
 export const isRoot = () => process.getuid?.() === 0;
 
@@ -135,5 +149,3 @@ export function alive(pid) {
     return error.code === 'EPERM';
   }
 }
-
-export const version = () => execFileSync('node', ['--version'], { encoding: 'utf8' }).trim();

@@ -1,12 +1,9 @@
 import type { Point } from '../geometry/point.ts';
 import type { PathMark } from './drawing.ts';
 
-/** Four decimals of a millimetre: a tenth of a micron, far below any printer dot or router step. */
-const PLACES = 4;
-const figure = (value: number): string => {
-  const text = value.toFixed(PLACES);
-  return text.includes('.') ? text.replace(/0+$/, '').replace(/\.$/, '').replace(/^-0$/, '0') : text;
-};
+/** Tenths of a micron: far below any printer dot or router step. Rounding is several times quicker than formatting. */
+const PER_MM = 1e4;
+const figure = (value: number): number => Math.round(value * PER_MM) / PER_MM;
 
 /** SVG path data of a mark, through `place` (for instance the flip of y that screens and SVG need). */
 export function pathData(mark: PathMark, place: (p: Point) => Point = (p) => p): string {

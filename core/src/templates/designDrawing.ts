@@ -14,6 +14,15 @@ export interface DrawnParts {
   readonly layout: StringLayout;
 }
 
+/** How layers are made: plainly, or by ways that remember what they gave. */
+export interface LayerMakers {
+  readonly drawNeck: typeof drawNeck;
+  readonly drawStrings: typeof drawStrings;
+  readonly drawCentre: typeof drawCentre;
+  readonly drawOutline: typeof drawOutline;
+  readonly drawDimensions: typeof drawDimensions;
+}
+
 /** How far the centre line runs past everything on the board, mm. */
 const CENTRE_PAST = 20;
 
@@ -22,18 +31,20 @@ export const drawOutline = (path: ClosedPath): Layer => ({
   marks: [closedPathMark('outline', 'outline', path)],
 });
 
+const PLAIN: LayerMakers = { drawNeck, drawStrings, drawCentre, drawOutline, drawDimensions };
+
 /** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
-export function drawDesign(design: Design, parts: DrawnParts): Drawing {
+export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
   const { path, measures, layout } = parts;
   const nut = design.strings.scaleLength;
   const tail = Math.min(measures.box.minX, 0);
   return {
     layers: [
-      drawNeck(design.strings, layout, nut),
-      drawStrings(layout, nut),
-      drawCentre(design.strings, tail - CENTRE_PAST, Math.max(nut, measures.box.maxX) + CENTRE_PAST),
-      drawOutline(path),
-      drawDimensions(measures, design.units),
+      make.drawNeck(design.strings, layout, nut),
+      make.drawStrings(layout, nut),
+      make.drawCentre(design.strings, tail - CENTRE_PAST, Math.max(nut, measures.box.maxX) + CENTRE_PAST),
+      make.drawOutline(path),
+      make.drawDimensions(measures, design.units),
     ],
   };
 }
@@ -42,15 +53,15 @@ export function drawDesign(design: Design, parts: DrawnParts): Drawing {
  * What goes on paper: the outline, and of the rest what was chosen, kept within the body's own length.
  * Mirrored for a left-handed instrument.
  */
-export function drawTemplate(design: Design, parts: DrawnParts): Drawing {
+export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
   const { show } = design.print;
   const { path, measures, layout } = parts;
   const { minX, maxX } = measures.box;
   const layers: Layer[] = [];
-  if (show.neck) layers.push(drawNeck(design.strings, layout, maxX));
-  if (show.strings) layers.push(drawStrings(layout, maxX));
-  if (show.centre) layers.push(drawCentre(design.strings, minX, maxX));
-  layers.push(drawOutline(path));
+  if (show.neck) layers.push(make.drawNeck(design.strings, layout, maxX));
+  if (show.strings) layers.push(make.drawStrings(layout, maxX));
+  if (show.centre) layers.push(make.drawCentre(design.strings, minX, maxX));
+  layers.push(make.drawOutline(path));
   const drawing = { layers };
   return design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
 }

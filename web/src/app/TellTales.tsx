@@ -1,11 +1,10 @@
 import type { Design, Point } from '@pelkin/core';
-import { figureAndUnit, lengthWithUnit } from '@pelkin/core';
+import { figureAndUnit, lengthWithUnit, remember } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
-import { remember } from '../design/remember.ts';
 import { useDesignStore } from '../design/store.ts';
 
 interface Tale {
@@ -169,6 +168,7 @@ export function TellTales() {
       gap="0"
       align="stretch"
       h="64px"
+      contain="strict"
       borderTopWidth="1px"
       borderColor="tarLight"
     >

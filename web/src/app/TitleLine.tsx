@@ -217,6 +217,7 @@ export function TitleLine() {
       bg="tar"
       color="onTar"
       h="50px"
+      contain="layout style"
       px="3"
       gap="4"
       borderBottomWidth="1px"

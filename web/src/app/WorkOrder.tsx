@@ -1,9 +1,8 @@
-import type { Design, Stage } from '@pelkin/core';
+import type { Derived, Design, Stage } from '@pelkin/core';
 import { STAGES, correctionQuestioned, lengthWithUnit } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { Live } from '../design/Live.tsx';
-import type { Derived } from '../design/derived.ts';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { STAGE_WORDS } from './stageWords.ts';
@@ -90,7 +89,7 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
 /** The stages in the order people work in, on one line like knots in a sounding line. */
 export function WorkOrder({ stage }: { stage: Stage }) {
   return (
-    <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto">
+    <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto" contain="strict">
       {STAGES.map((s, i) => (
         <Row key={s} stage={s} here={s === stage} first={i === 0} last={i === STAGES.length - 1} />
       ))}

@@ -1,11 +1,10 @@
-import type { Box, Design, Drawing, Stage } from '@pelkin/core';
+import type { Derived, Box, Design, Drawing, Stage } from '@pelkin/core';
 import { drawingBox, edits, growBox, mirrorDrawing, unionBox } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { useBoard } from '../board/boardStore.ts';
-import type { Derived } from '../design/derived.ts';
 import { useDerived, usePicked } from '../design/derived.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { useShown } from '../shared/shown.ts';
@@ -127,6 +126,7 @@ export function Workplace({ stage }: { stage: Stage }) {
         borderLeftWidth="1px"
         borderColor="rule"
         overflowY="auto"
+        contain="strict"
         px="4"
         py="3"
       >

@@ -1,4 +1,67 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  checkboxSlotRecipe,
+  checkmarkRecipe,
+  editableSlotRecipe,
+  fieldSlotRecipe,
+  globalCss,
+  headingRecipe,
+  inputRecipe,
+  kbdRecipe,
+  keyframes,
+  layerStyles,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  popoverSlotRecipe,
+  semanticTokens,
+  sliderSlotRecipe,
+  spinnerRecipe,
+  switchSlotRecipe,
+  tableSlotRecipe,
+  tabsSlotRecipe,
+  textStyles,
+  tokens,
+} from '@chakra-ui/react/theme';
+
+/** The library's groundwork with the recipes of the parts in use; a part used anew adds its recipe here. */
+const groundwork = defineConfig({
+  preflight: true,
+  cssVarsPrefix: 'chakra',
+  cssVarsRoot: ':where(html, .chakra-theme)',
+  globalCss,
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    recipes: {
+      button: buttonRecipe,
+      checkmark: checkmarkRecipe,
+      heading: headingRecipe,
+      input: inputRecipe,
+      kbd: kbdRecipe,
+      spinner: spinnerRecipe,
+    },
+    slotRecipes: {
+      checkbox: checkboxSlotRecipe,
+      editable: editableSlotRecipe,
+      field: fieldSlotRecipe,
+      menu: menuSlotRecipe,
+      nativeSelect: nativeSelectSlotRecipe,
+      popover: popoverSlotRecipe,
+      slider: sliderSlotRecipe,
+      switch: switchSlotRecipe,
+      table: tableSlotRecipe,
+      tabs: tabsSlotRecipe,
+    },
+    textStyles,
+    layerStyles,
+    animationStyles,
+  },
+});
 
 /** Day and night values of one role. */
 const both = (day: string, night: string) => ({ value: { base: day, _light: day, _dark: night } });
@@ -93,4 +156,4 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, groundwork, config);

@@ -106,7 +106,16 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
   const onFit = useStable(() => fit(fitTo));
   const ring = shownPlace && toScreen(view, size, flip, shownPlace);
   return (
-    <Area ref={area} position="relative" overflow="hidden" minW="0" minH="0" bg="paper" data-testid="board">
+    <Area
+      ref={area}
+      position="relative"
+      overflow="hidden"
+      contain="strict"
+      minW="0"
+      minH="0"
+      bg="paper"
+      data-testid="board"
+    >
       <FlipContext.Provider value={flip}>
         <svg
           ref={svg}

@@ -1,19 +1,8 @@
 import type { Drawing, Layer, Mark, PathMark, TextMark } from '@pelkin/core';
-import { pathData } from '@pelkin/core';
 import { memo } from 'react';
+import { dataOf } from './pathDataOf.ts';
 import type { Flip, Size, View } from './view.ts';
 import { toScreen } from './view.ts';
-
-const known = new WeakMap<PathMark, string>();
-/** Path data in the instrument frame, made once for each mark. */
-function dataOf(mark: PathMark): string {
-  let data = known.get(mark);
-  if (data === undefined) {
-    data = pathData(mark);
-    known.set(mark, data);
-  }
-  return data;
-}
 
 const isPath = (mark: Mark): mark is PathMark => mark.kind === 'path';
 const isText = (mark: Mark): mark is TextMark => mark.kind === 'text';
@@ -64,7 +53,13 @@ export function DrawingWords({
           const anchor =
             mark.align === 'middle' ? 'middle' : (mark.align === 'start') === (flip === 1) ? 'start' : 'end';
           return (
-            <text key={mark.id} data-mark={mark.id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
+            <text
+              key={mark.id}
+              data-mark={mark.id}
+              className="figure"
+              transform={`translate(${at.x} ${at.y})`}
+              textAnchor={anchor}
+            >
               {mark.text}
             </text>
           );

@@ -1,5 +1,4 @@
-import type { Design } from '@pelkin/core';
-import type { Derived } from './derived.ts';
+import type { Derived, Design } from '@pelkin/core';
 import { usePicked } from './derived.ts';
 
 /**

@@ -1,16 +1,10 @@
-import type { OutlineNode, Point } from '@pelkin/core';
-import {
-  LIMITS,
-  closedPathMark,
-  curvatureComb,
-  edits,
-  formatLength,
-  nearestOnPath,
-  pathData,
-} from '@pelkin/core';
+import type { DisplayUnit, OutlineNode, Point } from '@pelkin/core';
+import { LIMITS, curvatureComb, edits, formatLength, nearestOnPath } from '@pelkin/core';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
+import { dataOf } from '../../board/pathDataOf.ts';
+import { toScreen } from '../../board/view.ts';
 import { useDerived } from '../../design/derived.ts';
 import { nudgeGesture } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
@@ -20,7 +14,7 @@ import { placeWords, nodeName } from './placeWords.ts';
 import { useDrag } from './useDrag.ts';
 
 /** Comb: a tooth every so many mm, and the height, mm, of a tooth where the radius is 1 mm. */
-const COMB_SPACING = 4;
+const COMB_SPACING = 6;
 const COMB_GAIN = 1500;
 const COMB_LONGEST = 42;
 /** Within so many pixels of the centre line a dragged node takes its place on it. */
@@ -38,33 +32,36 @@ function tidy(p: Point, scale: number): Point {
 
 function Comb() {
   const { path } = useDerived();
-  const { matrix } = useBoardFrame();
+  const { view, size, flip } = useBoardFrame();
+  const runs = useMemo(() => curvatureComb(path, COMB_SPACING, COMB_GAIN, COMB_LONGEST), [path]);
+  // In the board's own pixels: lines that keep their width through a transform cost several times as much.
   const drawn = useMemo(() => {
-    const runs = curvatureComb(path, COMB_SPACING, COMB_GAIN, COMB_LONGEST);
-    // Hundredths of a mm; rounding a number is several times quicker than formatting it.
-    const figure = (n: number): number => Math.round(n * 100) / 100;
-    const teeth = runs
-      .flat()
-      .map(({ foot, tip }) => `M${figure(foot.x)} ${figure(foot.y)}L${figure(tip.x)} ${figure(tip.y)}`);
-    const edge = runs.map((run) => `M${run.map(({ tip }) => `${figure(tip.x)} ${figure(tip.y)}`).join('L')}`);
+    const tenth = (n: number): number => Math.round(n * 10) / 10;
+    const at = (p: Point): string => {
+      const q = toScreen(view, size, flip, p);
+      return `${tenth(q.x)} ${tenth(q.y)}`;
+    };
+    const teeth = runs.flat().map(({ foot, tip }) => `M${at(foot)}L${at(tip)}`);
+    const edge = runs.map((run) => `M${run.map(({ tip }) => at(tip)).join('L')}`);
     return { teeth: teeth.join(''), edge: edge.join('') };
-  }, [path]);
+  }, [runs, view, size, flip]);
   return (
-    <g transform={matrix} pointerEvents="none" data-testid="comb">
-      <path className="comb" d={drawn.teeth} vectorEffect="non-scaling-stroke" />
-      <path className="comb-edge" d={drawn.edge} vectorEffect="non-scaling-stroke" />
+    <g pointerEvents="none" data-testid="comb">
+      <path className="comb" d={drawn.teeth} />
+      <path className="comb-edge" d={drawn.edge} />
     </g>
   );
 }
 
 /** The edge itself: shows where a node would go, and puts one there on a double press. */
 function Edge() {
-  const { path } = useDerived();
+  const { path, drawing } = useDerived();
   const { matrix, board, screen } = useBoardFrame();
   const edit = useDesignStore((s) => s.edit);
   const choose = useChosen((s) => s.choose);
   const [at, setAt] = useState<Point | null>(null);
-  const d = useMemo(() => pathData(closedPathMark('edge', 'outline', path)), [path]);
+  const outline = drawing.layers.find((l) => l.name === 'outline')?.marks[0];
+  const d = outline?.kind === 'path' ? dataOf(outline) : '';
   const add = (event: MouseEvent<SVGElement>): void => {
     const place = nearestOnPath(path, board(boardPixels(event, event.currentTarget)));
     if (!place) return;
@@ -108,130 +105,163 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
+/** One node: drawn anew only when it, or its place on the screen, changes. */
+const NodeMark = memo(function NodeMark(props: {
+  node: OutlineNode;
+  index: number;
+  x: number;
+  y: number;
+  isChosen: boolean;
+  isDragged: boolean;
+  units: DisplayUnit;
+}) {
+  const { node, index, x, y, isChosen, isDragged, units } = props;
+  return (
+    <g
+      className={`node${isChosen ? ' is-chosen' : ''}`}
+      data-node={node.id}
+      tabIndex={0}
+      role="button"
+      aria-pressed={isChosen}
+      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}`}
+      transform={`translate(${x} ${y})`}
+    >
+      <circle className="node-area" r={HOLD_PIXELS} />
+      <circle className="node-ring" r={9} />
+      {node.kind === 'corner' ? (
+        <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />
+      ) : (
+        <circle className="node-mark" r={4.8} />
+      )}
+      {isDragged && (
+        <text className="figure" x={14} y={-12} pointerEvents="none">
+          {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
+          {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
+        </text>
+      )}
+    </g>
+  );
+});
+
+/** The node that an event happened on, and its place in the order. */
+function nodeOfEvent(event: { target: EventTarget }): { node: OutlineNode; index: number } | null {
+  const id =
+    event.target instanceof Element ? event.target.closest('[data-node]')?.getAttribute('data-node') : null;
+  const nodes = useDesignStore.getState().design?.outline.nodes ?? [];
+  const index = nodes.findIndex((n) => n.id === id);
+  return index < 0 ? null : { node: nodes[index]!, index };
+}
+
+function onNodeKey(event: KeyboardEvent, flip: 1 | -1): void {
+  const found = nodeOfEvent(event);
+  if (!found) return;
+  const { node, index } = found;
+  const { edit } = useDesignStore.getState();
+  const { choose } = useChosen.getState();
+  const arrow = ARROWS[event.key];
+  if (arrow) {
+    event.preventDefault();
+    const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
+    const to = {
+      x: Number((node.x + flip * arrow[0] * by).toFixed(4)),
+      y: Number((node.y + arrow[1] * by).toFixed(4)),
+    };
+    choose(node.id);
+    edit(`nudged ${nodeName(index)}`, (d) => edits.moveNode(d, node.id, to), nudgeGesture(`node ${node.id}`));
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    edit(`removed ${nodeName(index)}`, (d) => edits.removeNode(d, node.id));
+    choose(null);
+  } else if (event.key === 'Escape') choose(null);
+  else if (event.key === 'Enter' || event.key === ' ') choose(node.id);
+}
+
 function Nodes() {
   const { outline, units } = useDesign();
-  const edit = useDesignStore((s) => s.edit);
   const dragging = useDesignStore((s) => s.dragging);
   const { screen, view, flip } = useBoardFrame();
-  const { id: chosen, choose } = useChosen();
-  const drag = useDrag();
-  const nodes = outline.nodes;
-
-  const onKeyDown = (event: KeyboardEvent, node: OutlineNode, index: number): void => {
-    const arrow = ARROWS[event.key];
-    if (arrow) {
-      event.preventDefault();
-      const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
-      const to = {
-        x: Number((node.x + flip * arrow[0] * by).toFixed(4)),
-        y: Number((node.y + arrow[1] * by).toFixed(4)),
-      };
-      choose(node.id);
-      edit(
-        `nudged ${nodeName(index)}`,
-        (d) => edits.moveNode(d, node.id, to),
-        nudgeGesture(`node ${node.id}`),
-      );
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
-      event.preventDefault();
-      edit(`removed ${nodeName(index)}`, (d) => edits.removeNode(d, node.id));
-      choose(null);
-    } else if (event.key === 'Escape') choose(null);
-    else if (event.key === 'Enter' || event.key === ' ') choose(node.id);
-  };
-
+  const chosen = useChosen((s) => s.id);
+  const drag = useDrag((event) => {
+    const found = nodeOfEvent(event);
+    if (!found) return null;
+    const { node, index } = found;
+    return {
+      at: node,
+      take: () => useChosen.getState().choose(node.id),
+      move: (to, gesture, { altKey }) => {
+        const near = !altKey && Math.abs(to.y) * view.scale < SNAP_PIXELS;
+        const place = tidy(near ? { x: to.x, y: 0 } : to, view.scale);
+        useDesignStore
+          .getState()
+          .edit(`moved ${nodeName(index)}`, (d) => edits.moveNode(d, node.id, place), gesture);
+      },
+    };
+  });
   return (
-    <>
-      {nodes.map((node, index) => {
-        const p = screen(node);
+    <g
+      onFocus={(event) => useChosen.getState().choose(nodeOfEvent(event)?.node.id ?? null)}
+      onKeyDown={(event) => onNodeKey(event, flip)}
+      onDoubleClick={(event) => event.stopPropagation()}
+      {...drag}
+    >
+      {outline.nodes.map((node, index) => {
+        const { x, y } = screen(node);
         const isChosen = node.id === chosen;
-        const grips = drag(
-          node,
-          (to, gesture, { altKey }) => {
-            const near = !altKey && Math.abs(to.y) * view.scale < SNAP_PIXELS;
-            edit(
-              `moved ${nodeName(index)}`,
-              (d) => edits.moveNode(d, node.id, tidy(near ? { x: to.x, y: 0 } : to, view.scale)),
-              gesture,
-            );
-          },
-          () => choose(node.id),
-        );
         return (
-          <g
+          <NodeMark
             key={node.id}
-            className={`node${isChosen ? ' is-chosen' : ''}`}
-            data-node={node.id}
-            tabIndex={0}
-            role="button"
-            aria-pressed={isChosen}
-            aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}`}
-            onFocus={() => choose(node.id)}
-            onKeyDown={(event) => onKeyDown(event, node, index)}
-            onDoubleClick={(event) => event.stopPropagation()}
-            {...grips}
-          >
-            <circle className="node-area" cx={p.x} cy={p.y} r={HOLD_PIXELS} />
-            <circle className="node-ring" cx={p.x} cy={p.y} r={9} />
-            {node.kind === 'corner' ? (
-              <rect className="node-mark" x={p.x - 4.5} y={p.y - 4.5} width={9} height={9} />
-            ) : (
-              <circle className="node-mark" cx={p.x} cy={p.y} r={4.8} />
-            )}
-            {isChosen && dragging && (
-              <text className="figure" x={p.x + 14} y={p.y - 12} pointerEvents="none">
-                {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
-                {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
-              </text>
-            )}
-          </g>
+            node={node}
+            index={index}
+            x={x}
+            y={y}
+            isChosen={isChosen}
+            isDragged={isChosen && dragging}
+            units={units}
+          />
         );
       })}
-    </>
+    </g>
+  );
+}
+
+function Handle({ node, side }: { node: OutlineNode; side: 'before' | 'after' }) {
+  const { screen, view } = useBoardFrame();
+  const handle = node[side] ?? { x: 0, y: 0 };
+  const tip = { x: node.x + handle.x, y: node.y + handle.y };
+  const drag = useDrag(() => ({
+    at: tip,
+    take: () => undefined,
+    move: (to, gesture) => {
+      const at = tidy(to, view.scale);
+      useDesignStore
+        .getState()
+        .edit(
+          'pulled a handle',
+          (d) => edits.setHandle(d, node.id, side, { x: at.x - node.x, y: at.y - node.y }),
+          gesture,
+        );
+    },
+  }));
+  const [from, p] = [screen(node), screen(tip)];
+  return (
+    <g className="node" data-handle={side} {...drag}>
+      <line className="handle-arm" x1={from.x} y1={from.y} x2={p.x} y2={p.y} />
+      <circle className="node-area" cx={p.x} cy={p.y} r={HOLD_PIXELS} />
+      <path className="node-mark" d={`M${p.x} ${p.y - 5.5}l5.5 5.5l-5.5 5.5l-5.5 -5.5z`} />
+    </g>
   );
 }
 
 /** The handles of the chosen corner, pulled like nodes. */
 function Handles() {
   const { outline } = useDesign();
-  const edit = useDesignStore((s) => s.edit);
-  const { screen, view } = useBoardFrame();
   const chosen = useChosen((s) => s.id);
-  const drag = useDrag();
   const node = outline.nodes.find((n) => n.id === chosen);
   if (node?.kind !== 'corner') return null;
-  const from = screen(node);
   return (
     <>
-      {(['before', 'after'] as const).map((side) => {
-        const handle = node[side];
-        if (!handle) return null;
-        const tip = { x: node.x + handle.x, y: node.y + handle.y };
-        const p = screen(tip);
-        return (
-          <g
-            key={side}
-            className="node"
-            data-handle={side}
-            {...drag(
-              tip,
-              (to, gesture) => {
-                const at = tidy(to, view.scale);
-                edit(
-                  'pulled a handle',
-                  (d) => edits.setHandle(d, node.id, side, { x: at.x - node.x, y: at.y - node.y }),
-                  gesture,
-                );
-              },
-              () => undefined,
-            )}
-          >
-            <line className="handle-arm" x1={from.x} y1={from.y} x2={p.x} y2={p.y} />
-            <circle className="node-area" cx={p.x} cy={p.y} r={HOLD_PIXELS} />
-            <path className="node-mark" d={`M${p.x} ${p.y - 5.5}l5.5 5.5l-5.5 5.5l-5.5 -5.5z`} />
-          </g>
-        );
-      })}
+      {node.before && <Handle node={node} side="before" />}
+      {node.after && <Handle node={node} side="after" />}
     </>
   );
 }
@@ -239,10 +269,11 @@ function Handles() {
 /** What is drawn and pulled in the Outline stage. */
 export function OutlineTools() {
   const comb = useShown((s) => s.comb);
+  const dragging = useDesignStore((s) => s.dragging);
   return (
     <>
       {comb && <Comb />}
-      <Edge />
+      {!dragging && <Edge />}
       <Handles />
       <Nodes />
     </>

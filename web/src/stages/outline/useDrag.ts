@@ -1,29 +1,33 @@
 import type { Point } from '@pelkin/core';
 import type { PointerEvent } from 'react';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
 import { useDesignStore } from '../../design/store.ts';
 
 let gestures = 0;
 
-/** What a drag gives its owner: the place under the pointer less where it was taken hold of. */
-export type DragMove = (to: Point, gesture: string, event: { altKey: boolean }) => void;
+/** Something taken hold of: where it stands (instrument frame), and what becomes of it as it is moved. */
+export interface Hold {
+  readonly at: Point;
+  readonly take: () => void;
+  readonly move: (to: Point, gesture: string, event: { altKey: boolean }) => void;
+}
 
 /**
  * Dragging of something that stands at a point of the board: one named step however long, written to
- * the store once a frame; Escape puts it back.
+ * the store once a frame; Escape puts it back. `holdOf` says what a press took hold of, or null.
  */
-export function useDrag() {
+export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null) {
   const { board } = useBoardFrame();
   const frame = useRef(0);
-  const live = useRef<{ gesture: string; offset: Point; move: DragMove } | null>(null);
+  const live = useRef<{ gesture: string; offset: Point; hold: Hold } | null>(null);
 
-  const end = (): void => {
+  const end = useCallback((): void => {
     if (!live.current) return;
     live.current = null;
     cancelAnimationFrame(frame.current);
     useDesignStore.getState().setDragging(false);
-  };
+  }, []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key !== 'Escape' || !live.current) return;
@@ -36,42 +40,45 @@ export function useDrag() {
       window.removeEventListener('keydown', onKey);
       end();
     };
-  }, []);
+  }, [end]);
 
-  return (at: Point, move: DragMove, onTake: () => void) => ({
+  const moveTo = (event: PointerEvent<SVGElement>): (() => void) => {
+    const held = live.current!;
+    const p = board(boardPixels(event, event.currentTarget));
+    const { altKey } = event;
+    return () => held.hold.move({ x: p.x + held.offset.x, y: p.y + held.offset.y }, held.gesture, { altKey });
+  };
+  return {
     onPointerDown: (event: PointerEvent<SVGElement>) => {
-      if (event.button !== 0) return;
+      const hold = event.button === 0 ? holdOf(event) : null;
+      if (!hold) return;
       event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
+      (event.target as Element).setPointerCapture(event.pointerId);
       const p = board(boardPixels(event, event.currentTarget));
       gestures += 1;
       live.current = {
         gesture: `drag ${gestures}`,
-        offset: { x: at.x - p.x, y: at.y - p.y },
-        move,
+        offset: { x: hold.at.x - p.x, y: hold.at.y - p.y },
+        hold,
       };
-      onTake();
+      hold.take();
     },
     onPointerMove: (event: PointerEvent<SVGElement>) => {
-      const hold = live.current;
-      if (!hold) return;
-      const p = board(boardPixels(event, event.currentTarget));
-      const { altKey } = event;
+      const held = live.current;
+      if (!held) return;
+      const move = moveTo(event);
       cancelAnimationFrame(frame.current);
       frame.current = requestAnimationFrame(() => {
-        if (live.current !== hold) return;
+        if (live.current !== held) return;
         useDesignStore.getState().setDragging(true);
-        hold.move({ x: p.x + hold.offset.x, y: p.y + hold.offset.y }, hold.gesture, { altKey });
+        move();
       });
     },
     onPointerUp: (event: PointerEvent<SVGElement>) => {
-      const hold = live.current;
-      if (hold && useDesignStore.getState().dragging) {
-        const p = board(boardPixels(event, event.currentTarget));
-        hold.move({ x: p.x + hold.offset.x, y: p.y + hold.offset.y }, hold.gesture, { altKey: event.altKey });
-      }
+      // The last place, should its frame not have come yet.
+      if (live.current && useDesignStore.getState().dragging) moveTo(event)();
       end();
     },
     onPointerCancel: end,
-  });
+  };
 }

@@ -1,0 +1,50 @@
+import type { Design } from '../design/schema.ts';
+import type { Drawing } from '../drawing/drawing.ts';
+import { remember } from '../geometry/remember.ts';
+import { drawDimensions } from '../outline/dimensions.ts';
+import { measureOutline } from '../outline/measures.ts';
+import { solveOutline } from '../outline/solve.ts';
+import { drawCentre, drawNeck, drawStrings } from '../strings/drawing.ts';
+import { layoutStrings } from '../strings/layout.ts';
+import type { DrawnParts } from './designDrawing.ts';
+import { drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
+import type { SheetPlan } from './plan.ts';
+import { planSheets } from './plan.ts';
+
+/** Everything that follows from a design and is cheap enough to follow a drag. */
+export interface Derived extends DrawnParts {
+  /** As the board shows it: right-handed, neck to the nut, dimensions on. */
+  readonly drawing: Drawing;
+  /** As it goes on paper and into files: mirrored for a left-handed instrument. */
+  readonly template: Drawing;
+  readonly plan: SheetPlan;
+}
+
+/**
+ * A way to derive designs that remembers, by identity, what the parts of the last few gave: moving a
+ * node does not draw the frets again. One for each page, worker or request; none is shared.
+ */
+export function createDeriver(): (design: Design) => Derived {
+  const outlineOf = remember((nodes: Design['outline']['nodes']) => {
+    const path = solveOutline(nodes);
+    return { path, measures: measureOutline(path) };
+  });
+  const layoutOf = remember(layoutStrings);
+  const makers = {
+    drawNeck: remember(drawNeck),
+    drawStrings: remember(drawStrings),
+    drawCentre: remember(drawCentre),
+    drawOutline: remember(drawOutline),
+    drawDimensions: remember(drawDimensions),
+  };
+  return remember((design: Design): Derived => {
+    const parts = { ...outlineOf(design.outline.nodes), layout: layoutOf(design.strings) };
+    const template = drawTemplate(design, parts, makers);
+    return {
+      ...parts,
+      drawing: drawDesign(design, parts, makers),
+      template,
+      plan: planSheets(template, design.print),
+    };
+  });
+}
