@@ -1,3 +1,5 @@
+import type { LimitPath } from './limits.ts';
+import { LIMITS } from './limits.ts';
 import type { Design, OutlineNode, Strings } from './schema.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
 
@@ -11,6 +13,12 @@ export function startingGauges(count: number): readonly number[] {
   });
 }
 
+/** A starting length in tenths of a mm, kept within its limits. */
+export function within(path: LimitPath, mm: number): number {
+  const { min, max } = LIMITS[path];
+  return Math.min(max, Math.max(min, Number(mm.toFixed(1))));
+}
+
 /** Strings to begin a design with: centre to centre about 10.4 mm at the bridge and 7.1 mm at the nut, more for basses. */
 function startingStrings(count: number, scaleLength: number): Strings {
   const long = scaleLength > 720;
@@ -21,9 +29,9 @@ function startingStrings(count: number, scaleLength: number): Strings {
     scaleLength,
     frets: long ? 20 : 22,
     jointFret: 16,
-    nutWidth: Number((atNut * (count - 1) + 7).toFixed(1)),
+    nutWidth: within('strings.nutWidth', atNut * (count - 1) + 7),
     nutMargin: 3.5,
-    bridgeSpread: Number((atBridge * (count - 1)).toFixed(1)),
+    bridgeSpread: within('strings.bridgeSpread', atBridge * (count - 1)),
     bridgeMargin: 3,
     boardEnd: 8,
     spacing: 'equal-centres',

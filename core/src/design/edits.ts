@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { startingGauges } from './defaults.ts';
+import { startingGauges, within } from './defaults.ts';
 import type { Design, OutlineNode, PrintSettings, Stage, Strings } from './schema.ts';
 
 /** Pure edits: each takes a design and gives the changed one; the stage that was worked on comes in hand. */
@@ -34,12 +34,11 @@ export function setStringCount(design: Design, count: number): Design {
   const nutPitch = strings.count > 1 ? (strings.nutWidth - 2 * strings.nutMargin) / gaps : 7;
   const bridgePitch = strings.count > 1 ? strings.bridgeSpread / gaps : 10.4;
   const fresh = startingGauges(count);
-  const tidy = (mm: number): number => Number(mm.toFixed(1));
   return editStrings(design, {
     count,
     gauges: Array.from({ length: count }, (_, i) => strings.gauges[i] ?? fresh[i]!),
-    nutWidth: Math.max(10, tidy(2 * strings.nutMargin + nutPitch * (count - 1))),
-    bridgeSpread: tidy(bridgePitch * (count - 1)),
+    nutWidth: within('strings.nutWidth', 2 * strings.nutMargin + nutPitch * (count - 1)),
+    bridgeSpread: within('strings.bridgeSpread', bridgePitch * (count - 1)),
   });
 }
 

@@ -140,7 +140,7 @@ export async function saveDesign(
     409,
     'stale',
     `the design was changed elsewhere: this was made from revision ${save.from}, the server holds revision ${current.revision}`,
-    { revision: current.revision, design: current.document },
+    { revision: current.revision, saveId: current.save_id, design: current.document },
   );
 }
 

@@ -27,12 +27,19 @@ export const useKeeping = create<Keeping>(() => ({
   waiting: 0,
 }));
 
+/** What a stale save is told: the state that the server holds, and the save that made it. */
+interface StaleDetails {
+  readonly revision: number;
+  readonly saveId: string | null;
+  readonly design: unknown;
+}
+
 /** A copy on this device, of changes that the server has not confirmed. */
 interface DeviceCopy {
   readonly from: number;
   readonly design: unknown;
-  /** The save that was under way when the copy was made: the server may have taken it unseen. */
-  readonly attempt: string | null;
+  /** Saves whose answers never came: the server may have taken the last of them unseen. */
+  readonly attempts: readonly string[];
 }
 const deviceKey = (id: string): string => `design:${id}`;
 
@@ -51,6 +58,8 @@ let sentChanges = 0;
 let sentSteps = 0;
 /** The save under way or to be repeated: the same state keeps the same id. */
 let attempt: { readonly design: Design; readonly saveId: string } | null = null;
+/** Ids of the saves since the last that was confirmed: a state of the server made by one of them is ours. */
+let attempts: readonly string[] = [];
 
 const store = useDesignStore;
 const present = () => store.getState();
@@ -74,7 +83,7 @@ async function settleDeviceCopy(id: string, saved: Design, revision: number): Pr
   const copy = await readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined);
   if (!copy) return;
   if (sameJson(copy.design, saved)) await forgetDeviceCopy(id);
-  else await writeDevice(deviceKey(id), { ...copy, from: revision, attempt: null }).catch(() => undefined);
+  else await writeDevice(deviceKey(id), { ...copy, from: revision, attempts: [] }).catch(() => undefined);
 }
 
 /** The server holds the state that `sent` counted; what came after is sent next. */
@@ -86,6 +95,7 @@ async function confirm(
 ): Promise<void> {
   tries = 0;
   attempt = null;
+  attempts = [];
   sentChanges = sent.changes;
   sentSteps = sent.steps;
   const waiting = stepsWaiting();
@@ -112,7 +122,10 @@ async function sendPresent(): Promise<void> {
   const { kept, revision } = useKeeping.getState();
   if (sending || !design || changes === sentChanges || kept.kind === 'stale') return;
   const mine = session;
-  if (attempt?.design !== design) attempt = { design, saveId: crypto.randomUUID() };
+  if (attempt?.design !== design) {
+    attempt = { design, saveId: crypto.randomUUID() };
+    attempts = [...attempts, attempt.saveId];
+  }
   sending = true;
   keepOnDevice();
   try {
@@ -123,10 +136,14 @@ async function sendPresent(): Promise<void> {
     if (mine !== session) return;
     const failed = error instanceof ApiError ? error : new ApiError(0, 'failed', String(error));
     if (failed.status === 409) {
-      const { revision: theirRevision, design: raw } = failed.details as {
-        revision: number;
-        design: unknown;
-      };
+      const { revision: theirRevision, saveId, design: raw } = failed.details as StaleDetails;
+      // An earlier state of this very page, whose answer was lost: what came after is sent on top of it.
+      if (saveId !== null && attempts.includes(saveId)) {
+        useKeeping.setState({ revision: theirRevision });
+        attempt = null;
+        schedule(0);
+        return;
+      }
       const checked = checkDesign(raw);
       // The same state, saved by a request whose answer was lost.
       if (checked.ok && sameJson(checked.design, design)) {
@@ -150,7 +167,7 @@ async function sendPresent(): Promise<void> {
 
 function keepOnDevice(): void {
   const { id, design } = present();
-  const copy: DeviceCopy = { from: useKeeping.getState().revision, design, attempt: attempt?.saveId ?? null };
+  const copy: DeviceCopy = { from: useKeeping.getState().revision, design, attempts };
   if (design) void writeDevice(deviceKey(id), copy).catch(() => undefined);
 }
 
@@ -198,7 +215,7 @@ export async function openDesign(id: string): Promise<void> {
     await forgetDeviceCopy(id);
     return;
   }
-  if (copy.from === stored.revision || (copy.attempt !== null && copy.attempt === stored.saveId)) {
+  if (copy.from === stored.revision || (stored.saveId !== null && copy.attempts.includes(stored.saveId))) {
     store.getState().open(id, checked.design);
     store.getState().edit('changes kept on this device', () => unsent.design);
   } else {
@@ -221,6 +238,7 @@ export function closeDesign(): void {
   sentChanges = 0;
   sentSteps = 0;
   attempt = null;
+  attempts = [];
   store.getState().close();
 }
 
