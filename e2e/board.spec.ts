@@ -179,3 +179,29 @@ test('life size is known after the screen was measured once', async ({ page, req
   await page.getByRole('button', { name: 'Show at life size' }).click();
   await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
 });
+
+test('two fingers zoom the board to what lies between them', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Touch');
+  await openStage(page, id, 'strings');
+  await page
+    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('link', { name: /Outline/ })
+    .click();
+  const [left, right] = [page.locator('[data-node="n10"]'), page.locator('[data-node="n15"]')];
+  const apart = async (): Promise<number> => {
+    const [a, b] = [await centreOf(left), await centreOf(right)];
+    return Math.hypot(a.x - b.x, a.y - b.y);
+  };
+  const before = await apart();
+  const touch = await page.context().newCDPSession(page);
+  const at = (spread: number) => [
+    { x: 640 - spread, y: 620, id: 1 },
+    { x: 640 + spread, y: 620, id: 2 },
+  ];
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(40) });
+  for (const spread of [50, 60, 70, 80])
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(spread) });
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect.poll(apart).toBeGreaterThan(before * 1.9);
+  expect(await apart()).toBeLessThan(before * 2.1);
+});

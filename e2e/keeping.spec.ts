@@ -88,6 +88,24 @@ test('leaving the page at once loses nothing', async ({ page, request }) => {
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
+test('the name is changed in the title line; an empty one is not taken', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Named');
+  await openStage(page, id, 'outline');
+  const rename = async (name: string): Promise<void> => {
+    await page.getByLabel('Design name, press to change').click();
+    await page.getByRole('textbox', { name: 'Design name' }).fill(name);
+    await page.keyboard.press('Enter');
+  };
+  await rename('Named “again”');
+  await expect(page).toHaveTitle('Named “again” · Pelkin');
+  await rename('   ');
+  await expect(page).toHaveTitle('Named “again” · Pelkin');
+  await saved(page);
+  expect((await held(request, id)).design.name).toBe('Named “again”');
+  await page.getByRole('button', { name: 'Undo: renamed the design' }).click();
+  await expect(page).toHaveTitle('Named · Pelkin');
+});
+
 test('what cannot be opened says why', async ({ page }) => {
   await page.goto('/designs/00000000-0000-4000-8000-00000000dead/outline');
   await expect(page.getByText('There is no such design')).toBeVisible();

@@ -97,7 +97,19 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
       await Promise.all([page.waitForEvent('download'), press.click()]);
       paper.push(performance.now() - start);
     }
-    if (process.env.FR) { const q=[...frames].sort((a,b)=>a-b); console.error('med',q[q.length>>1], 'p75', q[Math.floor(q.length*.75)],'p95',q[Math.floor(q.length*.95)], 'max', q.at(-1)); }
+    if (process.env.FR) {
+      const q = [...frames].sort((a, b) => a - b);
+      console.error(
+        'med',
+        q[q.length >> 1],
+        'p75',
+        q[Math.floor(q.length * 0.75)],
+        'p95',
+        q[Math.floor(q.length * 0.95)],
+        'max',
+        q.at(-1),
+      );
+    }
     return [
       summed('frame while dragging, 95th percentile', 'ms', frames, 16.7, 0.95),
       summed('first-view JavaScript, gzipped', 'kB', [first], 300),

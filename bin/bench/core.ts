@@ -10,7 +10,6 @@ import {
   edits,
   layOutSheets,
   pathData,
-  planSheets,
 } from '@pelkin/core';
 import { sheetsPdf } from '@pelkin/core/pdf';
 import type { Measured } from './measure.ts';
@@ -39,15 +38,15 @@ function recompute(derive: ReturnType<typeof createDeriver>, design: Design): nu
   );
 }
 
-/** The demo design with its sheets made small enough that just twelve carry a line. */
-function twelveSheets(design: Design) {
-  const { template } = createDeriver()(design);
-  for (let margin = 6; margin < 60; margin += 0.5) {
-    const print = { ...design.print, margins: { left: margin, right: margin, top: margin, bottom: margin } };
-    const plan = planSheets(template, print);
-    if (plan.printed.length === 12) return { plan, margins: print.margins };
+/** The demo design grown until just twelve sheets carry a line. */
+function twelveSheets(design: Design): Design {
+  const derive = createDeriver();
+  for (let k = 1; k < 3; k += 0.02) {
+    const nodes = design.outline.nodes.map((n) => ({ ...n, x: n.x * k, y: n.y * k }));
+    const grown = { ...design, outline: { nodes } };
+    if (derive(grown).plan.printed.length === 12) return grown;
   }
-  throw new Error('no margin gives twelve sheets');
+  throw new Error('no size gives twelve sheets');
 }
 
 export async function measureCore(): Promise<Measured[]> {
@@ -58,12 +57,13 @@ export async function measureCore(): Promise<Measured[]> {
   const moved = await times(400, (i) =>
     recompute(derive, edits.moveNode(design, 'n8', { x: 108 + (i % 97) / 10, y: 107 })),
   );
-  const { plan, margins } = twelveSheets(windrow);
+  const large = twelveSheets(windrow);
+  const { plan } = createDeriver()(large);
   const font = new Uint8Array(
     readFileSync(require.resolve('@fontsource/commissioner/files/commissioner-latin-400-normal.woff')),
   );
   const paper = await times(15, () => {
-    const sheets = layOutSheets(plan, margins, {
+    const sheets = layOutSheets(plan, large.print.margins, {
       name: 'Windrow',
       revision: 'revision 1',
       date: '2026-11-23',

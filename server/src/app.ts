@@ -87,8 +87,7 @@ export async function buildApp(
         ),
     });
     // Places within the application are its page: reload and bookmarks work.
-    for (const path of ['/designs/*', '/new'])
-      app.get(path, { schema: { hide: true } }, (_request, reply) => reply.sendFile('index.html'));
+    app.get('/designs/*', { schema: { hide: true } }, (_request, reply) => reply.sendFile('index.html'));
   }
   return app;
 }

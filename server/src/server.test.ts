@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Design } from '@pelkin/core';
 import { designText, edits, newDesign } from '@pelkin/core';
 import type { FastifyInstance, InjectOptions } from 'fastify';
@@ -246,6 +247,34 @@ describe('hostile input', () => {
     expect(headers['content-security-policy']).toContain("script-src 'self'");
     expect(headers['x-content-type-options']).toBe('nosniff');
     expect(headers['x-frame-options']).toBeDefined();
+  });
+});
+
+describe('the built application', () => {
+  it('is sent compressed and named for good, its page asked for anew; places within it are its page', async () => {
+    const root = mkdtempSync(join(tmpdir(), 'pelkin-web-'));
+    mkdirSync(join(root, 'assets'));
+    writeFileSync(join(root, 'index.html'), '<!doctype html><title>page</title>');
+    writeFileSync(join(root, 'assets/app-abc.js'), 'plain');
+    writeFileSync(join(root, 'assets/app-abc.js.gz'), gzipSync('compressed'));
+    const other = await buildApp(database.db, { webRoot: root, allowedHosts: ['bench.example'] });
+    const get = (url: string, headers: Record<string, string> = {}) =>
+      other.inject({ method: 'GET', url, headers: { host: 'localhost:4870', ...headers } });
+    const script = await get('/assets/app-abc.js', { 'accept-encoding': 'gzip' });
+    expect(script.headers['content-encoding']).toBe('gzip');
+    expect(script.headers['cache-control']).toContain('immutable');
+    expect(gunzipSync(script.rawPayload).toString()).toBe('compressed');
+    for (const place of ['/', `/designs/${randomUUID()}/outline`]) {
+      const page = await get(place);
+      expect(page.body).toContain('<title>page</title>');
+      expect(page.headers['cache-control']).toBe('no-cache');
+    }
+    expect((await get('/assets/../../package.json')).statusCode).toBe(404);
+    expect((await get('/%2e%2e/%2e%2e/etc/passwd')).statusCode).toBe(404);
+    expect((await get('/', { host: 'bench.example' })).statusCode).toBe(200);
+    expect((await get('/', { host: 'evil.example' })).statusCode).toBe(421);
+    await other.close();
+    rmSync(root, { recursive: true });
   });
 });
 

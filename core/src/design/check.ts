@@ -18,8 +18,9 @@ export type Checked =
 export const LEAST_STRING_GAP = 1.5;
 /** Nodes nearer than this to the one before, mm, are the same point to any tool. */
 export const LEAST_NODE_DISTANCE = 0.05;
-/** A tile smaller than this, mm, has no room for its reference bars (100 mm and 4 in). */
-export const LEAST_TILE = 130;
+/** Room on a tile beside its overlap and its longest reference bar (4 in): clear edges, ticks, the other bars. */
+const ROOM_BESIDE_BAR = 30;
+const LONGEST_BAR = 101.6;
 
 const figure = (value: number): string => String(Number(value.toFixed(2)));
 
@@ -84,18 +85,25 @@ function outlineRefusals(nodes: Design['outline']['nodes']): Refusal[] {
   return refusals;
 }
 
+/** The least side of a tile, mm, that carries its reference bars clear of the overlap. */
+export const leastTile = (print: Design['print']): number =>
+  print.overlap + ROOM_BESIDE_BAR + LONGEST_BAR * Math.max(print.correction.x, print.correction.y);
+
 function printRefusals(print: Design['print']): Refusal[] {
   const sheet = sheetSize(print.paper, print.orientation);
   const { left, right, top, bottom } = print.margins;
   const tile = Math.min(sheet.width - left - right, sheet.height - top - bottom);
-  if (tile < LEAST_TILE)
-    return [
-      {
-        where: 'print.margins',
-        message: `the margins leave ${figure(tile)} mm of the sheet, less than the ${LEAST_TILE} mm that the reference bars need: make them smaller`,
-      },
-    ];
-  return [];
+  const need = leastTile(print);
+  return tile < need
+    ? [
+        {
+          where: 'print.margins',
+          message:
+            `margins and overlap leave ${figure(tile)} mm of the sheet, less than the ${figure(need)} mm that the overlap ` +
+            'and the reference bars need: make them smaller',
+        },
+      ]
+    : [];
 }
 
 /** The rules between numbers of a design whose shape is right; empty when it can be kept. */

@@ -90,7 +90,7 @@ describe('the door', () => {
     [
       'margins that leave no tile',
       () => withPrint({ margins: { left: 60, right: 60, top: 60, bottom: 60 } }),
-      /the margins leave 90 mm of the sheet/,
+      /margins and overlap leave 90 mm of the sheet/,
     ],
     ['another paper', () => withPrint({ paper: 'B5' as 'A4' }), /paper must be A4 or Letter/],
     [

@@ -1,3 +1,4 @@
+import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../design/defaults.ts';
 import { setHandedness, setName } from '../design/edits.ts';
@@ -33,6 +34,16 @@ describe('SVG', () => {
     expect(x).toBeCloseTo(-derive(design).measures.box.maxX - 5, 3);
   });
   it('holds no number that is none', () => expect(svg).not.toMatch(/NaN|Infinity|undefined/));
+});
+
+describe('the demo designs', () => {
+  const folder = new URL('../../../demo/', import.meta.url);
+  it.each(readdirSync(folder))('%s can be read, and is written as it stands', (file) => {
+    const text = readFileSync(new URL(file, folder), 'utf8');
+    const read = readDesignText(text);
+    expect(read).toMatchObject({ ok: true });
+    if (read.ok) expect(JSON.parse(designText(read.design))).toEqual(JSON.parse(text));
+  });
 });
 
 describe('design files', () => {

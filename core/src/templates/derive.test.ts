@@ -1,14 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { designRefusals } from '../design/check.ts';
 import { newDesign } from '../design/defaults.ts';
 import { editPrint, moveNode, setHandedness } from '../design/edits.ts';
 import type { Design } from '../design/schema.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import { createDeriver } from './derive.ts';
+import type { Sheet } from './sheets.ts';
 import { layOutSheets } from './sheets.ts';
 
 const design = newDesign('Derived', 6, 640);
+
+/** Whether all four reference bars lie within the sheet's tile. */
+const barsFit = (sheet: Sheet): boolean =>
+  sheet.guides
+    .filter((m) => m.ink === 'bar')
+    .every(
+      (m) =>
+        m.kind !== 'path' || [m.start, ...m.steps.map((s) => s.to)].every((p) => boxHolds(sheet.clip, p)),
+    );
 const layer = (d: { layers: readonly { name: string }[] }, name: string) =>
   d.layers.find((l) => l.name === name);
 
@@ -72,6 +83,7 @@ describe('what goes on paper', () => {
           margins,
           correction: { x: k, y: 2 - k },
         });
+        fc.pre(designRefusals(set).length === 0);
         const { path, plan } = derive(set);
         const covered = flattenPath(path, 0.5).every((p) => {
           const q = { x: (left ? -p.x : p.x) * k, y: p.y * (2 - k) };
@@ -84,9 +96,13 @@ describe('what goes on paper', () => {
           );
         });
         const sheets = layOutSheets(plan, margins, { name: 'n', revision: 'r', date: 'd' });
-        return covered && sheets.length === plan.printed.length && sheets.every((s) => s.drawing.length > 0);
+        return (
+          covered &&
+          sheets.length === plan.printed.length &&
+          sheets.every((s) => s.drawing.length > 0 && barsFit(s))
+        );
       }),
-      { numRuns: 40 },
+      { numRuns: 60 },
     );
   });
 });

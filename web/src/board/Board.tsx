@@ -1,4 +1,5 @@
 import type { Box, DisplayUnit, Drawing, Point } from '@pelkin/core';
+import { distance } from '@pelkin/core';
 import { Box as Area } from '@chakra-ui/react';
 import type { PointerEvent, ReactNode } from 'react';
 import { useEffect, useRef, useState } from 'react';
@@ -39,7 +40,8 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
   const shownPlace = useBoard((s) => s.shownPlace);
   const { setSize, setPointer, zoom, pan, fit } = useBoard.getState();
   const [panning, setPanning] = useState(false);
-  const held = useRef<{ last: Point; moved: number } | null>(null);
+  /** Where each hand or finger that holds the board is, in its pixels, and how far they have gone. */
+  const held = useRef({ points: new Map<number, Point>(), moved: 0 });
   const fitted = useRef(false);
 
   useEffect(() => {
@@ -80,26 +82,35 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
   const onPointerDown = (event: PointerEvent<SVGSVGElement>): void => {
     if (event.button > 1) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    held.current = { last: { x: event.clientX, y: event.clientY }, moved: 0 };
+    if (held.current.points.size === 0) held.current.moved = 0;
+    held.current.points.set(event.pointerId, boardPixels(event, event.currentTarget));
     setPanning(true);
   };
   const onPointerMove = (event: PointerEvent<SVGSVGElement>): void => {
-    setPointer(toBoard(view, size, flip, boardPixels(event, event.currentTarget)));
-    const hold = held.current;
-    if (!hold) return;
-    const [dx, dy] = [event.clientX - hold.last.x, event.clientY - hold.last.y];
-    held.current = {
-      last: { x: event.clientX, y: event.clientY },
-      moved: hold.moved + Math.abs(dx) + Math.abs(dy),
-    };
-    if (held.current.moved >= PRESS_PIXELS) pan(dx, dy, flip);
+    const now = boardPixels(event, event.currentTarget);
+    setPointer(toBoard(view, size, flip, now));
+    const { points } = held.current;
+    const before = points.get(event.pointerId);
+    if (!before) return;
+    points.set(event.pointerId, now);
+    const [dx, dy] = [now.x - before.x, now.y - before.y];
+    held.current.moved += Math.abs(dx) + Math.abs(dy);
+    const other = [...points].find(([id]) => id !== event.pointerId)?.[1];
+    if (other) {
+      // Two fingers: what lies under them stays under them.
+      const apart = distance(before, other);
+      const middle = { x: (before.x + other.x) / 2, y: (before.y + other.y) / 2 };
+      if (apart > 0) zoom(middle, distance(now, other) / apart, flip);
+      pan(dx / 2, dy / 2, flip);
+    } else if (held.current.moved >= PRESS_PIXELS) pan(dx, dy, flip);
   };
-  const onPointerUp = (): void => {
-    if (held.current && held.current.moved < PRESS_PIXELS) {
+  const onPointerUp = (event: PointerEvent<SVGSVGElement>): void => {
+    const { points, moved } = held.current;
+    if (!points.delete(event.pointerId) || points.size > 0) return;
+    if (moved < PRESS_PIXELS) {
       useBoard.getState().showPlace(null);
       onPress?.();
     }
-    held.current = null;
     setPanning(false);
   };
 

@@ -18,7 +18,7 @@ interface Props {
   readonly value: number;
   readonly unit: DisplayUnit;
   readonly limit: Limit;
-  /** The words in which the value was typed, while they still say it. */
+  /** The words in which the value was last typed. */
   readonly typed?: string | undefined;
   /** Takes a new length, and its words when they say more than the number; gives refusals when it cannot be. */
   readonly onCommit: (mm: number, words: string | null, how: 'typed' | 'nudged') => readonly Refusal[];
@@ -34,9 +34,20 @@ const nudgeOf = (event: { shiftKey: boolean; altKey: boolean }): number =>
 const rangeWords = (limit: Limit, unit: DisplayUnit): string =>
   `${lengthWithUnit(limit.min, unit, 0)} to ${lengthWithUnit(limit.max, unit, 0)}, ${limit.from}`;
 
+/** Below what any entry can tell apart, mm. */
+const SAME_LENGTH = 1e-9;
+
+/** Whether remembered words are still the value's: a drag or another tool may have moved it since. */
+function stillSays(words: string | undefined, value: number): boolean {
+  if (words === undefined) return false;
+  const reading = parseLength(words, 'mm');
+  return reading.ok && Math.abs(Math.abs(reading.mm) - Math.abs(value)) < SAME_LENGTH;
+}
+
 /** A length typed in any unit; shown in the design's. What is not a length, or out of range, says so and is not taken. */
 export function LengthField(props: Props) {
-  const { label, value, unit, limit, typed, onCommit, suffix, places = 1 } = props;
+  const { label, value, unit, limit, onCommit, suffix, places = 1 } = props;
+  const typed = stillSays(props.typed, value) ? props.typed : undefined;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
