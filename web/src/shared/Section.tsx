@@ -34,7 +34,7 @@ export function Reading({ label, value, unit }: { label: string; value: ReactNod
       <Text fontFamily="mono" textAlign="right">
         {value}
       </Text>
-      <Text w="56px" fontSize="12px" color="faded">
+      <Text w="56px" fontSize="12px" color="faded" _empty={{ display: 'none' }}>
         {unit}
       </Text>
     </HStack>
