@@ -43,6 +43,9 @@ const WATCH_FRAMES = `
   requestAnimationFrame(tick);
 `;
 
+/** How many drags are measured. */
+const DRAGS = 5;
+
 /**
  * Frames while a node is dragged: from the frame's first callback until the page rests after painting,
  * so handlers, rendering, layout and paint are in it; the wait for the screen's tick is not, nor are frames
@@ -51,7 +54,6 @@ const WATCH_FRAMES = `
 async function dragFrames(page: Page): Promise<number[]> {
   const box = (await page.locator('[data-node="n8"]').boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.evaluate(WATCH_FRAMES);
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 5, y, { steps: 5 });
@@ -87,7 +89,10 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
     const page = await open();
     await page.goto(`${address}/designs/${id}/outline`);
     await page.locator('[data-node="n8"]').waitFor();
-    const frames = await dragFrames(page);
+    // The machine's own hiccups reach the tail of any one drag: of several drags the middle one counts.
+    await page.evaluate(WATCH_FRAMES);
+    const tails: number[] = [];
+    for (let i = 0; i < DRAGS; i += 1) tails.push(summed('', 'ms', await dragFrames(page), null).p95);
     await page.goto(`${address}/designs/${id}/templates`);
     const press = page.getByRole('button', { name: 'Save the paper as PDF' });
     await press.waitFor();
@@ -97,21 +102,8 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
       await Promise.all([page.waitForEvent('download'), press.click()]);
       paper.push(performance.now() - start);
     }
-    if (process.env.FR) {
-      const q = [...frames].sort((a, b) => a - b);
-      console.error(
-        'med',
-        q[q.length >> 1],
-        'p75',
-        q[Math.floor(q.length * 0.75)],
-        'p95',
-        q[Math.floor(q.length * 0.95)],
-        'max',
-        q.at(-1),
-      );
-    }
     return [
-      summed('frame while dragging, 95th percentile', 'ms', frames, 16.7, 0.95),
+      summed(`frame while dragging, 95th percentile, median of ${DRAGS} drags`, 'ms', tails, 16.7),
       summed('first-view JavaScript, gzipped', 'kB', [first], 300),
       summed('JavaScript of a design opened directly, gzipped', 'kB', [direct], null),
       summed('save round trip', 'ms', saves, 15),

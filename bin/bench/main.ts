@@ -9,7 +9,7 @@ const figure = (n: number): string => n.toFixed(n < 10 ? 2 : 1);
 for (const r of results) {
   const budget =
     r.budget === null ? '' : `budget ${r.budget} ${r.unit}, ratio ${(r.value / r.budget).toFixed(2)}`;
-  console.error(`${r.name.padEnd(52)} ${figure(r.value).padStart(8)} ${r.unit.padEnd(3)} ${budget}`);
+  console.error(`${r.name.padEnd(62)} ${figure(r.value).padStart(8)} ${r.unit.padEnd(3)} ${budget}`);
 }
 console.log(
   JSON.stringify(

@@ -16,8 +16,8 @@ export interface Hollow {
 const CORNER_TURN = 0.0087;
 /** A bend flatter than this radius, mm, is straight to any tool. */
 const STRAIGHT_RADIUS = 1e5;
-/** Samples a segment: a cubic has at most five curvature extremes of one sign, each then spans several. */
-const SAMPLES = 24;
+/** Samples a segment; a cubic’s few curvature extremes each span several of them, and the best is then refined. */
+const SAMPLES = 14;
 
 /** Direction in which the curve leaves its first end, or arrives at its last: handles on the end are skipped. */
 function endDirection(c: Cubic, end: 'start' | 'end'): Point {

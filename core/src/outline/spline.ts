@@ -11,7 +11,7 @@ import { add, distance, scale, subtract } from '../geometry/point.ts';
  * node, which is what a bent batten does.
  */
 
-/** Re-spacings by arc length. Two bring the bending energy of the demo outlines within 0.1 % of its limit. */
+/** Re-spacings by arc length; why two, and always two, is in docs/decisions/fair-curves.md. */
 const RESPACINGS = 2;
 
 /** How a run of nodes ends: its handle (vector from the end node into the run), or none. */

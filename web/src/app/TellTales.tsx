@@ -6,6 +6,7 @@ import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
+import { OwnLayout } from '../shared/OwnLayout.tsx';
 
 interface Tale {
   readonly key: Key;
@@ -160,21 +161,20 @@ function TellTale({ of }: { of: Key }) {
 /** Live readings that every change moves; pressing one goes to its place on the board. */
 export function TellTales() {
   return (
-    <HStack
+    <OwnLayout
       as="section"
       aria-label="Tell-tales"
       bg="tar"
       color="onTar"
-      gap="0"
-      align="stretch"
       h="64px"
-      contain="strict"
       borderTopWidth="1px"
       borderColor="tarLight"
     >
-      {KEYS.map((key) => (
-        <TellTale key={key} of={key} />
-      ))}
-    </HStack>
+      <HStack gap="0" align="stretch" h="full">
+        {KEYS.map((key) => (
+          <TellTale key={key} of={key} />
+        ))}
+      </HStack>
+    </OwnLayout>
   );
 }

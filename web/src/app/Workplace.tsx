@@ -7,6 +7,7 @@ import { Board } from '../board/Board.tsx';
 import { useBoard } from '../board/boardStore.ts';
 import { useDerived, usePicked } from '../design/derived.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
+import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useShown } from '../shared/shown.ts';
 import { OutlineParticulars } from '../stages/outline/OutlineParticulars.tsx';
 import { OutlineTools } from '../stages/outline/OutlineTools.tsx';
@@ -119,20 +120,19 @@ export function Workplace({ stage }: { stage: Stage }) {
   return (
     <>
       <StageBoard stage={stage} />
-      <Area
+      <OwnLayout
         as="aside"
         aria-label={`Particulars of ${stage}`}
         bg="sheet"
         borderLeftWidth="1px"
         borderColor="rule"
         overflowY="auto"
-        contain="strict"
-        px="4"
-        py="3"
       >
-        <ParticularsHead stage={stage} />
-        <Particulars />
-      </Area>
+        <Area px="4" py="3">
+          <ParticularsHead stage={stage} />
+          <Particulars />
+        </Area>
+      </OwnLayout>
     </>
   );
 }

@@ -1,6 +1,5 @@
 import type { Box, DisplayUnit, Drawing, Point } from '@pelkin/core';
 import { distance } from '@pelkin/core';
-import { Box as Area } from '@chakra-ui/react';
 import type { PointerEvent, ReactNode } from 'react';
 import { useEffect, useRef, useState } from 'react';
 import './board.css';
@@ -9,6 +8,7 @@ import { FlipContext, boardPixels } from './BoardContext.ts';
 import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
 import { Grid, RULER, Rulers } from './Rulers.tsx';
 import { useBoard } from './boardStore.ts';
+import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useStable } from '../shared/useStable.ts';
 import type { Flip } from './view.ts';
 import { toBoard, toScreen, viewMatrix } from './view.ts';
@@ -117,16 +117,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
   const onFit = useStable(() => fit(fitTo));
   const ring = shownPlace && toScreen(view, size, flip, shownPlace);
   return (
-    <Area
-      ref={area}
-      position="relative"
-      overflow="hidden"
-      contain="strict"
-      minW="0"
-      minH="0"
-      bg="paper"
-      data-testid="board"
-    >
+    <OwnLayout ref={area} bg="paper" data-testid="board">
       <FlipContext.Provider value={flip}>
         <svg
           ref={svg}
@@ -161,6 +152,6 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
         </svg>
         <BoardChips unit={unit} flip={flip} onFit={onFit} inset={RULER} />
       </FlipContext.Provider>
-    </Area>
+    </OwnLayout>
   );
 }

@@ -216,13 +216,16 @@ describe('keeping', () => {
     expect(server.design.strings.nutWidth).toBe(47);
     expect(device.size).toBe(0);
   });
-  it('writes nothing to the device while a drag goes on, and its end at once', async () => {
+  it('keeps and sends nothing while a drag goes on, and its end at once', async () => {
     state().setDragging(true);
     nut(44);
-    await pass(0);
+    await pass(5000);
     expect(device.size).toBe(0);
+    expect(server.saves).toBe(0);
     state().setDragging(false);
     await pass(0);
     expect(device.size).toBe(1);
+    await pass(2000);
+    expect(server.design.strings.nutWidth).toBe(44);
   });
 });

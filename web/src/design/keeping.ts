@@ -118,9 +118,10 @@ function send(): Promise<void> {
 
 /** Sends the present state; what changes meanwhile is sent after. */
 async function sendPresent(): Promise<void> {
-  const { id, design, changes, steps } = present();
+  const { id, design, changes, steps, dragging } = present();
   const { kept, revision } = useKeeping.getState();
-  if (sending || !design || changes === sentChanges || kept.kind === 'stale') return;
+  // A drag is sent at its end: half-way places are no states to keep, and sending them would hold up the hand.
+  if (sending || dragging || !design || changes === sentChanges || kept.kind === 'stale') return;
   const mine = session;
   if (attempt?.design !== design) {
     attempt = { design, saveId: crypto.randomUUID() };
@@ -183,7 +184,10 @@ store.subscribe((now, before) => {
     const t = Date.now();
     if (!timer || kept.kind === 'saved') firstWaitingAt = t;
     if (kept.kind !== 'away') schedule(Math.max(0, Math.min(REST_MS, firstWaitingAt + LATEST_MS - t)));
-  } else if (before.dragging && !now.dragging && now.changes !== sentChanges) keepOnDevice();
+  } else if (before.dragging && !now.dragging && now.changes !== sentChanges) {
+    keepOnDevice();
+    if (useKeeping.getState().kept.kind !== 'away') schedule(REST_MS);
+  }
 });
 
 /**
@@ -229,6 +233,7 @@ export async function openDesign(id: string): Promise<void> {
 
 /** Leaves the open design; what waits is sent first if the server takes it, and stays on the device if not. */
 export function closeDesign(): void {
+  store.getState().setDragging(false);
   void send();
   clearTimeout(timer);
   timer = undefined;
