@@ -66,7 +66,10 @@ export function NewDesign({ onLeave }: { onLeave: () => void }) {
               autoFocus
               maxLength={80}
               value={name}
-              onChange={(e) => setName(e.target.value)}
+              onChange={(e) => {
+                setName(e.target.value);
+                setProblem(null);
+              }}
             />
           </HStack>
           {problem && (

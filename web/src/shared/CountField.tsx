@@ -1,7 +1,8 @@
 import type { Limit, Refusal } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
-import { useId, useLayoutEffect, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import { FieldShell } from './FieldShell.tsx';
+import { useEntry } from './useEntry.ts';
 import { useStable } from './useStable.ts';
 
 interface Props {
@@ -15,13 +16,9 @@ interface Props {
 export function CountField({ label, value, limit, onCommit }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const shown = draft ?? String(value);
-  useLayoutEffect(() => {
-    const element = input.current!;
-    if (element.value !== shown) element.value = shown;
-  }, [shown]);
+  const [input, come] = useEntry(shown);
 
   const take = (next: number): boolean => {
     if (!Number.isInteger(next) || next < limit.min || next > limit.max) {
@@ -53,8 +50,9 @@ export function CountField({ label, value, limit, onCommit }: Props) {
   });
   const onBlur = useStable(commit);
   const onFocus = useStable((): void => {
-    if (problem === null) setDraft(String(value));
-    requestAnimationFrame(() => input.current?.select());
+    const text = problem === null ? String(value) : shown;
+    setDraft(text);
+    come(text);
   });
 
   return (

@@ -71,7 +71,7 @@ export const FieldShell = memo(function FieldShell(props: Props) {
         </Box>
       </HStack>
       {problem !== null ? (
-        <Field.ErrorText fontSize="12px" role="alert">
+        <Field.ErrorText fontSize="12px" fontWeight="400" role="alert">
           {problem}
         </Field.ErrorText>
       ) : (

@@ -8,8 +8,9 @@ import {
   unitSuffix,
 } from '@pelkin/core';
 import type { KeyboardEvent, ReactNode } from 'react';
-import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { FieldShell } from './FieldShell.tsx';
+import { useEntry } from './useEntry.ts';
 import { useStable } from './useStable.ts';
 
 interface Props {
@@ -50,13 +51,9 @@ export function LengthField(props: Props) {
   const typed = stillSays(props.typed, value) ? props.typed : undefined;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const shown = draft ?? formatLength(value, unit, places);
-  useLayoutEffect(() => {
-    const element = input.current!;
-    if (element.value !== shown) element.value = shown;
-  }, [shown]);
+  const [input, come] = useEntry(shown);
 
   const take = (mm: number, words: string | null, how: 'typed' | 'nudged'): boolean => {
     if (mm < limit.min || mm > limit.max) {
@@ -113,11 +110,12 @@ export function LengthField(props: Props) {
     // React listens passively to the wheel; the page must not scroll while a number is turned.
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
-  }, [onWheel]);
+  }, [input, onWheel]);
   const onBlur = useStable(commit);
   const onFocus = useStable((): void => {
-    if (problem === null) setDraft(typed ?? lengthForEntry(value, unit));
-    requestAnimationFrame(() => input.current?.select());
+    const text = problem === null ? (typed ?? lengthForEntry(value, unit)) : shown;
+    setDraft(text);
+    come(text);
   });
 
   return (
