@@ -1,8 +1,8 @@
-import { randomUUID } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readDesignText } from '@pelkin/core';
 import type { Db } from './db/connect.ts';
+import { createDesign } from './designs/data.ts';
 
 /**
  * Puts the demo designs into a workshop, each once in the life of the database: what a user then
@@ -25,15 +25,7 @@ export async function seedDemo(db: Db, workshopId: string, folder: string): Prom
         .returning('name')
         .executeTakeFirst();
       if (!seed) return false;
-      await tx
-        .insertInto('design')
-        .values({
-          id: randomUUID(),
-          workshop_id: workshopId,
-          name: design.name,
-          document: JSON.stringify(design),
-        })
-        .execute();
+      await createDesign(tx, workshopId, design);
       return true;
     });
     if (isNew) added.push(design.name);

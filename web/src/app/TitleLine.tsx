@@ -1,14 +1,14 @@
 import { edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
 import { Box, Button, Editable, HStack, IconButton, NativeSelect, Text } from '@chakra-ui/react';
-import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Kept } from '../design/keeping.ts';
 import { useKeeping } from '../design/keeping.ts';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
-import { useAppearance } from '../shared/appearance.ts';
+import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 
@@ -197,7 +197,6 @@ const isTyping = (target: EventTarget | null): boolean =>
 
 /** Name, saved state, steps, units, hand and hand-over. */
 export function TitleLine() {
-  const { appearance, turn } = useAppearance();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
@@ -234,16 +233,7 @@ export function TitleLine() {
       <Steps />
       <UnitsAndHand />
       <KeysHelp />
-      <IconButton
-        size="xs"
-        variant="ghost"
-        color="onTar"
-        _hover={{ bg: 'tarLight' }}
-        onClick={turn}
-        aria-label={appearance === 'dark' ? 'Light board' : 'Dark board'}
-      >
-        {appearance === 'dark' ? <Sun size={16} /> : <Moon size={16} />}
-      </IconButton>
+      <AppearanceButton />
       <HandOver />
     </HStack>
   );

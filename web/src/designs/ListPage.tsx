@@ -16,12 +16,12 @@ import {
   VStack,
 } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { EllipsisVertical, FolderOpen, Moon, Plus, Sun } from 'lucide-react';
+import { EllipsisVertical, FolderOpen, Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { DesignSummary } from '../design/api.ts';
 import { api, wordsOf } from '../design/api.ts';
-import { useAppearance } from '../shared/appearance.ts';
+import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { NewDesign } from './NewDesign.tsx';
 
 const when = (iso: string): string =>
@@ -189,7 +189,6 @@ export function ListPage() {
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { appearance, turn } = useAppearance();
   const workshop = useQuery({ queryKey: ['workshops'], queryFn: api.workshops });
   const list = useQuery({ queryKey: ['designs', archived], queryFn: () => api.list(archived) });
   useEffect(() => {
@@ -229,16 +228,7 @@ export function ListPage() {
           {workshop.data?.workshops[0]?.name}
         </Text>
         <Box flex="1" />
-        <IconButton
-          size="xs"
-          variant="ghost"
-          color="onTar"
-          _hover={{ bg: 'tarLight' }}
-          onClick={turn}
-          aria-label={appearance === 'dark' ? 'Light board' : 'Dark board'}
-        >
-          {appearance === 'dark' ? <Sun size={16} /> : <Moon size={16} />}
-        </IconButton>
+        <AppearanceButton />
       </HStack>
       <Box as="main" maxW="1120px" mx="auto" px="6" py="7">
         <HStack mb="5" gap="3">
