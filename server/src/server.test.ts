@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Design } from '@pelkin/core';
 import { designText, edits, newDesign } from '@pelkin/core';
+import fc from 'fast-check';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
@@ -205,6 +206,43 @@ describe('hostile input', () => {
     expect((answer.body as Told).error.message).toMatch(
       /nut width 12 mm is narrower than the [\d.]+ mm that the strings need/,
     );
+  });
+  it('any JSON in any place of a design is refused in words or kept whole, never a failure', async () => {
+    const places = [
+      'name',
+      'units',
+      'handedness',
+      'strings',
+      'outline',
+      'body',
+      'print',
+      'progress',
+      'typed',
+      'more',
+    ];
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...places), fc.jsonValue(), async (place, value) => {
+        const answer = await call('POST', '/api/designs', { design: { ...design, [place]: value } });
+        if (answer.status === 201) return (answer.body as Stored).design !== undefined;
+        return [400, 422].includes(answer.status) && (answer.body as Told).error.message.length > 5;
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it('any saves at once leave one history: every kept save raised the revision by one', async () => {
+    const made = await make();
+    let revision = 1;
+    for (let round = 0; round < 10; round += 1) {
+      const from = revision;
+      const answers = await Promise.all([
+        save(made.id, from, design),
+        save(made.id, from, design),
+        save(made.id, from - 1 || 1, design),
+      ]);
+      expect(answers.filter((a) => a.status === 200).length).toBe(1);
+      revision += 1;
+    }
+    expect(((await call('GET', `/api/designs/${made.id}`)).body as Stored).revision).toBe(revision);
   });
   it('keeps markup in a name as text', async () => {
     const made = await make({ ...design, name: '<img src=x onerror=alert(1)>' });

@@ -118,4 +118,59 @@ describe('the plan of the sheets', () => {
     expect(mirrored.grid.originX).toBeCloseTo(-partsOf(windrow).measures.box.maxX, 9);
     expect(mirrored.printed.length).toBeGreaterThan(0);
   });
+  it('cuts every inner edge once, on the sheet that lies above, and names the sheet below', () => {
+    const sheets = layOutSheets(plan, windrow.print.margins, { name: 'W', revision: 'r', date: 'd' });
+    sheets.forEach((sheet, i) => {
+      const tile = plan.printed[i]!;
+      for (const [id, column, row] of [
+        ['cut-left', tile.column - 1, tile.row],
+        ['cut-below', tile.column, tile.row - 1],
+      ] as const) {
+        const neighbour = plan.printed.find((t) => t.column === column && t.row === row);
+        expect(sheet.guides.some((m) => m.id === id)).toBe(neighbour !== undefined);
+        const note = sheet.guides.find((m) => m.id === `${id}-note`);
+        if (neighbour) expect(note?.kind === 'text' && note.text).toBe(`cut, lay over ${neighbour.label}`);
+      }
+    });
+  });
+  it('tells on every sheet what it is: label, name, revision, date, and a correction when there is one', () => {
+    const words = { name: 'Windrow', revision: 'revision 7', date: '2026-11-23' };
+    const told = (k: number): string[] => {
+      const print = { ...windrow.print, correction: { x: k, y: 1 } };
+      return layOutSheets(
+        planSheets(drawTemplate(windrow, partsOf(windrow)), print),
+        print.margins,
+        words,
+      ).map((s) => s.guides.flatMap((m) => (m.kind === 'text' ? [m.text] : [])).join(' | '));
+    };
+    told(1).forEach((text, i) => {
+      for (const part of [
+        plan.printed[i]!.label,
+        'Windrow',
+        'revision 7 · 2026-11-23',
+        'never “fit to page”',
+      ])
+        expect(text).toContain(part);
+      expect(text).not.toContain('Corrected');
+    });
+    expect(told(1.0125)[0]).toContain('Corrected × 1.0125 across, × 1.0000 up.');
+  });
+  it('joins crosshairs of neighbouring sheets at the same place of the drawing', () => {
+    const sheets = layOutSheets(plan, windrow.print.margins, { name: 'W', revision: 'r', date: 'd' });
+    const { left, bottom } = windrow.print.margins;
+    const places = new Map<string, { x: number; y: number }[]>();
+    sheets.forEach((sheet, i) => {
+      const { area } = plan.printed[i]!;
+      for (const m of sheet.guides)
+        if (m.kind === 'path' && /^crosshair-\d+-across$/.test(m.id)) {
+          const at = { x: m.start.x + 5 - left + area.minX, y: m.start.y - bottom + area.minY };
+          places.set(m.id, [...(places.get(m.id) ?? []), at]);
+        }
+    });
+    expect(places.size).toBe(crosshairs(plan).length);
+    for (const [first, ...others] of places.values()) {
+      expect(others.length).toBeGreaterThan(0);
+      for (const p of others) expect(Math.hypot(p.x - first!.x, p.y - first!.y)).toBeLessThan(1e-9);
+    }
+  });
 });
