@@ -91,8 +91,11 @@ export function LengthField(props: Props) {
   };
   const onKeyDown = useStable((event: KeyboardEvent<HTMLInputElement>): void => {
     event.stopPropagation();
-    if (event.key === 'Enter') commit();
-    else if (event.key === 'Escape') {
+    if (event.key === 'Enter') {
+      // Takes the number; a form round it is sent by its own button, never with a number that was refused.
+      event.preventDefault();
+      commit();
+    } else if (event.key === 'Escape') {
       leave();
       input.current?.blur();
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
