@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import type { PathMark } from './drawing.ts';
 
-/** Tenths of a micron: far below any printer dot or router step. Rounding is several times quicker than formatting. */
+/** Tenths of a micron: far below any printer dot or router step. */
 const PER_MM = 1e4;
 const figure = (value: number): number => Math.round(value * PER_MM) / PER_MM;
 

@@ -34,7 +34,7 @@ function Comb() {
   const { path } = useDerived();
   const { view, size, flip } = useBoardFrame();
   const runs = useMemo(() => curvatureComb(path, COMB_SPACING, COMB_GAIN, COMB_LONGEST), [path]);
-  // In the board's own pixels: lines that keep their width through a transform cost several times as much.
+  // In the board's own pixels: lines need no help there to keep their width.
   const drawn = useMemo(() => {
     const tenth = (n: number): number => Math.round(n * 10) / 10;
     const at = (p: Point): string => {
