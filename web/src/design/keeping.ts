@@ -180,7 +180,9 @@ store.subscribe((now, before) => {
       waiting: stepsWaiting(),
       kept: kept.kind === 'saved' || kept.kind === 'refused' ? { kind: 'waiting' } : kept,
     });
-    if (!now.dragging) keepOnDevice();
+    // A drag is kept and sent at its end.
+    if (now.dragging) return;
+    keepOnDevice();
     const t = Date.now();
     if (!timer || kept.kind === 'saved') firstWaitingAt = t;
     if (kept.kind !== 'away') schedule(Math.max(0, Math.min(REST_MS, firstWaitingAt + LATEST_MS - t)));
@@ -262,6 +264,7 @@ export function takeTheirs(): void {
   if (kept.kind !== 'stale') return;
   store.getState().edit('took the server’s state', () => kept.theirs);
   sentChanges = present().changes;
+  sentSteps = present().steps;
   clearTimeout(timer);
   useKeeping.setState({ revision: kept.revision, waiting: 0, kept: { kind: 'saved', at: new Date() } });
   void forgetDeviceCopy(present().id);
