@@ -43,7 +43,7 @@ function twelveSheets(design: Design): Design {
   const derive = createDeriver();
   for (let k = 1; k < 3; k += 0.02) {
     const nodes = design.outline.nodes.map((n) => ({ ...n, x: n.x * k, y: n.y * k }));
-    const grown = { ...design, outline: { nodes } };
+    const grown = { ...design, outline: { nodes, mirror: [] } };
     if (derive(grown).plan.printed.length === 12) return grown;
   }
   throw new Error('no size gives twelve sheets');

@@ -21,16 +21,27 @@ export type { Drawing, Ink, Layer, LayerName, Mark, PathMark, TextMark } from '.
 export { pathData } from './drawing/pathData.ts';
 export { LIMITS } from './design/limits.ts';
 export type { Limit, LimitPath } from './design/limits.ts';
-export { designShape, nameSchema, STAGES } from './design/schema.ts';
-export type { Design, Outline, OutlineNode, PrintSettings, Stage, Strings } from './design/schema.ts';
+export { designShape, nameSchema, SHOWABLE, STAGES } from './design/schema.ts';
+export type {
+  AcceptedFinding,
+  Design,
+  Outline,
+  OutlineNode,
+  PrintSettings,
+  Showable,
+  Side,
+  Stage,
+  Strings,
+} from './design/schema.ts';
 export { checkDesign, designRefusals } from './design/check.ts';
 export type { Checked, Refusal } from './design/check.ts';
 export { newDesign } from './design/defaults.ts';
-export * as edits from './design/edits.ts';
-export { PAPERS, sheetSize } from './design/paper.ts';
+export * as edits from './design/allEdits.ts';
+export { LONGEST_PAGE, paperName, sheetSize } from './design/paper.ts';
 export type { PaperName, SheetSize } from './design/paper.ts';
-export { layoutStrings, spreadAt } from './strings/layout.ts';
-export type { Fret, StringLayout } from './strings/layout.ts';
+export { layoutStrings } from './strings/layout.ts';
+export type { StringLayout, StringLine } from './strings/layout.ts';
+export type { Fret } from './strings/board.ts';
 export { boardHalfWidth } from './strings/taper.ts';
 export { solveOutline } from './outline/solve.ts';
 export { measureOutline } from './outline/measures.ts';
@@ -47,5 +58,29 @@ export { crosshairs } from './templates/crosshairs.ts';
 export { layOutSheets, BAR_MM } from './templates/sheets.ts';
 export type { Sheet, SheetNotes } from './templates/sheets.ts';
 export { drawingSvg } from './files/svg.ts';
-export { fretTableCsv } from './files/csv.ts';
+export { fretTableCsv, saddleTableCsv } from './files/csv.ts';
 export { designText, readDesignText } from './files/json.ts';
+export { drawingDxf, DXF_CURVES, DXF_TOLERANCE } from './files/dxf.ts';
+export type { DxfCurves, DxfFile } from './files/dxf.ts';
+export { paperOf, paperNotes } from './files/paper.ts';
+export { weightsFor } from './files/lineWeights.ts';
+export type { Weights } from './files/lineWeights.ts';
+export { findSaving } from './templates/saving.ts';
+export type { Saving } from './templates/saving.ts';
+export { tapeUp, TRUE_PRINTER } from './templates/printer.ts';
+export type { Printer, TapedUp } from './templates/printer.ts';
+export { planToTemplate } from './templates/plan.ts';
+export { farCrosshairs } from './templates/farCrosshairs.ts';
+export { findAll, acceptanceOf, limitOf } from './findings/run.ts';
+export { RULES } from './findings/rules.ts';
+export { wordsOfFinding } from './findings/words.ts';
+export type { Finding, Rule, RuleLimit, Severity } from './findings/finding.ts';
+export { FAMILIES, FAMILY_KEYS, FAMILY_STARTS, FAMILY_WORDS, startOutline } from './outline/start.ts';
+export type { Contradiction, Family, NeckSeat, Started } from './outline/start.ts';
+export { SHAPE_KEYS, SHAPE_WORDS, shapeMeasures } from './outline/shapeMeasures.ts';
+export type { ShapeKey, ShapeMeasures } from './outline/shapeMeasures.ts';
+export { reshape } from './outline/reshape.ts';
+export type { Reshaped } from './outline/reshape.ts';
+export { reducible } from './outline/reduce.ts';
+export { reshapeDesign } from './outline/reshapeDesign.ts';
+export { shapeOf } from './outline/shapeMeasures.ts';

@@ -164,24 +164,25 @@ describe('hostile input', () => {
     ['half a fret', { ...design, strings: { ...design.strings, frets: 21.5 } }],
     ['a joint past the frets', { ...design, strings: { ...design.strings, jointFret: 30 } }],
     ['missing gauges', { ...design, strings: { ...design.strings, gauges: [1] } }],
-    ['two nodes', { ...design, outline: { nodes: design.outline.nodes.slice(0, 2) } }],
+    ['two nodes', { ...design, outline: { mirror: [], nodes: design.outline.nodes.slice(0, 2) } }],
     [
       'a thousand nodes',
       {
         ...design,
         outline: {
+          mirror: [],
           nodes: Array.from({ length: 1000 }, (_, i) => ({ id: `n${i}`, x: i, y: i % 7, kind: 'fair' })),
         },
       },
     ],
-    ['twin ids', { ...design, outline: { nodes: design.outline.nodes.map((n) => ({ ...n, id: 'n1' })) } }],
+    ['twin ids', { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n) => ({ ...n, id: 'n1' })) } }],
     [
       'an id with markup',
-      { ...design, outline: { nodes: design.outline.nodes.map((n, i) => ({ ...n, id: `<b>${i}` })) } },
+      { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n, i) => ({ ...n, id: `<b>${i}` })) } },
     ],
     [
       'nodes in one place',
-      { ...design, outline: { nodes: design.outline.nodes.map((n) => ({ ...n, x: 0, y: 0 })) } },
+      { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n) => ({ ...n, x: 0, y: 0 })) } },
     ],
     [
       'margins wider than the sheet',

@@ -1,4 +1,5 @@
-import { distance } from '../geometry/point.ts';
+import type { Point } from '../geometry/point.ts';
+import { cross, distance, dot, length } from '../geometry/point.ts';
 import { migrate } from './migrate.ts';
 import type { Design, Strings } from './schema.ts';
 import { designShape } from './schema.ts';
@@ -24,46 +25,110 @@ const LONGEST_BAR = 101.6;
 
 const figure = (value: number): string => String(Number(value.toFixed(2)));
 
-/** Centre-to-centre spread that the gauges need at the least gap (formulas section 2, solved for the spread). */
-export function leastSpread(strings: Strings): number {
-  const { gauges } = strings;
-  if (gauges.length < 2) return 0;
-  const sum = gauges.reduce((total, g) => total + g, 0);
-  return sum - (gauges[0]! + gauges[gauges.length - 1]!) / 2 + LEAST_STRING_GAP * (gauges.length - 1);
+/** Least clear space within a course, mm: strings that swing without touching. */
+export const LEAST_COURSE_GAP = 0.3;
+/** Two scales further apart than this, mm, fan so that frets run together at an end of the board. */
+const MOST_FAN = 160;
+
+/** Whether string `i` begins a course (every string does where there are none). */
+export function beginsCourse(courses: Strings['courses'], i: number): boolean {
+  if (!courses) return true;
+  let first = 0;
+  for (const size of courses) {
+    if (first === i) return true;
+    first += size;
+  }
+  return false;
+}
+
+/** Centre-to-centre spread that the gauges and courses need at the least gap (formulas section 2, solved for the spread). */
+export function leastSpread(strings: Strings, end: 'nut' | 'bridge' = 'nut'): number {
+  const { gauges, courses, courseSpread } = strings;
+  let need = 0;
+  for (let i = 1; i < gauges.length; i += 1)
+    need += beginsCourse(courses, i)
+      ? (gauges[i - 1]! + gauges[i]!) / 2 + LEAST_STRING_GAP
+      : courseSpread[end];
+  return need;
 }
 
 function stringsRefusals(strings: Strings): Refusal[] {
   const refusals: Refusal[] = [];
   const refuse = (field: string, message: string): void =>
     void refusals.push({ where: `strings.${field}`, message });
-  if (strings.gauges.length !== strings.count) {
+  const { gauges, courses, courseSpread, fan, count, compensation } = strings;
+  if (gauges.length !== count)
+    refuse('gauges', `${gauges.length} gauges are listed for ${count} strings: give one for each`);
+  if (compensation.length !== count)
     refuse(
-      'gauges',
-      `${strings.gauges.length} gauges are listed for ${strings.count} strings: give one for each`,
+      'compensation',
+      `${compensation.length} compensations are listed for ${count} strings: give one for each`,
     );
-    return refusals;
-  }
+  const inCourses = courses?.reduce((sum, n) => sum + n, 0) ?? count;
+  if (inCourses !== count)
+    refuse('courses', `the courses hold ${inCourses} strings, the instrument ${count}: make them agree`);
+  if (refusals.length) return refusals;
   if (strings.jointFret > strings.frets)
     refuse('jointFret', `joint fret ${strings.jointFret} is beyond the last fret, ${strings.frets}`);
-  const need = leastSpread(strings);
-  const needAtNut = need + 2 * strings.nutMargin;
+  if (fan && Math.abs(fan.bassScale - strings.scaleLength) > MOST_FAN)
+    refuse(
+      'fan.bassScale',
+      `the two scales are ${figure(Math.abs(fan.bassScale - strings.scaleLength))} mm apart, over the most, ${MOST_FAN} mm`,
+    );
+  if (fan && fan.perpendicularFret > strings.frets)
+    refuse(
+      'fan.perpendicularFret',
+      `perpendicular fret ${fan.perpendicularFret} is beyond the last fret, ${strings.frets}`,
+    );
+  for (const part of ['extraFrets', 'extension'] as const) {
+    const under = strings[part]?.strings ?? 0;
+    if (under >= count && strings[part])
+      refuse(
+        `${part}.strings`,
+        `${under} of ${count} strings is not a part of the board: take fewer, or change the whole board`,
+      );
+  }
+  for (const end of ['nut', 'bridge'] as const) {
+    const widest = gauges.reduce(
+      (most, g, i) => (i > 0 && !beginsCourse(courses, i) ? Math.max(most, (gauges[i - 1]! + g) / 2) : most),
+      0,
+    );
+    if (widest > 0 && courseSpread[end] < widest + LEAST_COURSE_GAP)
+      refuse(
+        `courseSpread.${end}`,
+        `${figure(courseSpread[end])} mm between the strings of a course lets them touch: ${figure(widest + LEAST_COURSE_GAP)} mm is the least at the ${end}`,
+      );
+  }
+  const needAtNut = leastSpread(strings, 'nut') + 2 * strings.nutMargin;
   if (strings.nutWidth < needAtNut)
     refuse(
       'nutWidth',
       `nut width ${figure(strings.nutWidth)} mm is narrower than the ${figure(needAtNut)} mm that the strings need: ` +
         `widen the nut, or take less margin or fewer strings`,
     );
+  const need = leastSpread(strings, 'bridge');
   if (strings.bridgeSpread < need)
     refuse(
       'bridgeSpread',
       `spread at the bridge ${figure(strings.bridgeSpread)} mm is narrower than the ${figure(need)} mm that the strings need: widen it`,
     );
-  if (strings.count === 1 && strings.bridgeSpread !== 0)
+  if (count === 1 && strings.bridgeSpread !== 0)
     refuse('bridgeSpread', 'a single string has no spread at the bridge: set it to 0');
+  const { boardRadius } = strings;
+  const half = Math.max(strings.nutWidth / 2, strings.bridgeSpread / 2 + strings.bridgeMargin);
+  if (boardRadius && Math.min(boardRadius.nut, boardRadius.end) <= half)
+    refuse('boardRadius', `a board radius must be over half the board’s width, ${figure(half)} mm`);
   return refusals;
 }
 
-function outlineRefusals(nodes: Design['outline']['nodes']): Refusal[] {
+/** Handles of a smooth node may be out of line by this, rad: far below what a fingertip feels. */
+const IN_LINE = 1e-3;
+
+/** Whether two handles run in one line, away from each other. */
+const inLine = (before: Point, after: Point): boolean =>
+  dot(before, after) < 0 && Math.abs(cross(before, after)) <= IN_LINE * length(before) * length(after);
+
+function outlineRefusals({ nodes, mirror }: Design['outline']): Refusal[] {
   const refusals: Refusal[] = [];
   const seen = new Set<string>();
   nodes.forEach((node, i) => {
@@ -79,8 +144,22 @@ function outlineRefusals(nodes: Design['outline']['nodes']): Refusal[] {
     if (node.kind === 'fair' && (node.before ?? node.after))
       refusals.push({
         where: `outline.nodes.${i}`,
-        message: 'a fair node’s handles are solved: only corners carry handles',
+        message: 'a fair node’s handles are solved: only smooth nodes and corners carry handles',
       });
+    if (node.kind === 'smooth' && !(node.before && node.after && inLine(node.before, node.after)))
+      refusals.push({
+        where: `outline.nodes.${i}`,
+        message: 'a smooth node needs both its handles, in one line: make it fair or a corner, or set them',
+      });
+  });
+  const linked = new Set<string>();
+  mirror.forEach(([a, b], i) => {
+    for (const id of a === b ? [a] : [a, b]) {
+      const refuse = (message: string): void => void refusals.push({ where: `outline.mirror.${i}`, message });
+      if (!seen.has(id)) refuse(`the mirror link names node ${id}, which is not there`);
+      else if (linked.has(id)) refuse(`node ${id} is in two mirror links: cut one`);
+      linked.add(id);
+    }
   });
   return refusals;
 }
@@ -90,7 +169,7 @@ export const leastTile = (print: Design['print']): number =>
   print.overlap + ROOM_BESIDE_BAR + LONGEST_BAR * Math.max(print.correction.x, print.correction.y);
 
 function printRefusals(print: Design['print']): Refusal[] {
-  const sheet = sheetSize(print.paper, print.orientation);
+  const sheet = sheetSize(print);
   const { left, right, top, bottom } = print.margins;
   const tile = Math.min(sheet.width - left - right, sheet.height - top - bottom);
   const need = leastTile(print);
@@ -109,7 +188,7 @@ function printRefusals(print: Design['print']): Refusal[] {
 /** The rules between numbers of a design whose shape is right; empty when it can be kept. */
 export const designRefusals = (design: Design): readonly Refusal[] => [
   ...stringsRefusals(design.strings),
-  ...outlineRefusals(design.outline.nodes),
+  ...outlineRefusals(design.outline),
   ...printRefusals(design.print),
 ];
 

@@ -1,6 +1,6 @@
 import type { LimitPath } from './limits.ts';
 import { LIMITS } from './limits.ts';
-import type { Design, OutlineNode, Strings } from './schema.ts';
+import type { Design, Outline, OutlineNode, Strings } from './schema.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
 
 /** Plain string diameters, bass to treble, mm, that a count begins with: thick to thin in even ratio. */
@@ -36,14 +36,65 @@ function startingStrings(count: number, scaleLength: number): Strings {
     boardEnd: 8,
     spacing: 'equal-centres',
     gauges: startingGauges(count),
+    ...plainStrings(),
+    compensation: startingGauges(count).map((g) => startingCompensation(g, scaleLength)),
   };
+}
+
+/** What plain strings have beside their numbers: one scale, single strings, a flat whole board, a nut. */
+export const plainStrings = () => ({
+  fan: null,
+  courses: null,
+  courseSpread: { nut: 2.2, bridge: 3 },
+  boardRadius: null,
+  zeroFret: null,
+  extraFrets: null,
+  extension: null,
+});
+
+/** How paper is set up to begin with. */
+export const plainPrint = () => ({
+  paper: 'A4' as const,
+  own: { width: 610, height: 914 },
+  rollWidth: 610,
+  orientation: 'landscape' as const,
+  margins: { left: 6, right: 6, top: 6, bottom: 6 },
+  overlap: 12,
+  correction: { x: 1, y: 1 },
+  show: { outline: true, centre: true, neck: true, strings: false, saddle: false, dimensions: false },
+  weights: { edge: 0.35, fine: 0.12 },
+  cutOffset: null,
+  place: { turn: 0, shiftX: 0, shiftY: 0 },
+  cover: true,
+  planPage: true,
+});
+
+/** Steel of strings: Young's modulus, N/mm² (the usual handbook value for music wire). */
+const STEEL = 205_000;
+/** A string thicker than this is wound, and its core is about this share of it (many makers' tables lie near). */
+const THICKEST_PLAIN = 0.56;
+const CORE_SHARE = 0.38;
+
+/**
+ * Where a saddle begins, mm tailward of the scale's end: fretting stretches the string, by 2 a²/L² of its
+ * length at fret 12 for an action a, and so sharpens it; moving the saddle back by `E A a² / (T L)` makes
+ * fret 12 an octave again (first order: Hooke's law on the two straight halves of the pressed string). With
+ * a usual action and tension; stiffness is neglected. A place to start from, not an intonation.
+ */
+export function startingCompensation(gauge: number, scaleLength: number): number {
+  const bass = scaleLength > 720;
+  const action = bass ? 2.3 : 1.8;
+  const tension = bass ? 180 : 75;
+  const core = gauge <= THICKEST_PLAIN ? gauge : gauge * CORE_SHARE;
+  const area = (Math.PI / 4) * core * core;
+  return within('strings.compensation', (STEEL * area * action * action) / (tension * scaleLength));
 }
 
 /**
  * A plain rounded body to begin with, without horns: bass side nodes mirrored to the treble side.
  * Instrument frame; `jointX` is where the neck leaves the body, `seatHalf` half the width across it there.
  */
-function startingNodes(jointX: number, seatHalf: number): readonly OutlineNode[] {
+function startingOutline(jointX: number, seatHalf: number): Outline {
   const tail = jointX - 400;
   const bass: readonly (readonly [number, number])[] = [
     [jointX - 12, seatHalf + 38],
@@ -66,7 +117,11 @@ function startingNodes(jointX: number, seatHalf: number): readonly OutlineNode[]
     [tail, 0, 'fair'] as const,
     ...[...upper].reverse().map(([x, y, kind]) => [x, -y, kind] as const),
   ];
-  return all.map(([x, y, kind], i) => node(x, y, i, kind));
+  const nodes = all.map(([x, y, kind], i) => node(x, y, i, kind));
+  const mirror = nodes
+    .slice(0, upper.length + 1)
+    .map((n, i): [string, string] => [n.id, nodes[nodes.length - 1 - i]!.id]);
+  return { nodes, mirror };
 }
 
 /** A new design: valid, plain, ready to be changed. */
@@ -81,16 +136,10 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     units: 'mm',
     handedness: 'right',
     strings,
-    outline: { nodes: startingNodes(jointX, seatHalf) },
+    outline: startingOutline(jointX, seatHalf),
     body: { thickness: 44 },
-    print: {
-      paper: 'A4',
-      orientation: 'landscape',
-      margins: { left: 6, right: 6, top: 6, bottom: 6 },
-      overlap: 12,
-      correction: { x: 1, y: 1 },
-      show: { centre: true, neck: true, strings: false },
-    },
+    print: plainPrint(),
+    findings: { limits: {}, accepted: [] },
     progress: { strings: 'untouched', outline: 'untouched', templates: 'untouched' },
     typed: {},
   };

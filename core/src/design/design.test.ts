@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkDesign, designRefusals, leastSpread } from './check.ts';
 import { newDesign, startingGauges } from './defaults.ts';
-import * as edits from './edits.ts';
+import * as edits from './allEdits.ts';
 import { LIMITS } from './limits.ts';
 import type { Migration } from './migrate.ts';
 import { migrate } from './migrate.ts';
@@ -25,7 +25,7 @@ const withPrint = (change: Partial<Design['print']>): Design => ({
 });
 const withNode = (change: object): unknown => ({
   ...design,
-  outline: { nodes: design.outline.nodes.map((n, i) => (i === 2 ? { ...n, ...change } : n)) },
+  outline: { mirror: [], nodes: design.outline.nodes.map((n, i) => (i === 2 ? { ...n, ...change } : n)) },
 });
 
 describe('a new design', () => {
@@ -84,7 +84,7 @@ describe('the door', () => {
     ['another spacing', () => withStrings({ spacing: 'wide' as 'equal-gaps' }), /string spacing must be/],
     [
       'one string with a spread',
-      () => withStrings({ count: 1, gauges: [1], nutWidth: 40, bridgeSpread: 50 }),
+      () => withStrings({ count: 1, gauges: [1], compensation: [0], nutWidth: 40, bridgeSpread: 50 }),
       /a single string has no spread/,
     ],
     [
@@ -92,7 +92,7 @@ describe('the door', () => {
       () => withPrint({ margins: { left: 60, right: 60, top: 60, bottom: 60 } }),
       /margins and overlap leave 90 mm of the sheet/,
     ],
-    ['another paper', () => withPrint({ paper: 'B5' as 'A4' }), /paper must be A4 or Letter/],
+    ['another paper', () => withPrint({ paper: 'B5' as 'A4' }), /paper must be A4, A3, Letter/],
     [
       'a wild correction',
       () => withPrint({ correction: { x: 2, y: 1 } }),
@@ -103,8 +103,12 @@ describe('the door', () => {
       () => withNode({ x: 9999 }),
       /place along the centre line 9999 mm is over the most/,
     ],
-    ['a node of another kind', () => withNode({ kind: 'loose' }), /a node is “fair” or “corner”/],
-    ['a fair node with a handle', () => withNode({ after: { x: 1, y: 1 } }), /only corners carry handles/],
+    ['a node of another kind', () => withNode({ kind: 'loose' }), /a node is “fair”, “smooth” or “corner”/],
+    [
+      'a fair node with a handle',
+      () => withNode({ after: { x: 1, y: 1 } }),
+      /only smooth nodes and corners carry handles/,
+    ],
     [
       'a node on its neighbour',
       () => withNode({ x: design.outline.nodes[1]!.x, y: design.outline.nodes[1]!.y }),
@@ -126,7 +130,7 @@ describe('the door', () => {
   });
   it('tells at most twenty refusals of one document', () => {
     const nodes = design.outline.nodes.map(() => ({ id: '!', x: 'a', y: 'b', kind: 'c' }));
-    const checked = checkDesign({ ...design, outline: { nodes } });
+    const checked = checkDesign({ ...design, outline: { nodes, mirror: [] } });
     expect(checked.ok ? 0 : checked.refusals.length).toBe(20);
   });
   it('never fails on any JSON at all', () => {
@@ -203,10 +207,11 @@ describe('versions', () => {
 
 describe('edits', () => {
   const node = design.outline.nodes[3]!;
+  const plain = edits.cutMirror(design);
   it('leave the design they were given as it was', () => {
     const before = JSON.stringify(design);
     edits.moveNode(design, node.id, { x: 1, y: 2 });
-    edits.removeNode(design, node.id);
+    edits.removeNodes(design, [node.id]);
     edits.setStringCount(design, 8);
     edits.rememberTyped(design, 'strings.nutWidth', '1 3/4');
     expect(JSON.stringify(design)).toBe(before);
@@ -227,27 +232,27 @@ describe('edits', () => {
     expect(moved.outline.nodes[0]).toBe(design.outline.nodes[0]);
   });
   it('add a node between two, under an id of its own', () => {
-    const { design: more, id } = edits.addNode(edits.removeNode(design, 'n17'), 2, { x: 5, y: 6 });
+    const { design: more, id } = edits.addNode(edits.removeNodes(plain, ['n17']), 2, { x: 5, y: 6 });
     expect(more.outline.nodes[3]).toEqual({ id, x: 5, y: 6, kind: 'fair' });
     expect(new Set(more.outline.nodes.map((n) => n.id)).size).toBe(more.outline.nodes.length);
   });
   it('keep three nodes whatever is removed', () => {
-    let left: Design = design;
-    for (const n of design.outline.nodes) left = edits.removeNode(left, n.id);
+    let left: Design = plain;
+    for (const n of design.outline.nodes) left = edits.removeNodes(left, [n.id]);
     expect(left.outline.nodes.length).toBe(3);
   });
   it('forget the typed words of a node that is removed', () => {
     const typed = edits.rememberTyped(design, `outline.${node.id}.x`, '6 in');
-    expect(edits.removeNode(typed, node.id).typed).toEqual({});
-    expect(edits.removeNode(typed, 'n2').typed).toEqual({ [`outline.${node.id}.x`]: '6 in' });
+    expect(edits.removeNodes(typed, [node.id]).typed).toEqual({});
+    expect(edits.removeNodes(typed, ['n2']).typed).toEqual({ [`outline.${node.id}.x`]: '6 in' });
   });
   it('drop a corner’s handles when it is made fair', () => {
-    const corner = edits.setHandle(edits.setNodeKind(design, node.id, 'corner'), node.id, 'after', {
+    const corner = edits.setHandle(edits.setNodeKind(design, [node.id], 'corner'), node.id, 'after', {
       x: 3,
       y: 4,
     });
     expect(corner.outline.nodes[3]).toMatchObject({ kind: 'corner', after: { x: 3, y: 4 } });
-    expect(edits.setNodeKind(corner, node.id, 'fair').outline.nodes[3]).toEqual(node);
+    expect(edits.setNodeKind(corner, [node.id], 'fair').outline.nodes[3]).toEqual(node);
     expect(edits.setHandle(corner, node.id, 'after', null).outline.nodes[3]).not.toHaveProperty('after');
   });
   it('keep the distance between strings when their number changes', () => {
@@ -268,7 +273,9 @@ describe('edits', () => {
 
 describe('paper', () => {
   it('is turned by its orientation', () => {
-    expect(sheetSize('A4', 'landscape')).toEqual({ width: 297, height: 210 });
-    expect(sheetSize('Letter', 'portrait')).toEqual(PAPERS.Letter);
+    const print = newDesign('Paper').print;
+    expect(sheetSize(print)).toEqual({ width: 297, height: 210 });
+    expect(sheetSize({ ...print, paper: 'Letter', orientation: 'portrait' })).toEqual(PAPERS.Letter);
+    expect(sheetSize({ ...print, paper: 'own' })).toEqual({ width: 914, height: 610 });
   });
 });

@@ -1,10 +1,9 @@
-import type { Point } from '../geometry/point.ts';
-import { startingGauges, within } from './defaults.ts';
-import type { Design, OutlineNode, PrintSettings, Stage, Strings } from './schema.ts';
+import { startingCompensation, startingGauges, within } from './defaults.ts';
+import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
 /** Pure edits: each takes a design and gives the changed one; the stage that was worked on comes in hand. */
 
-const inHand = (design: Design, stage: Stage): Design =>
+export const inHand = (design: Design, stage: Stage): Design =>
   design.progress[stage] === 'in hand'
     ? design
     : { ...design, progress: { ...design.progress, [stage]: 'in hand' } };
@@ -24,6 +23,20 @@ export const setHandedness = (design: Design, handedness: Design['handedness']):
 export const editStrings = (design: Design, change: Partial<Strings>): Design =>
   inHand({ ...design, strings: { ...design.strings, ...change } }, 'strings');
 
+/** Courses of so many strings each, bass to treble (null: none): the count follows, gauges go on from what there is. */
+export function setCourses(design: Design, courses: readonly number[] | null): Design {
+  if (courses === null) return editStrings(design, { courses });
+  const count = courses.reduce((sum, n) => sum + n, 0);
+  const counted = count === design.strings.count ? design : setStringCount(design, count);
+  return editStrings(counted, { courses });
+}
+
+/** Every string's compensation begun anew from its gauge and scale. */
+export const startCompensation = (design: Design): Design =>
+  editStrings(design, {
+    compensation: design.strings.gauges.map((g) => startingCompensation(g, design.strings.scaleLength)),
+  });
+
 /**
  * Another number of strings: gauges kept from the bass side as far as they go, and both spreads
  * grown or shrunk by the present distance between strings.
@@ -34,9 +47,18 @@ export function setStringCount(design: Design, count: number): Design {
   const nutPitch = strings.count > 1 ? (strings.nutWidth - 2 * strings.nutMargin) / gaps : 7;
   const bridgePitch = strings.count > 1 ? strings.bridgeSpread / gaps : 10.4;
   const fresh = startingGauges(count);
+  const part = <P extends { readonly strings: number }>(p: P | null): P | null =>
+    p && count > 1 ? { ...p, strings: Math.min(p.strings, count - 1) } : null;
+  const gauges = Array.from({ length: count }, (_, i) => strings.gauges[i] ?? fresh[i]!);
   return editStrings(design, {
     count,
-    gauges: Array.from({ length: count }, (_, i) => strings.gauges[i] ?? fresh[i]!),
+    gauges,
+    compensation: gauges.map(
+      (g, i) => strings.compensation[i] ?? startingCompensation(g, strings.scaleLength),
+    ),
+    courses: null,
+    extraFrets: part(strings.extraFrets),
+    extension: part(strings.extension),
     nutWidth: within('strings.nutWidth', 2 * strings.nutMargin + nutPitch * (count - 1)),
     bridgeSpread: within('strings.bridgeSpread', bridgePitch * (count - 1)),
   });
@@ -48,6 +70,30 @@ export const setThickness = (design: Design, thickness: number): Design =>
 export const editPrint = (design: Design, change: Partial<PrintSettings>): Design =>
   inHand({ ...design, print: { ...design.print, ...change } }, 'templates');
 
+/** The user's own limit of a rule; null goes back to the rule's own. */
+export function setLimit(design: Design, name: string, value: number | null): Design {
+  const { [name]: _old, ...others } = design.findings.limits;
+  const limits = value === null ? others : { ...others, [name]: value };
+  return { ...design, findings: { ...design.findings, limits } };
+}
+
+/** Lets a finding stand with a reason, in place of an earlier one of the same subject. */
+export function acceptFinding(design: Design, accepted: AcceptedFinding): Design {
+  const others = design.findings.accepted.filter(
+    (a) => a.rule !== accepted.rule || a.subject !== accepted.subject,
+  );
+  return { ...design, findings: { ...design.findings, accepted: [...others, accepted] } };
+}
+
+/** Takes an acceptance back. */
+export const questionFinding = (design: Design, rule: string, subject: string): Design => ({
+  ...design,
+  findings: {
+    ...design.findings,
+    accepted: design.findings.accepted.filter((a) => a.rule !== rule || a.subject !== subject),
+  },
+});
+
 /** Keeps, or forgets, the words in which a length was typed. */
 export function rememberTyped(design: Design, path: string, text: string | null): Design {
   if (text === null) {
@@ -57,66 +103,4 @@ export function rememberTyped(design: Design, path: string, text: string | null)
     return { ...design, typed };
   }
   return { ...design, typed: { ...design.typed, [path]: text } };
-}
-
-const setNodes = (design: Design, nodes: readonly OutlineNode[]): Design =>
-  inHand({ ...design, outline: { ...design.outline, nodes } }, 'outline');
-
-const editNode = (design: Design, id: string, edit: (node: OutlineNode) => OutlineNode): Design =>
-  setNodes(
-    design,
-    design.outline.nodes.map((n) => (n.id === id ? edit(n) : n)),
-  );
-
-/** Puts a node at a place in the instrument frame; a corner's handles go with it. */
-export const moveNode = (design: Design, id: string, to: Point): Design =>
-  editNode(design, id, (n) => ({ ...n, x: to.x, y: to.y }));
-
-/** Makes a node fair (its handles are forgotten, they are solved) or a corner. */
-export const setNodeKind = (design: Design, id: string, kind: OutlineNode['kind']): Design =>
-  editNode(design, id, (n) => {
-    const { before: _before, after: _after, ...rest } = n;
-    return { ...(kind === 'fair' ? rest : n), kind };
-  });
-
-/** Sets a corner's handle towards the node before or after it, as a vector from the node; null takes it away. */
-export const setHandle = (design: Design, id: string, side: 'before' | 'after', to: Point | null): Design =>
-  editNode(design, id, (n) => {
-    const { [side]: _old, ...rest } = n;
-    return to ? { ...rest, [side]: { x: to.x, y: to.y } } : rest;
-  });
-
-/** An id that no node of the design has. */
-function freshId(nodes: readonly OutlineNode[]): string {
-  const taken = new Set(nodes.map((n) => n.id));
-  let i = nodes.length + 1;
-  while (taken.has(`n${i}`)) i += 1;
-  return `n${i}`;
-}
-
-/** A new fair node between node `segment` and the next; gives the design and the node's id. */
-export function addNode(
-  design: Design,
-  segment: number,
-  at: Point,
-): { readonly design: Design; readonly id: string } {
-  const { nodes } = design.outline;
-  const id = freshId(nodes);
-  const node: OutlineNode = { id, x: at.x, y: at.y, kind: 'fair' };
-  return {
-    design: setNodes(design, [...nodes.slice(0, segment + 1), node, ...nodes.slice(segment + 1)]),
-    id,
-  };
-}
-
-/** Takes a node away; an outline keeps three, so with three the design comes back unchanged. */
-export function removeNode(design: Design, id: string): Design {
-  const { nodes } = design.outline;
-  if (nodes.length <= 3) return design;
-  const path = new RegExp(`^outline\\.${id}\\.`);
-  const typed = Object.fromEntries(Object.entries(design.typed).filter(([key]) => !path.test(key)));
-  return setNodes(
-    { ...design, typed },
-    nodes.filter((n) => n.id !== id),
-  );
 }

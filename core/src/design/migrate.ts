@@ -1,17 +1,39 @@
+import { plainPrint, plainStrings } from './defaults.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
+
+const isRecord = (raw: unknown): raw is Record<string, unknown> =>
+  typeof raw === 'object' && raw !== null && !Array.isArray(raw);
 
 /** Takes a document of version n to version n + 1, at index n. */
 export type Migration = (document: Readonly<Record<string, unknown>>) => Record<string, unknown>;
 
-/** From each earlier version to the next. Version 1 is the first, so there is nothing before it. */
-const MIGRATIONS: ReadonlyMap<number, Migration> = new Map();
+/** A member that is an object, with `more` behind what it has; anything else is left for the schema to refuse. */
+const filled = (raw: unknown, more: Readonly<Record<string, unknown>>): unknown =>
+  isRecord(raw) ? { ...more, ...raw } : raw;
+
+/**
+ * Version 2: fans, courses, board shapes, compensation; mirror links; papers, layers and line weights;
+ * findings. A design of version 1 had none of these: it says just what it said.
+ */
+const toVersion2: Migration = (document) => {
+  const { strings, outline, print } = document;
+  const gauges = isRecord(strings) && Array.isArray(strings.gauges) ? strings.gauges : [];
+  const layers = isRecord(print) ? filled(print.show, plainPrint().show) : undefined;
+  return {
+    ...document,
+    strings: filled(strings, { ...plainStrings(), compensation: gauges.map(() => 0) }),
+    outline: filled(outline, { mirror: [] }),
+    print: filled(isRecord(print) ? { ...print, show: layers } : print, plainPrint()),
+    findings: 'findings' in document ? document.findings : { limits: {}, accepted: [] },
+  };
+};
+
+/** From each earlier version to the next. */
+const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, toVersion2]]);
 
 export type Migrated =
   | { readonly ok: true; readonly document: Readonly<Record<string, unknown>> }
   | { readonly ok: false; readonly where: string; readonly message: string };
-
-const isRecord = (raw: unknown): raw is Record<string, unknown> =>
-  typeof raw === 'object' && raw !== null && !Array.isArray(raw);
 
 /** Brings a design document of any known version up to `target`; refuses what is not one, or is newer. */
 export function migrate(

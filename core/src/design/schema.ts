@@ -3,7 +3,7 @@ import type { LimitPath } from './limits.ts';
 import { LIMITS } from './limits.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
-export const DESIGN_VERSION = 1;
+export const DESIGN_VERSION = 2;
 
 /** What people call a design; control characters would break files and lists. */
 export const nameSchema = z
@@ -22,7 +22,7 @@ export const nameSchema = z
   );
 
 /** A finite number within its limits, refused in a maker's words. */
-const limited = (path: LimitPath, unit: 'mm' | '', whole = false): z.ZodType<number> => {
+const limited = (path: LimitPath, unit: 'mm' | '°' | '', whole = false): z.ZodType<number> => {
   const { label, min, max } = LIMITS[path];
   const named = unit ? ` ${unit}` : '';
   return z
@@ -40,6 +40,10 @@ const limited = (path: LimitPath, unit: 'mm' | '', whole = false): z.ZodType<num
 const mm = (path: LimitPath): z.ZodType<number> => limited(path, 'mm');
 const count = (path: LimitPath): z.ZodType<number> => limited(path, '', true);
 
+const sideSchema = z.enum(['bass', 'treble'], { error: 'a side is “bass” or “treble”' });
+const boardPart = (frets: LimitPath) =>
+  z.looseObject({ frets: count(frets), strings: count('strings.extraStrings'), side: sideSchema });
+
 const stringsSchema = z.looseObject({
   count: count('strings.count'),
   scaleLength: mm('strings.scaleLength'),
@@ -55,18 +59,46 @@ const stringsSchema = z.looseObject({
   }),
   /** Diameters, bass to treble, one a string. */
   gauges: z.array(mm('strings.gauge'), { error: 'gauges must be a list' }).max(LIMITS['strings.count'].max),
+  /** Two scales: `scaleLength` is then the treble side's; one fret stands square to the centre line. */
+  fan: z
+    .looseObject({
+      bassScale: mm('strings.bassScale'),
+      perpendicularFret: count('strings.perpendicularFret'),
+    })
+    .nullable(),
+  /** How many strings each course has, bass to treble; null where every string stands alone. */
+  courses: z
+    .array(count('strings.courseSize'), { error: 'courses must be a list of counts' })
+    .max(LIMITS['strings.count'].max)
+    .nullable(),
+  courseSpread: z.looseObject({ nut: mm('strings.courseSpread'), bridge: mm('strings.courseSpread') }),
+  /** Arc of the fret crowns, at the nut and at the board's tail end (a cone when they differ); null where flat. */
+  boardRadius: z.looseObject({ nut: mm('strings.boardRadius'), end: mm('strings.boardRadius') }).nullable(),
+  /** The nut only guides the strings, so far behind a fret that they break over. */
+  zeroFret: z.looseObject({ behind: mm('strings.zeroFretBehind') }).nullable(),
+  /** Frets past the last full one, and frets behind the nut, each under some strings of one side only. */
+  extraFrets: boardPart('strings.extraFrets').nullable(),
+  extension: boardPart('strings.extension').nullable(),
+  /** Each string's saddle tailward of its end of the scale, bass to treble. */
+  compensation: z
+    .array(mm('strings.compensation'), { error: 'compensation must be a list' })
+    .max(LIMITS['strings.count'].max),
 });
 
 const handleSchema = z.looseObject({ x: mm('outline.handle'), y: mm('outline.handle') });
 
-/** A place on the outline. Corners may carry handles, as vectors from the node towards its neighbours. */
+/**
+ * A place on the outline. Handles are vectors from the node towards its neighbours: a smooth node carries
+ * both, in line; a corner may carry either; a fair node's are solved.
+ */
+const nodeIdSchema = z
+  .string({ error: 'a node needs an id' })
+  .regex(/^[A-Za-z0-9_-]{1,24}$/, 'a node’s id must be 1 to 24 letters and figures');
 const nodeSchema = z.looseObject({
-  id: z
-    .string({ error: 'a node needs an id' })
-    .regex(/^[A-Za-z0-9_-]{1,24}$/, 'a node’s id must be 1 to 24 letters and figures'),
+  id: nodeIdSchema,
   x: mm('outline.x'),
   y: mm('outline.y'),
-  kind: z.enum(['fair', 'corner'], { error: 'a node is “fair” or “corner”' }),
+  kind: z.enum(['fair', 'smooth', 'corner'], { error: 'a node is “fair”, “smooth” or “corner”' }),
   before: handleSchema.optional(),
   after: handleSchema.optional(),
 });
@@ -78,6 +110,12 @@ const outlineSchema = z.looseObject({
     .array(nodeSchema, { error: 'the outline needs a list of nodes' })
     .min(3, 'an outline needs at least three nodes to close')
     .max(MOST_NODES, `an outline of over ${MOST_NODES} nodes cannot be kept fair: reduce it`),
+  /** Nodes that are each other's mirror image in the centre line, as pairs of ids; one on the line with itself. */
+  mirror: z
+    .array(z.tuple([nodeIdSchema, nodeIdSchema], { error: 'a mirror link is a pair of node ids' }), {
+      error: 'the mirror links must be a list of pairs',
+    })
+    .max(MOST_NODES),
 });
 
 const marginsSchema = z.looseObject({
@@ -89,15 +127,60 @@ const marginsSchema = z.looseObject({
 
 const correction = limited('print.correction', '');
 
+const paperSchema = z.enum(['A4', 'A3', 'Letter', 'Legal', 'Tabloid', 'own', 'roll'], {
+  error: 'paper must be A4, A3, Letter, Legal, Tabloid, “own” or “roll”',
+});
+
+/** The layers that can go on paper and into files. */
+export const SHOWABLE = ['outline', 'centre', 'neck', 'strings', 'saddle', 'dimensions'] as const;
+export type Showable = (typeof SHOWABLE)[number];
+
 const printSchema = z.looseObject({
-  paper: z.enum(['A4', 'Letter'], { error: 'paper must be A4 or Letter' }),
+  paper: paperSchema,
+  /** The sheet that “own” stands for, upright, and the width of the roll. */
+  own: z.looseObject({ width: mm('print.ownWidth'), height: mm('print.ownHeight') }),
+  rollWidth: mm('print.rollWidth'),
   orientation: z.enum(['portrait', 'landscape'], { error: 'the sheet lies “portrait” or “landscape”' }),
   margins: marginsSchema,
   overlap: mm('print.overlap'),
   /** Nominal over measured, along and across the sheet: cures a printer that is off. */
   correction: z.looseObject({ x: correction, y: correction }),
-  /** Which layers go on paper beside the outline. */
-  show: z.looseObject({ centre: z.boolean(), neck: z.boolean(), strings: z.boolean() }),
+  /** Which layers go on paper. */
+  show: z.looseObject(
+    Object.fromEntries(SHOWABLE.map((layer) => [layer, z.boolean()])) as Record<Showable, z.ZodBoolean>,
+  ),
+  /** Widths of the outline and of an ordinary fine line; the others keep their proportion to it. */
+  weights: z.looseObject({ edge: mm('print.edgeWeight'), fine: mm('print.fineWeight') }),
+  /** A second line round the outline, so far outside it, to saw along; null without. */
+  cutOffset: mm('print.cutOffset').nullable(),
+  /** How the drawing lies under the sheets: turned (degrees, counter-clockwise), then shifted. */
+  place: z.looseObject({
+    turn: limited('print.turn', '°'),
+    shiftX: mm('print.shift'),
+    shiftY: mm('print.shift'),
+  }),
+  /** A first page with the design's numbers, and a page that shows how the sheets lie. */
+  cover: z.boolean({ error: 'the cover is wanted or not: true or false' }),
+  planPage: z.boolean({ error: 'the plan of the sheets is wanted or not: true or false' }),
+});
+
+/** A finding that was looked at and let stand. */
+const acceptedSchema = z.looseObject({
+  rule: z.string({ error: 'an accepted finding names its rule' }).max(60),
+  subject: z.string({ error: 'an accepted finding names its subject' }).max(60),
+  /** What was measured then; another measure is a new finding. */
+  measured: z.number().nullable(),
+  reason: z
+    .string({ error: 'a finding is accepted with a reason' })
+    .trim()
+    .min(1, 'say why the finding may stand')
+    .max(200, 'the reason is longer than 200 characters: shorten it'),
+});
+
+const findingsSchema = z.looseObject({
+  /** The user's own limits, by name; where one is missing the rule's own holds. */
+  limits: z.record(z.string().max(40), z.number({ error: 'a limit must be a number' }).min(0).max(1000)),
+  accepted: z.array(acceptedSchema, { error: 'accepted findings must be a list' }).max(200),
 });
 
 export const STAGES = ['strings', 'outline', 'templates'] as const;
@@ -119,6 +202,7 @@ export const designShape = z.looseObject({
   outline: outlineSchema,
   body: z.looseObject({ thickness: mm('body.thickness') }),
   print: printSchema,
+  findings: findingsSchema,
   progress: z.looseObject({ strings: markSchema, outline: markSchema, templates: markSchema }),
   /** Lengths as they were typed, by path, where the words say more than the millimetres (25 1/2 in). */
   typed: z.record(z.string().max(80), z.string().max(40)).refine((r) => Object.keys(r).length <= 500, {
@@ -126,14 +210,18 @@ export const designShape = z.looseObject({
   }),
 });
 
-type DeepReadonly<T> = T extends (infer U)[]
-  ? readonly DeepReadonly<U>[]
-  : T extends object
-    ? { readonly [K in keyof T]: DeepReadonly<T[K]> }
-    : T;
+type DeepReadonly<T> = T extends [infer A, infer B]
+  ? readonly [A, B]
+  : T extends (infer U)[]
+    ? readonly DeepReadonly<U>[]
+    : T extends object
+      ? { readonly [K in keyof T]: DeepReadonly<T[K]> }
+      : T;
 
 export type Design = DeepReadonly<z.infer<typeof designShape>>;
 export type Strings = Design['strings'];
 export type Outline = Design['outline'];
 export type OutlineNode = Outline['nodes'][number];
 export type PrintSettings = Design['print'];
+export type Side = 'bass' | 'treble';
+export type AcceptedFinding = Design['findings']['accepted'][number];

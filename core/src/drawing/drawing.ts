@@ -12,6 +12,8 @@ export type Ink =
   | 'bridgeLine'
   | 'fret'
   | 'string'
+  | 'saddle'
+  | 'sawLine'
   | 'boardEdge'
   | 'dimension'
   | 'witness'
@@ -48,7 +50,8 @@ export interface TextMark {
 
 export type Mark = PathMark | TextMark;
 
-export type LayerName = 'outline' | 'centre' | 'neck' | 'strings' | 'dimensions' | 'marks';
+export type LayerName =
+  'outline' | 'saw' | 'sides' | 'places' | 'centre' | 'neck' | 'strings' | 'saddle' | 'dimensions' | 'marks';
 
 export interface Layer {
   readonly name: LayerName;
@@ -113,6 +116,31 @@ export function mapMark(mark: Mark, f: (p: Point) => Point): Mark {
         : { kind: 'cubic', c1: f(s.c1), c2: f(s.c2), to: f(s.to) },
     ),
   };
+}
+
+/** The drawing turned counter-clockwise about the origin, rad; words turn with it. */
+export function turnDrawing(drawing: Drawing, angle: number): Drawing {
+  if (angle === 0) return drawing;
+  const turn = turnAbout(angle);
+  return {
+    layers: drawing.layers.map((layer) => ({
+      ...layer,
+      marks: layer.marks.map((mark) => {
+        const moved = mapMark(mark, turn);
+        return moved.kind === 'text' ? { ...moved, turn: moved.turn + angle } : moved;
+      }),
+    })),
+  };
+}
+
+/** A turn about the origin, counter-clockwise, rad; quarter turns are exact. */
+export function turnAbout(angle: number): (p: Point) => Point {
+  const quarters = angle / (Math.PI / 2);
+  const whole = Math.round(quarters);
+  const exact = Math.abs(quarters - whole) < 1e-12;
+  const cos = exact ? [1, 0, -1, 0][((whole % 4) + 4) % 4]! : Math.cos(angle);
+  const sin = exact ? [0, 1, 0, -1][((whole % 4) + 4) % 4]! : Math.sin(angle);
+  return (p) => ({ x: cos * p.x - sin * p.y, y: sin * p.x + cos * p.y });
 }
 
 const SWAPPED = { start: 'end', middle: 'middle', end: 'start' } as const;

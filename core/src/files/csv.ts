@@ -1,7 +1,21 @@
 import type { StringLayout } from '../strings/layout.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 
-/** The fret table as comma-separated values (RFC 4180), millimetres and inches, one fret a row. */
+const mm = (value: number): string => value.toFixed(3);
+const inches = (value: number): string => (value / MM_PER_INCH).toFixed(4);
+const degrees = (rad: number): string => ((rad * 180) / Math.PI).toFixed(3);
+
+/** Comma-separated values (RFC 4180); a field with a comma, quote or line end is quoted. */
+const csv = (rows: readonly (readonly string[])[]): string =>
+  rows
+    .map((row) => row.map((f) => (/[",\r\n]/.test(f) ? `"${f.replaceAll('"', '""')}"` : f)).join(','))
+    .map((row) => `${row}\r\n`)
+    .join('');
+
+/**
+ * Every fret and both ends of its slot, one fret a row, millimetres and inches: what slots are cut by. The
+ * slot ends are in the instrument frame; along the edges of a fanned board frets are marked by the outer scales.
+ */
 export function fretTableCsv(layout: StringLayout): string {
   const head = [
     'fret',
@@ -11,15 +25,62 @@ export function fretTableCsv(layout: StringLayout): string {
     'from fret before (in)',
     'from bridge line (mm)',
     'board width (mm)',
+    'from nut on the bass scale (mm)',
+    'from nut on the treble scale (mm)',
+    'slot bass end x (mm)',
+    'slot bass end y (mm)',
+    'slot treble end x (mm)',
+    'slot treble end y (mm)',
+    'slot length (mm)',
+    'turn, bass end tailward (deg)',
+    'board radius (mm)',
+    'slot ends under the middle (mm)',
+    'wire along the arc (mm)',
   ];
   const rows = layout.frets.map((f) => [
     f.number === 0 ? 'nut' : String(f.number),
-    f.fromNut.toFixed(3),
-    (f.fromNut / MM_PER_INCH).toFixed(4),
-    f.fromPrevious.toFixed(3),
-    (f.fromPrevious / MM_PER_INCH).toFixed(4),
-    f.x.toFixed(3),
-    f.boardWidth.toFixed(3),
+    mm(f.fromNut),
+    inches(f.fromNut),
+    mm(f.fromPrevious),
+    inches(f.fromPrevious),
+    mm(f.x),
+    mm(f.boardWidth),
+    mm(f.fromNutBass),
+    mm(f.fromNutTreble),
+    mm(f.bass.x),
+    mm(f.bass.y),
+    mm(f.treble.x),
+    mm(f.treble.y),
+    mm(f.slot),
+    degrees(f.turn),
+    f.arc ? mm(f.arc.radius) : 'flat',
+    f.arc ? mm(f.arc.drop) : mm(0),
+    mm(f.arc?.wire ?? f.slot),
   ]);
-  return [head, ...rows].map((row) => `${row.join(',')}\r\n`).join('');
+  return csv([head, ...rows]);
+}
+
+/** Every string’s scale, places at nut and bridge, compensation and saddle place, bass to treble; millimetres. */
+export function saddleTableCsv(layout: StringLayout): string {
+  const head = [
+    'string',
+    'gauge (mm)',
+    'scale (mm)',
+    'across at the nut (mm)',
+    'across at the bridge (mm)',
+    'scale end x (mm)',
+    'compensation (mm)',
+    'saddle x (mm)',
+  ];
+  const rows = layout.lines.map((l, i) => [
+    String(layout.lines.length - i),
+    mm(l.gauge),
+    mm(l.scale),
+    mm(l.nut.y),
+    mm(l.bridge.y),
+    mm(l.bridge.x),
+    mm(l.bridge.x - l.saddle.x),
+    mm(l.saddle.x),
+  ]);
+  return csv([head, ...rows]);
 }

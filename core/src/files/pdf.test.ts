@@ -27,7 +27,11 @@ const DPI = 300;
 function bare(change: Partial<Design['print']> = {}): Design {
   return {
     ...windrow,
-    print: { ...windrow.print, show: { centre: false, neck: false, strings: false }, ...change },
+    print: {
+      ...windrow.print,
+      show: { ...windrow.print.show, centre: false, neck: false, strings: false },
+      ...change,
+    },
   };
 }
 

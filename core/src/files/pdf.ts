@@ -1,12 +1,15 @@
 import PDFDocument from 'pdfkit';
 import type { Mark, PathMark, TextMark } from '../drawing/drawing.ts';
 import type { Sheet } from '../templates/sheets.ts';
+import type { Weights } from './lineWeights.ts';
 import { PAPER_WEIGHTS } from './lineWeights.ts';
 
 export interface PdfOptions {
   readonly title: string;
   /** Bytes of the font that all words are set in (TTF, OTF or WOFF). */
   readonly font: Uint8Array;
+  /** How lines come out; the ordinary weights when left out. */
+  readonly weights?: Weights;
   /** Stated as the time of making. */
   readonly madeAt: Date;
 }
@@ -22,8 +25,8 @@ const greyOf = (level: number): string => {
 
 type Doc = InstanceType<typeof PDFDocument>;
 
-function drawPath(doc: Doc, mark: PathMark, height: number): void {
-  const weight = PAPER_WEIGHTS[mark.ink];
+function drawPath(doc: Doc, mark: PathMark, height: number, weights: Weights): void {
+  const weight = weights[mark.ink];
   const x = (v: number): number => v * PT;
   const y = (v: number): number => (height - v) * PT;
   doc.moveTo(x(mark.start.x), y(mark.start.y));
@@ -66,8 +69,8 @@ function drawText(doc: Doc, mark: TextMark, height: number): void {
   doc.restore();
 }
 
-function drawMarks(doc: Doc, marks: readonly Mark[], height: number): void {
-  for (const mark of marks) if (mark.kind === 'path') drawPath(doc, mark, height);
+function drawMarks(doc: Doc, marks: readonly Mark[], height: number, weights: Weights): void {
+  for (const mark of marks) if (mark.kind === 'path') drawPath(doc, mark, height, weights);
   for (const mark of marks) if (mark.kind === 'text') drawText(doc, mark, height);
 }
 
@@ -99,15 +102,16 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
     doc.registerFont('words', options.font as unknown as Buffer);
     const root = (doc as unknown as { _root: { data: Record<string, unknown> } })._root;
     root.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
+    const weights = options.weights ?? PAPER_WEIGHTS;
     for (const sheet of sheets) {
       const { width, height } = sheet.size;
       doc.addPage({ size: [width * PT, height * PT], margin: 0 });
       doc.save();
       const { minX, minY, maxX, maxY } = sheet.clip;
       doc.rect(minX * PT, (height - maxY) * PT, (maxX - minX) * PT, (maxY - minY) * PT).clip();
-      drawMarks(doc, sheet.drawing, height);
+      drawMarks(doc, sheet.drawing, height, weights);
       doc.restore();
-      drawMarks(doc, sheet.guides, height);
+      drawMarks(doc, sheet.guides, height, weights);
     }
     doc.end();
   });

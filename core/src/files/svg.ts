@@ -3,6 +3,7 @@ import { drawingBox } from '../drawing/drawing.ts';
 import { pathData } from '../drawing/pathData.ts';
 import { growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Weights } from './lineWeights.ts';
 import { PAPER_WEIGHTS } from './lineWeights.ts';
 
 /** Clear space round the drawing, mm. */
@@ -20,13 +21,13 @@ const figure = (value: number): string => String(Number(value.toFixed(4)));
  * A drawing as SVG in true millimetres: one user unit is one millimetre, width and height say so.
  * Each closed profile is one closed path; screen-down is −y, so the bass side stays up.
  */
-export function drawingSvg(drawing: Drawing, title: string): string {
+export function drawingSvg(drawing: Drawing, title: string, weights: Weights = PAPER_WEIGHTS): string {
   const box = growBox(drawingBox(drawing) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 }, AROUND_MM);
   const flip = (p: Point): Point => ({ x: p.x, y: -p.y });
   const width = figure(box.maxX - box.minX);
   const height = figure(box.maxY - box.minY);
   const mark = (m: Mark): string => {
-    const { widthMm, grey, dashMm } = PAPER_WEIGHTS[m.ink];
+    const { widthMm, grey, dashMm } = weights[m.ink];
     const level = Math.round(grey * 255);
     const colour = `rgb(${level},${level},${level})`;
     if (m.kind === 'text') {

@@ -71,3 +71,72 @@ export function drawDimensions(m: OutlineMeasures, unit: DisplayUnit): Layer {
     if (bass && treble) marks.push(...width(id, name, bass, treble, unit, beside));
   return { name: 'dimensions', marks };
 }
+
+const SIDE_KEYS = [
+  ['lower-bout', 'lowerBout'],
+  ['waist', 'waist'],
+  ['upper-bout', 'upperBout'],
+] as const;
+
+/** Bouts and waist of each side by itself, from the centre line. */
+export function drawSides(m: OutlineMeasures, unit: DisplayUnit): Layer {
+  const marks: Mark[] = [];
+  for (const side of ['bass', 'treble'] as const)
+    for (const [id, key] of SIDE_KEYS) {
+      const p = m[side][key];
+      if (!p) continue;
+      marks.push(
+        lineMark(`side-${side}-${id}`, 'dimension', { x: p.x, y: 0 }, p),
+        text(
+          `figure-${side}-${id}`,
+          { x: p.x - 3, y: p.y * 0.36 },
+          lengthWithUnit(Math.abs(p.y), unit),
+          'end',
+        ),
+      );
+    }
+  return { name: 'sides', marks };
+}
+
+/** First dimension line beside the body and the step from line to line, mm. */
+const PLACES_OUTSIDE = 16;
+const PLACES_STEP = 11;
+
+/** Along the centre line: places from the tail, horns past the neck's edge, cutaways, the tail behind the bridge. */
+export function drawPlaces(m: OutlineMeasures, unit: DisplayUnit): Layer {
+  const marks: Mark[] = [];
+  const along = (id: string, words: string, from: number, to: number, y: number): void => {
+    marks.push(
+      lineMark(`place-${id}`, 'dimension', { x: from, y }, { x: to, y }),
+      text(
+        `figure-place-${id}`,
+        { x: (from + to) / 2, y: y + 2 },
+        `${lengthWithUnit(Math.abs(to - from), unit)} ${words}`,
+        'middle',
+      ),
+    );
+  };
+  SIDE_KEYS.forEach(([id, key], i) => {
+    const [a, b] = [m.bass[key], m.treble[key]];
+    if (a && b)
+      along(
+        id,
+        `to the ${id.replace('-', ' ')}`,
+        m.box.minX,
+        (a.x + b.x) / 2,
+        m.box.maxY + PLACES_OUTSIDE + i * PLACES_STEP,
+      );
+  });
+  const { neck } = m;
+  if (neck) {
+    for (const side of ['bass', 'treble'] as const) {
+      const { tip, reach, cutaway } = neck[side];
+      if (!cutaway) continue;
+      const out = side === 'bass' ? 1 : -1;
+      if (reach > 1) along(`reach-${side}`, 'reach', neck.heelX, tip.x, tip.y + out * 8);
+      along(`cutaway-${side}`, 'deep', cutaway.at.x, tip.x, (tip.y + cutaway.at.y) / 2);
+    }
+    if (neck.tailX < 0) along('tail', 'behind the bridge', neck.tailX, 0, 6);
+  }
+  return { name: 'places', marks };
+}

@@ -72,3 +72,35 @@ export function tightestHollow(path: ClosedPath): Hollow | null {
   const [corner] = concaveCorners(path);
   return corner ? { kind: 'corner', radius: 0, at: corner } : tightestCurve(path);
 }
+
+/** Every place where a counter-clockwise outline bends inward more tightly than `radius`, mm: corners, and each hollow once. */
+export function hollowsUnder(
+  path: ClosedPath,
+  radius: number,
+): readonly (Hollow & { readonly segment: number })[] {
+  const found: (Hollow & { readonly segment: number })[] = [];
+  path.forEach((c, segment) => {
+    if (turnAt(path, segment) < -CORNER_TURN) found.push({ kind: 'corner', radius: 0, at: c.p0, segment });
+    const curvature = (t: number): number => cubicCurvature(c, t) ?? 0;
+    const samples = Array.from({ length: SAMPLES + 1 }, (_, k) => curvature(k / SAMPLES));
+    samples.forEach((value, k) => {
+      // A hollow that peaks at a joint is taken with the segment that begins there.
+      const [before, after] = [samples[k - 1] ?? value, samples[k + 1] ?? Infinity];
+      if (value >= -1 / radius / 2 || value > before || value >= after) return;
+      const t = goldenSectionMinimum(
+        curvature,
+        Math.max(0, (k - 1) / SAMPLES),
+        Math.min(1, (k + 1) / SAMPLES),
+      );
+      const deepest = Math.min(value, curvature(t));
+      if (deepest < -1 / radius)
+        found.push({
+          kind: 'curve',
+          radius: -1 / deepest,
+          at: cubicAt(c, deepest === value ? k / SAMPLES : t),
+          segment,
+        });
+    });
+  });
+  return found;
+}

@@ -6,6 +6,8 @@ import { cubicAt, cubicExtremes } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Hollow } from './hollow.ts';
 import { tightestHollow } from './hollow.ts';
+import type { NeckEnd } from './sides.ts';
+import { neckEnd } from './sides.ts';
 
 /** The turning points of one side, from the tail to the neck; null where the side has no such place. */
 export interface SideMeasures {
@@ -29,6 +31,10 @@ export interface OutlineMeasures {
   readonly waistOffset: number | null;
   readonly areaMm2: number;
   readonly hollow: Hollow | null;
+  /** Horns, cutaways and the ends on the centre line; null where the outline does not lie across it. */
+  readonly neck: NeckEnd | null;
+  /** How far the tail's furthest place lies tailward of the body's end on the centre line. */
+  readonly tailOverhang: number | null;
 }
 
 /** y of equal height within this, mm, is a flat and not a turning point: rounding of a straight edge. */
@@ -89,16 +95,32 @@ function placesFromTail(path: ClosedPath): Point[] {
 
 const together = (a: Point | null, b: Point | null): number | null => (a && b ? a.y - b.y : null);
 
+/** The turning points of both sides, and the path run counter-clockwise. */
+export interface Turns {
+  readonly box: Box;
+  readonly bass: SideMeasures;
+  readonly treble: SideMeasures;
+  readonly neck: NeckEnd | null;
+}
+
+/** Where a counter-clockwise outline turns: what its measures are taken between. */
+export function outlineTurns(counterClockwise: ClosedPath): Turns {
+  // Counter-clockwise from the tail the path comes to the treble side first (y negative), then the neck.
+  const ahead = placesFromTail(counterClockwise);
+  const back = [ahead[0]!, ...ahead.slice(1).reverse()];
+  return {
+    box: pathBox(counterClockwise)!,
+    treble: sideMeasures([...ahead, ahead[0]!], -1),
+    bass: sideMeasures([...back, back[0]!], 1),
+    neck: neckEnd(counterClockwise),
+  };
+}
+
 /** Measures of a closed outline of at least one segment, whichever way round it runs. */
 export function measureOutline(path: ClosedPath): OutlineMeasures {
   const area = signedArea(path);
   const counterClockwise = area >= 0 ? path : reversePath(path);
-  const box = pathBox(path)!;
-  // Counter-clockwise from the tail the path comes to the treble side first (y negative), then the neck.
-  const ahead = placesFromTail(counterClockwise);
-  const back = [ahead[0]!, ...ahead.slice(1).reverse()];
-  const treble = sideMeasures([...ahead, ahead[0]!], -1);
-  const bass = sideMeasures([...back, back[0]!], 1);
+  const { box, bass, treble, neck } = outlineTurns(counterClockwise);
   return {
     box,
     length: boxWidth(box),
@@ -111,5 +133,7 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
     waistOffset: bass.waist && treble.waist ? bass.waist.x - treble.waist.x : null,
     areaMm2: Math.abs(area),
     hollow: tightestHollow(counterClockwise),
+    neck,
+    tailOverhang: neck && neck.tailX - box.minX,
   };
 }

@@ -14,6 +14,13 @@ import { add, distance, scale, subtract } from '../geometry/point.ts';
 /** Re-spacings by arc length; why two, and always two, is in docs/decisions/fair-curves.md. */
 const RESPACINGS = 2;
 
+/**
+ * Tension of each node, 0 for none: the diagonal of its equation grows by this share. The second derivative
+ * then jumps by a multiple of the first, so the curvature stays continuous (G. M. Nielson, Some piecewise
+ * polynomial alternatives to splines under tension, 1974), and the edge draws nearer to its chords.
+ */
+export type Tensions = readonly number[];
+
 /** How a run of nodes ends: its handle (vector from the end node into the run), or none. */
 export type RunEnd = Point | null;
 
@@ -67,6 +74,7 @@ function openSlopes(
   knots: readonly number[],
   first: RunEnd,
   last: RunEnd,
+  tensions: Tensions,
 ): Point[] {
   const n = points.length;
   const below: number[] = [0];
@@ -79,7 +87,7 @@ function openSlopes(
     const hBefore = knots[i - 1]!;
     const hAfter = knots[i]!;
     below.push(hAfter);
-    diagonal.push(2 * (hBefore + hAfter));
+    diagonal.push(2 * (hBefore + hAfter) * (1 + tensions[i]!));
     above.push(hBefore);
     right.push(bend(points[i - 1]!, points[i]!, points[i + 1]!, hBefore, hAfter));
   }
@@ -92,12 +100,12 @@ function openSlopes(
 }
 
 /** Slopes of a closed run: the cyclic system, by the Sherman-Morrison correction of a tridiagonal one. */
-function closedSlopes(points: readonly Point[], knots: readonly number[]): Point[] {
+function closedSlopes(points: readonly Point[], knots: readonly number[], tensions: Tensions): Point[] {
   const n = points.length;
   const around = (i: number): number => (i + n) % n;
   const below = points.map((_, i) => knots[i]!);
   const above = points.map((_, i) => knots[around(i - 1)]!);
-  const diagonal = points.map((_, i) => 2 * (knots[around(i - 1)]! + knots[i]!));
+  const diagonal = points.map((_, i) => 2 * (knots[around(i - 1)]! + knots[i]!) * (1 + tensions[i]!));
   const right = points.map((p, i) =>
     bend(points[around(i - 1)]!, p, points[around(i + 1)]!, knots[around(i - 1)]!, knots[i]!),
   );
@@ -131,10 +139,16 @@ function respaced(
   return segments;
 }
 
+const none = (points: readonly Point[]): Tensions => points.map(() => 0);
+
 /** A fair curve through an open run of three or more points, each apart from the next. */
-export const fairRun = (points: readonly Point[], first: RunEnd, last: RunEnd): readonly Cubic[] =>
-  respaced(points, false, (knots) => openSlopes(points, knots, first, last));
+export const fairRun = (
+  points: readonly Point[],
+  first: RunEnd,
+  last: RunEnd,
+  tensions: Tensions = none(points),
+): readonly Cubic[] => respaced(points, false, (knots) => openSlopes(points, knots, first, last, tensions));
 
 /** A fair closed curve through three or more points, each apart from the next; segment i starts at point i. */
-export const fairLoop = (points: readonly Point[]): readonly Cubic[] =>
-  respaced(points, true, (knots) => closedSlopes(points, knots));
+export const fairLoop = (points: readonly Point[], tensions: Tensions = none(points)): readonly Cubic[] =>
+  respaced(points, true, (knots) => closedSlopes(points, knots, tensions));

@@ -1,76 +1,100 @@
 import type { Strings } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
-import { fretFromNut, fretX } from './frets.ts';
+import { centreScale, fretX, scaleAt, stringBridgeX, stringFretX } from './frets.ts';
+import type { Fret } from './board.ts';
+import { layOutBoard } from './board.ts';
 import { equalGap, stringPlaces } from './places.ts';
-import { boardHalfWidth, halfSpread, nutSpread } from './taper.ts';
+import { boardWidthAt, nutSpread } from './taper.ts';
+import type { SaddleLine } from './saddle.ts';
+import { fitSaddleLine } from './saddle.ts';
 
-export interface Fret {
-  readonly number: number;
-  /** Along the centre line from the nut, mm. */
-  readonly fromNut: number;
-  /** From the fret before (from the nut for the first), mm. */
-  readonly fromPrevious: number;
-  /** Instrument frame, mm. */
-  readonly x: number;
-  readonly boardWidth: number;
+export interface StringLine {
+  readonly gauge: number;
+  /** This string's own scale, mm. */
+  readonly scale: number;
+  /** At fret 0, even where the string runs on behind it. */
+  readonly nut: Point;
+  /** Where the string's open length begins: at fret 0, or behind it over an extension. */
+  readonly start: Point;
+  /** The far end of its scale, uncompensated. */
+  readonly bridge: Point;
+  /** Where it breaks over its saddle: the bridge end with its compensation. */
+  readonly saddle: Point;
 }
 
 /** All that follows from the strings in plan (formulas section 2), instrument frame, mm. */
 export interface StringLayout {
   readonly nutSpread: number;
-  /** Nut end and bridge end of every string, bass to treble. */
-  readonly lines: readonly { readonly nut: Point; readonly bridge: Point; readonly gauge: number }[];
-  /** The nut is fret 0. */
+  /** The scale on the centre line. */
+  readonly centreScale: number;
+  /** Bass to treble. */
+  readonly lines: readonly StringLine[];
+  /** The nut is fret 0; frets behind it come before, in a board that runs on behind the nut. */
   readonly frets: readonly Fret[];
-  /** Where the neck leaves the body. */
+  /** The board's edge, closed. */
+  readonly board: readonly Point[];
+  /** The slot that guides strings behind a zero fret; null where the nut is fret 0 itself. */
+  readonly guide: readonly [Point, Point] | null;
+  /** Where the neck leaves the body, on the centre line. */
   readonly jointX: number;
   readonly jointWidth: number;
-  /** The tail end of the fingerboard. */
+  /** The tail end of the fingerboard, on whichever side it reaches furthest. */
   readonly boardEndX: number;
   readonly boardEndWidth: number;
+  /** The board's length past the joint, over the body. */
+  readonly overhang: number;
+  readonly saddleLine: SaddleLine | null;
   /** Clear space between neighbours when gaps are equal; null otherwise. */
   readonly gap: { readonly nut: number; readonly bridge: number } | null;
 }
 
+/** y of string i at fret n on its own line: `y_b + (y_n − y_b) · 2^(−n/12)`. */
+const alongString = (nut: Point, bridge: Point, fret: number): number =>
+  bridge.y + (nut.y - bridge.y) * 2 ** (-fret / 12);
+
 export function layoutStrings(strings: Strings): StringLayout {
-  const { scaleLength, gauges, spacing } = strings;
+  const { gauges, spacing, courses, courseSpread, extension } = strings;
   const spreadAtNut = nutSpread(strings);
-  const nutPlaces = stringPlaces(spreadAtNut, gauges, spacing);
-  const bridgePlaces = stringPlaces(strings.bridgeSpread, gauges, spacing);
-  const width = (x: number): number => 2 * boardHalfWidth(strings, x);
-  const frets = Array.from({ length: strings.frets + 1 }, (_, number): Fret => {
-    const x = fretX(scaleLength, number);
-    const fromNut = fretFromNut(scaleLength, number);
+  const nutPlaces = stringPlaces(spreadAtNut, gauges, spacing, courses, courseSpread.nut);
+  const bridgePlaces = stringPlaces(strings.bridgeSpread, gauges, spacing, courses, courseSpread.bridge);
+  const last = gauges.length - 1;
+  const runsOn = (i: number): boolean =>
+    extension !== null && (extension.side === 'bass' ? i : last - i) < extension.strings;
+  const lines = gauges.map((gauge, i): StringLine => {
+    const place = last === 0 ? 0.5 : i / last;
+    const nut = { x: stringFretX(strings, place, 0), y: nutPlaces[i]! };
+    const bridge = { x: stringBridgeX(strings, place), y: bridgePlaces[i]! };
+    const open = runsOn(i) ? -extension!.frets : 0;
     return {
-      number,
-      fromNut,
-      fromPrevious: number === 0 ? 0 : fromNut - fretFromNut(scaleLength, number - 1),
-      x,
-      boardWidth: width(x),
+      gauge,
+      scale: scaleAt(strings, place),
+      nut,
+      start: { x: stringFretX(strings, place, open), y: alongString(nut, bridge, open) },
+      bridge,
+      saddle: { x: bridge.x - strings.compensation[i]!, y: bridge.y },
     };
   });
-  const jointX = fretX(scaleLength, strings.jointFret);
-  const boardEndX = fretX(scaleLength, strings.frets) - strings.boardEnd;
-  const gapAtNut = equalGap(spreadAtNut, gauges);
-  const gapAtBridge = equalGap(strings.bridgeSpread, gauges);
+  const board = layOutBoard(strings, lines);
+  const jointX = fretX(centreScale(strings), strings.jointFret);
+  const boardEndX = Math.min(...board.edge.map((p) => p.x));
+  const gapAtNut = equalGap(spreadAtNut, gauges, courses, courseSpread.nut);
+  const gapAtBridge = equalGap(strings.bridgeSpread, gauges, courses, courseSpread.bridge);
   return {
     nutSpread: spreadAtNut,
-    lines: gauges.map((gauge, i) => ({
-      nut: { x: scaleLength, y: nutPlaces[i]! },
-      bridge: { x: 0, y: bridgePlaces[i]! },
-      gauge,
-    })),
-    frets,
+    centreScale: centreScale(strings),
+    lines,
+    frets: board.frets,
+    board: board.edge,
+    guide: board.guide,
     jointX,
-    jointWidth: width(jointX),
+    jointWidth: boardWidthAt(strings, jointX),
     boardEndX,
-    boardEndWidth: width(boardEndX),
+    boardEndWidth: boardWidthAt(strings, boardEndX),
+    overhang: jointX - boardEndX,
+    saddleLine: fitSaddleLine(lines.map((l) => l.saddle)),
     gap:
       spacing === 'equal-gaps' && gapAtNut !== null && gapAtBridge !== null
         ? { nut: gapAtNut, bridge: gapAtBridge }
         : null,
   };
 }
-
-/** Outer string centre to outer string centre at x, mm. */
-export const spreadAt = (strings: Strings, x: number): number => 2 * halfSpread(strings, x);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import vectors from '../../vectors/strings.json';
 import { newDesign } from '../design/defaults.ts';
 import { fretTableCsv } from '../files/csv.ts';
-import { fretFromNut, fretX } from './frets.ts';
+import { fretFromNut, fretX, scaleAt, stringBridgeX, stringFretX } from './frets.ts';
 import { layoutStrings } from './layout.ts';
 import { equalGap, stringPlaces } from './places.ts';
 import { boardHalfWidth, halfSpread, nutSpread } from './taper.ts';
@@ -14,7 +14,7 @@ interface Case {
   readonly input: Readonly<Record<string, unknown>> & { readonly kind: string };
   readonly expect: Readonly<Record<string, unknown>>;
 }
-const cases = (vectors.cases as unknown as readonly Case[]).filter((c) => c.input.kind !== 'fanned frets');
+const cases = vectors.cases as unknown as readonly Case[];
 
 function near(got: readonly number[], want: unknown): void {
   const list = want as readonly number[];
@@ -41,8 +41,30 @@ describe('strings against the vectors', () => {
       near([equalGap(spread, gauges)!], [want.equal_gap_mm as number]);
       near(stringPlaces(spread, gauges, 'equal-gaps'), want.equal_gap_y_bass_to_treble_mm);
       near(stringPlaces(spread, gauges, 'equal-centres'), want.equal_centres_y_bass_to_treble_mm);
+    } else if (input.kind === 'fanned frets') {
+      const scales = {
+        scaleLength: input.treble_scale_mm as number,
+        fan: {
+          bassScale: input.bass_scale_mm as number,
+          perpendicularFret: input.perpendicular_fret as number,
+        },
+      };
+      const wanted = want.strings as readonly Readonly<Record<string, number | readonly number[]>>[];
+      (input.string_places_0_bass_1_treble as readonly number[]).forEach((place, i) => {
+        const { scale_mm, bridge_x_mm, nut_x_mm, fret_x_mm } = wanted[i]!;
+        near(
+          [scaleAt(scales, place), stringBridgeX(scales, place), stringFretX(scales, place, 0)],
+          [scale_mm, bridge_x_mm, nut_x_mm],
+        );
+        near(
+          (input.frets as readonly number[]).map((n) => stringFretX(scales, place, n)),
+          fret_x_mm,
+        );
+        near([stringFretX(scales, place, scales.fan.perpendicularFret)], [want.perpendicular_fret_x_mm]);
+      });
     } else {
       const taper = {
+        fan: null,
         scaleLength: input.scale_length_mm as number,
         nutWidth: input.nut_width_mm as number,
         nutMargin: input.nut_edge_to_outer_string_centre_mm as number,
@@ -61,7 +83,7 @@ describe('strings against the vectors', () => {
       );
     }
   });
-  it('takes every case but the fans', () => expect(cases.length).toBe(11));
+  it('takes every case', () => expect(cases.length).toBe(15));
 });
 
 describe('the layout of strings', () => {

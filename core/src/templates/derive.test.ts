@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { designRefusals } from '../design/check.ts';
 import { newDesign } from '../design/defaults.ts';
-import { editPrint, moveNode, setHandedness } from '../design/edits.ts';
+import { editPrint, setHandedness } from '../design/edits.ts';
+import { moveNode } from '../design/nodeEdits.ts';
 import type { Design } from '../design/schema.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
@@ -46,15 +47,14 @@ describe('what follows from a design', () => {
 describe('what goes on paper', () => {
   const derive = createDeriver();
   it('is the outline and what was chosen', () => {
-    const names = (show: Design['print']['show']) =>
-      derive(editPrint(design, { show })).template.layers.map((l) => l.name);
+    const names = (show: Partial<Design['print']['show']>) =>
+      derive(editPrint(design, { show: { ...design.print.show, ...show } })).template.layers.map(
+        (l) => l.name,
+      );
     expect(names({ centre: false, neck: false, strings: false })).toEqual(['outline']);
-    expect(names({ centre: true, neck: true, strings: true })).toEqual([
-      'neck',
-      'strings',
-      'centre',
-      'outline',
-    ]);
+    expect(
+      names({ centre: true, neck: true, strings: true, saddle: true, dimensions: true, outline: false }),
+    ).toEqual(['neck', 'strings', 'saddle', 'centre', 'dimensions']);
   });
   it('keeps to the body: the neck does not ask for paper of its own', () => {
     const { template, measures } = derive(design);

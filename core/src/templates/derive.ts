@@ -1,10 +1,11 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { remember } from '../geometry/remember.ts';
-import { drawDimensions } from '../outline/dimensions.ts';
+import { drawDimensions, drawPlaces, drawSides } from '../outline/dimensions.ts';
+import { drawSawLine } from '../outline/sawLine.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
-import { drawCentre, drawNeck, drawStrings } from '../strings/drawing.ts';
+import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import { layoutStrings } from '../strings/layout.ts';
 import type { DrawnParts } from './designDrawing.ts';
 import { drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
@@ -33,9 +34,13 @@ export function createDeriver(): (design: Design) => Derived {
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
+    drawSaddle: remember(drawSaddle),
+    drawSawLine: remember(drawSawLine),
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
     drawDimensions: remember(drawDimensions),
+    drawSides: remember(drawSides),
+    drawPlaces: remember(drawPlaces),
   };
   return remember((design: Design): Derived => {
     const parts = { ...outlineOf(design.outline.nodes), layout: layoutOf(design.strings) };

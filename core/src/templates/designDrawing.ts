@@ -2,9 +2,10 @@ import type { Design } from '../design/schema.ts';
 import type { Drawing, Layer } from '../drawing/drawing.ts';
 import { closedPathMark, mirrorDrawing } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { drawDimensions } from '../outline/dimensions.ts';
+import { drawDimensions, drawPlaces, drawSides } from '../outline/dimensions.ts';
+import { drawSawLine } from '../outline/sawLine.ts';
 import type { OutlineMeasures } from '../outline/measures.ts';
-import { drawCentre, drawNeck, drawStrings } from '../strings/drawing.ts';
+import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import type { StringLayout } from '../strings/layout.ts';
 
 /** What a design's drawing is made from: derived once, drawn everywhere. */
@@ -18,9 +19,13 @@ export interface DrawnParts {
 export interface LayerMakers {
   readonly drawNeck: typeof drawNeck;
   readonly drawStrings: typeof drawStrings;
+  readonly drawSaddle: typeof drawSaddle;
+  readonly drawSawLine: typeof drawSawLine;
   readonly drawCentre: typeof drawCentre;
   readonly drawOutline: typeof drawOutline;
   readonly drawDimensions: typeof drawDimensions;
+  readonly drawSides: typeof drawSides;
+  readonly drawPlaces: typeof drawPlaces;
 }
 
 /** How far the centre line runs past everything on the board, mm. */
@@ -31,37 +36,58 @@ export const drawOutline = (path: ClosedPath): Layer => ({
   marks: [closedPathMark('outline', 'outline', path)],
 });
 
-const PLAIN: LayerMakers = { drawNeck, drawStrings, drawCentre, drawOutline, drawDimensions };
+const PLAIN: LayerMakers = {
+  drawNeck,
+  drawStrings,
+  drawSaddle,
+  drawCentre,
+  drawOutline,
+  drawSawLine,
+  drawDimensions,
+  drawSides,
+  drawPlaces,
+};
 
 /** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
 export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
   const { path, measures, layout } = parts;
-  const nut = design.strings.scaleLength;
   const tail = Math.min(measures.box.minX, 0);
+  const nutEnd = Math.max(...layout.board.map((p) => p.x));
   return {
     layers: [
-      make.drawNeck(design.strings, layout, nut),
-      make.drawStrings(layout, nut),
-      make.drawCentre(design.strings, tail - CENTRE_PAST, Math.max(nut, measures.box.maxX) + CENTRE_PAST),
+      make.drawNeck(layout, null),
+      make.drawStrings(layout, null),
+      make.drawSaddle(layout),
+      make.drawCentre(
+        design.strings,
+        layout,
+        tail - CENTRE_PAST,
+        Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
+      ),
       make.drawOutline(path),
       make.drawDimensions(measures, design.units),
+      make.drawSides(measures, design.units),
+      make.drawPlaces(measures, design.units),
     ],
   };
 }
 
 /**
- * What goes on paper: the outline, and of the rest what was chosen, kept within the body's own length.
- * Mirrored for a left-handed instrument.
+ * What goes on paper and into files: the layers that were chosen, kept within the body's own length, and the
+ * line to saw along. Mirrored for a left-handed instrument.
  */
 export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
-  const { show } = design.print;
+  const { show, cutOffset } = design.print;
   const { path, measures, layout } = parts;
   const { minX, maxX } = measures.box;
   const layers: Layer[] = [];
-  if (show.neck) layers.push(make.drawNeck(design.strings, layout, maxX));
+  if (show.neck) layers.push(make.drawNeck(layout, maxX));
   if (show.strings) layers.push(make.drawStrings(layout, maxX));
-  if (show.centre) layers.push(make.drawCentre(design.strings, minX, maxX));
-  layers.push(make.drawOutline(path));
+  if (show.saddle) layers.push(make.drawSaddle(layout));
+  if (show.centre) layers.push(make.drawCentre(design.strings, layout, minX, maxX));
+  if (show.outline) layers.push(make.drawOutline(path));
+  if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
+  if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };
   return design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
 }

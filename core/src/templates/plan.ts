@@ -2,8 +2,9 @@ import type { Design } from '../design/schema.ts';
 import type { SheetSize } from '../design/paper.ts';
 import { sheetSize } from '../design/paper.ts';
 import type { Drawing } from '../drawing/drawing.ts';
-import { drawingBox, mapMark } from '../drawing/drawing.ts';
+import { drawingBox, mapMark, turnAbout, turnDrawing } from '../drawing/drawing.ts';
 import type { Box } from '../geometry/box.ts';
+import { boxHeight, boxWidth } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { TileGrid } from './tiles.ts';
 import { drawnCurves, tileArea, tileGrid, tilesWithLines } from './tiles.ts';
@@ -25,6 +26,8 @@ export interface SheetPlan {
   readonly grid: TileGrid;
   readonly drawing: Drawing;
   readonly correction: { readonly x: number; readonly y: number };
+  /** How far the drawing is turned under the sheets, rad, counter-clockwise. */
+  readonly turn: number;
   readonly tiles: readonly Tile[];
   readonly printed: readonly Tile[];
 }
@@ -42,12 +45,22 @@ export function correctDrawing(drawing: Drawing, k: { readonly x: number; readon
   return { layers: drawing.layers.map((l) => ({ ...l, marks: l.marks.map((m) => mapMark(m, f)) })) };
 }
 
-/** The plan of the sheets for a template's drawing, in the template's own frame (formulas section 10). */
+const RAD = Math.PI / 180;
+
+/**
+ * The plan of the sheets for a template's drawing: turned, corrected along the sheet's own axes, laid out
+ * (formulas section 10). A roll is as long as the drawing needs.
+ */
 export function planSheets(drawing: Drawing, print: Design['print']): SheetPlan {
-  const sheet = sheetSize(print.paper, print.orientation);
-  const corrected = correctDrawing(drawing, print.correction);
+  const { margins, place } = print;
+  const turned = turnDrawing(drawing, place.turn * RAD);
+  const corrected = correctDrawing(turned, print.correction);
   const box = drawingBox(corrected) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
-  const grid = tileGrid(box, sheet, print.margins, print.overlap);
+  const sheet = sheetSize(print, {
+    width: boxWidth(box) + margins.left + margins.right,
+    height: boxHeight(box) + margins.top + margins.bottom,
+  });
+  const grid = tileGrid(box, sheet, margins, print.overlap, { x: place.shiftX, y: place.shiftY });
   const inked = tilesWithLines(grid, drawnCurves(corrected));
   const tiles: Tile[] = [];
   for (let row = grid.rows - 1; row >= 0; row -= 1)
@@ -65,7 +78,15 @@ export function planSheets(drawing: Drawing, print: Design['print']): SheetPlan 
     grid,
     drawing: corrected,
     correction: { x, y },
+    turn: place.turn * RAD,
     tiles,
     printed: tiles.filter((t) => t.printed),
   };
+}
+
+/** A place of the plan (corrected, turned) as a place of the template's own drawing. */
+export function planToTemplate(plan: Pick<SheetPlan, 'correction' | 'turn'>): (p: Point) => Point {
+  const back = turnAbout(-plan.turn);
+  const { x, y } = plan.correction;
+  return (p) => back({ x: p.x / x, y: p.y / y });
 }

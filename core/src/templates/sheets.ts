@@ -59,7 +59,8 @@ function ring(id: string, at: Point, r: number): Mark {
   };
 }
 
-const crosshair = (id: string, at: Point): Mark[] => [
+const crosshair = (id: string, at: Point, number: number): Mark[] => [
+  note(`${id}-number`, { x: at.x + 1.2, y: at.y + 3 }, String(number), 2.4, 'start'),
   lineMark(
     `${id}-across`,
     'crosshair',
@@ -289,7 +290,9 @@ export function layOutSheets(plan: SheetPlan, margins: Margins, words: SheetNote
     const corner = quietCorner(area, plan.grid.overlap + BAR_OFFSETS.clear, curves);
     const guides = [
       ...cutLines(plan, tile),
-      ...hairs.flatMap((h, i) => (h.tiles.includes(tile) ? crosshair(`crosshair-${i + 1}`, h.at) : [])),
+      ...hairs.flatMap((h, i) =>
+        h.tiles.includes(tile) ? crosshair(`crosshair-${i + 1}`, h.at, i + 1) : [],
+      ),
       ...bars(corner, plan.correction),
       ...notes(corner, plan, tile, words),
     ];

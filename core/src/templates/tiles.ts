@@ -21,7 +21,7 @@ export interface TileGrid {
   readonly overlap: number;
   readonly columns: number;
   readonly rows: number;
-  /** Lower left corner of tile (0, 0): the drawing's least x and y. */
+  /** Lower left corner of tile (0, 0): the drawing's least x and y, less the shift. */
   readonly originX: number;
   readonly originY: number;
 }
@@ -34,23 +34,36 @@ const count = (extent: number, tile: number, overlap: number): number =>
 
 /**
  * The tiles that a drawing takes (formulas section 10), `columns = max(1, ceil((W − o)/(tile_w − o) − 1e-9))`.
- * `box` is the drawing after correction. The tile must be larger than the overlap.
+ * `box` is the drawing after correction. The tile must be larger than the overlap. A shift lays the tiles
+ * so much further to the left and down, the drawing further in from their first corner; whole tiles of it do nothing.
  */
-export function tileGrid(box: Box, sheet: SheetSize, margins: Margins, overlap: number): TileGrid {
+export function tileGrid(
+  box: Box,
+  sheet: SheetSize,
+  margins: Margins,
+  overlap: number,
+  shift: { readonly x: number; readonly y: number } = { x: 0, y: 0 },
+): TileGrid {
   const tileWidth = sheet.width - margins.left - margins.right;
   const tileHeight = sheet.height - margins.top - margins.bottom;
   if (tileWidth <= overlap || tileHeight <= overlap)
     throw new RangeError(
       `tile ${tileWidth} × ${tileHeight} mm is not larger than its overlap, ${overlap} mm: take smaller margins`,
     );
+  const within = (by: number, tile: number): number => {
+    const pitch = tile - overlap;
+    return by - Math.floor(by / pitch) * pitch;
+  };
+  const originX = box.minX - within(shift.x, tileWidth);
+  const originY = box.minY - within(shift.y, tileHeight);
   return {
     tileWidth,
     tileHeight,
     overlap,
-    columns: count(box.maxX - box.minX, tileWidth, overlap),
-    rows: count(box.maxY - box.minY, tileHeight, overlap),
-    originX: box.minX,
-    originY: box.minY,
+    columns: count(box.maxX - originX, tileWidth, overlap),
+    rows: count(box.maxY - originY, tileHeight, overlap),
+    originX,
+    originY,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Derived, Box, Design, Drawing, Stage } from '@pelkin/core';
-import { drawingBox, edits, growBox, mirrorDrawing, unionBox } from '@pelkin/core';
+import { drawingBox, edits, growBox, mirrorDrawing, planToTemplate, unionBox } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { useEffect, useMemo } from 'react';
@@ -39,19 +39,38 @@ function boxFor(stage: Stage, design: Design, derived: Derived): Box {
   const neck = drawingBox({ layers: drawing.layers.filter((l) => l.name === 'neck') });
   if (stage === 'strings') return unionBox(growBox(measures.box, 12), neck)!;
   if (stage === 'outline') return growBox(measures.box, 34);
-  const sheets = plan.tiles.reduce<Box | null>((box, t) => unionBox(box, t.area), null)!;
-  const { x, y } = plan.correction;
-  const [a, b] = [sheets.minX / x, sheets.maxX / x];
-  const along = design.handedness === 'left' ? { minX: -b, maxX: -a } : { minX: a, maxX: b };
-  return { ...along, minY: sheets.minY / y, maxY: sheets.maxY / y };
+  const back = planToTemplate(plan);
+  const flip = design.handedness === 'left' ? -1 : 1;
+  const corners = plan.tiles.flatMap(({ area: t }) =>
+    [
+      { x: t.minX, y: t.minY },
+      { x: t.maxX, y: t.minY },
+      { x: t.maxX, y: t.maxY },
+      { x: t.minX, y: t.maxY },
+    ].map(back),
+  );
+  return corners.reduce<Box | null>(
+    (box, { x, y }) => unionBox(box, { minX: flip * x, maxX: flip * x, minY: y, maxY: y }),
+    null,
+  )!;
 }
 
 /** The stage's drawing: dimensions only where they are worked on and wanted, for paper what goes on paper. */
-function shownDrawing(stage: Stage, design: Design, derived: Derived, dimensions: boolean): Drawing {
+function shownDrawing(
+  stage: Stage,
+  design: Design,
+  derived: Derived,
+  wanted: Readonly<Record<string, boolean>>,
+): Drawing {
   if (stage === 'templates') return paperOnBoard(design, derived);
-  if (stage === 'outline' && dimensions) return derived.drawing;
-  return { layers: derived.drawing.layers.filter((l) => l.name !== 'dimensions') };
+  const isShown = (name: string): boolean => {
+    if (name === 'saddle') return stage === 'strings';
+    return MEASURE_LAYERS.has(name) ? stage === 'outline' && wanted[name] === true : true;
+  };
+  return { layers: derived.drawing.layers.filter((l) => isShown(l.name)) };
 }
+
+const MEASURE_LAYERS: ReadonlySet<string> = new Set(['dimensions', 'sides', 'places']);
 
 function ParticularsHead({ stage }: { stage: Stage }) {
   const progress = usePicked((d) => d.progress[stage]);
@@ -87,10 +106,12 @@ function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const derived = useDerived();
   const dimensions = useShown((s) => s.dimensions);
+  const sides = useShown((s) => s.sides);
+  const places = useShown((s) => s.places);
   const { fit } = useBoard.getState();
   const shown = useMemo(
-    () => shownDrawing(stage, design, derived, dimensions),
-    [stage, design, derived, dimensions],
+    () => shownDrawing(stage, design, derived, { dimensions, sides, places }),
+    [stage, design, derived, dimensions, sides, places],
   );
   const Tools = TOOLS[stage];
   const flip = design.handedness === 'left' ? -1 : 1;

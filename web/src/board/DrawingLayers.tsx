@@ -18,7 +18,18 @@ const LayerPaths = memo(function LayerPaths({ layer }: { layer: Layer }) {
 });
 
 /** Where each layer lies: the body below, the neck above it, measures on top. */
-const ORDER = ['outline', 'neck', 'strings', 'centre', 'dimensions', 'marks'];
+const ORDER = [
+  'saw',
+  'outline',
+  'neck',
+  'strings',
+  'saddle',
+  'centre',
+  'dimensions',
+  'sides',
+  'places',
+  'marks',
+];
 const inOrder = (drawing: Drawing): readonly Layer[] =>
   [...drawing.layers].sort((a, b) => ORDER.indexOf(a.name) - ORDER.indexOf(b.name));
 

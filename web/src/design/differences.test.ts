@@ -48,7 +48,7 @@ describe('differences', () => {
     expect(differences(design, other)).toEqual(['name', 'units', 'strings', 'marks of the work order']);
   });
   it('count nodes that were moved, added and removed', () => {
-    const moved = edits.moveNode(edits.removeNode(design, 'n5'), 'n4', { x: 1, y: 2 });
+    const moved = edits.moveNode(edits.removeNodes(design, ['n5']), 'n4', { x: 1, y: 2 });
     expect(differences(moved, design)).toContain('2 nodes of the outline');
     expect(differences(design, moved)).toContain('2 nodes of the outline');
     expect(differences(design, edits.moveNode(design, 'n4', { x: 1, y: 2 }))).toContain(

@@ -11,7 +11,7 @@ interface Props {
   readonly problem: string | null;
   /** Told below the field while it is typed in. */
   readonly hint: string | null;
-  readonly inputMode: 'decimal' | 'numeric';
+  readonly inputMode: 'decimal' | 'numeric' | 'text';
   /** Room for an inch fraction with its remainder. */
   readonly wide?: boolean;
   readonly onFocus: () => void;

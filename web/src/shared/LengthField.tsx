@@ -7,11 +7,9 @@ import {
   parseLength,
   unitSuffix,
 } from '@pelkin/core';
-import type { KeyboardEvent, ReactNode } from 'react';
-import { useEffect, useId, useState } from 'react';
+import type { ReactNode } from 'react';
 import { FieldShell } from './FieldShell.tsx';
-import { useEntry } from './useEntry.ts';
-import { useStable } from './useStable.ts';
+import { useDraft } from './useDraft.ts';
 
 interface Props {
   readonly label: string;
@@ -49,93 +47,34 @@ function stillSays(words: string | undefined, value: number): boolean {
 export function LengthField(props: Props) {
   const { label, value, unit, limit, onCommit, suffix, places = 1 } = props;
   const typed = stillSays(props.typed, value) ? props.typed : undefined;
-  const [draft, setDraft] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const id = useId();
-  const shown = draft ?? formatLength(value, unit, places);
-  const [input, come] = useEntry(shown);
-
-  const take = (mm: number, words: string | null, how: 'typed' | 'nudged'): boolean => {
-    if (mm < limit.min || mm > limit.max) {
-      setProblem(
-        `${lengthWithUnit(mm, unit)} is outside ${lengthWithUnit(limit.min, unit)} to ${lengthWithUnit(limit.max, unit)}.`,
-      );
-      return false;
-    }
+  const set = (mm: number, words: string | null, how: 'typed' | 'nudged'): string | null => {
+    if (mm < limit.min || mm > limit.max)
+      return `${lengthWithUnit(mm, unit)} is outside ${lengthWithUnit(limit.min, unit)} to ${lengthWithUnit(limit.max, unit)}.`;
     const [refusal] = onCommit(mm, words, how);
-    setProblem(refusal ? `${refusal.message}.` : null);
-    return !refusal;
+    return refusal ? `${refusal.message}.` : null;
   };
-  const leave = (): void => {
-    setDraft(null);
-    setProblem(null);
-  };
-  const commit = (): void => {
-    if (draft === null) return;
-    const text = draft.trim();
-    if (text === lengthForEntry(value, unit) || text === typed) {
-      leave();
-      return;
-    }
-    const reading = parseLength(text, entryUnit(unit));
-    if (!reading.ok) {
-      setProblem(reading.reason);
-      return;
-    }
-    const plain = /^[-−+]?[\d.,]+$/.test(text);
-    if (take(reading.mm, plain ? null : text.slice(0, 40), 'typed')) setDraft(null);
-  };
-  const nudge = (by: number): void => {
-    setDraft(null);
-    take(Number((value + by).toFixed(6)), null, 'nudged');
-  };
-  const onKeyDown = useStable((event: KeyboardEvent<HTMLInputElement>): void => {
-    event.stopPropagation();
-    if (event.key === 'Enter') {
-      // Takes the number; a form round it is sent by its own button, never with a number that was refused.
-      event.preventDefault();
-      commit();
-    } else if (event.key === 'Escape') {
-      leave();
-      input.current?.blur();
-    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-      event.preventDefault();
-      nudge((event.key === 'ArrowUp' ? 1 : -1) * nudgeOf(event));
-    }
+  const { isTyped, shell } = useDraft({
+    shown: formatLength(value, unit, places),
+    entry: typed ?? lengthForEntry(value, unit),
+    same: (text) => text === lengthForEntry(value, unit),
+    take: (text) => {
+      const reading = parseLength(text, entryUnit(unit));
+      if (!reading.ok) return reading.reason;
+      const plain = /^[-−+]?[\d.,]+$/.test(text);
+      return set(reading.mm, plain ? null : text.slice(0, 40), 'typed');
+    },
+    nudge: (way, event) => set(Number((value + way * nudgeOf(event)).toFixed(6)), null, 'nudged'),
+    wheel: true,
   });
-  const onWheel = useStable((event: WheelEvent): void => {
-    if (document.activeElement !== input.current) return;
-    event.preventDefault();
-    nudge((event.deltaY < 0 ? 1 : -1) * nudgeOf(event));
-  });
-  useEffect(() => {
-    const element = input.current!;
-    // React listens passively to the wheel; the page must not scroll while a number is turned.
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [input, onWheel]);
-  const onBlur = useStable(commit);
-  const onFocus = useStable((): void => {
-    const text = problem === null ? (typed ?? lengthForEntry(value, unit)) : shown;
-    setDraft(text);
-    come(text);
-  });
-
   return (
     <FieldShell
-      id={id}
-      input={input}
+      {...shell}
       label={label}
       suffix={suffix ?? unitSuffix(unit)}
       title={typed ? `Typed as ${typed}` : undefined}
-      problem={problem}
-      hint={draft === null || problem !== null ? null : rangeWords(limit, unit)}
+      hint={isTyped ? rangeWords(limit, unit) : null}
       inputMode="decimal"
       wide={unit === 'in-fraction'}
-      onFocus={onFocus}
-      onChange={setDraft}
-      onBlur={onBlur}
-      onKeyDown={onKeyDown}
     />
   );
 }

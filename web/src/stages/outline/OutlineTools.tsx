@@ -1,4 +1,4 @@
-import type { DisplayUnit, OutlineNode, Point } from '@pelkin/core';
+import type { Design, DisplayUnit, OutlineNode, Point } from '@pelkin/core';
 import { LIMITS, curvatureComb, edits, formatLength, nearestOnPath } from '@pelkin/core';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { memo, useMemo, useState } from 'react';
@@ -9,7 +9,8 @@ import { useDerived } from '../../design/derived.ts';
 import { nudgeGesture } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { useShown } from '../../shared/shown.ts';
-import { useChosen } from './chosen.ts';
+import { useChosen, useOnlyChosen } from './chosen.ts';
+import { ChooseByBox } from './ChooseByBox.tsx';
 import { placeWords, nodeName } from './placeWords.ts';
 import { useDrag } from './useDrag.ts';
 
@@ -112,13 +113,14 @@ const NodeMark = memo(function NodeMark(props: {
   x: number;
   y: number;
   isChosen: boolean;
+  isTwin: boolean;
   isDragged: boolean;
   units: DisplayUnit;
 }) {
-  const { node, index, x, y, isChosen, isDragged, units } = props;
+  const { node, index, x, y, isChosen, isTwin, isDragged, units } = props;
   return (
     <g
-      className={`node${isChosen ? ' is-chosen' : ''}`}
+      className={`node${isChosen ? ' is-chosen' : ''}${isTwin ? ' is-twin' : ''}`}
       data-node={node.id}
       tabIndex={0}
       role="button"
@@ -128,11 +130,9 @@ const NodeMark = memo(function NodeMark(props: {
     >
       <circle className="node-area" r={HOLD_PIXELS} />
       <circle className="node-ring" r={9} />
-      {node.kind === 'corner' ? (
-        <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />
-      ) : (
-        <circle className="node-mark" r={4.8} />
-      )}
+      {node.kind === 'corner' && <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />}
+      {node.kind === 'smooth' && <path className="node-mark" d="M0 -6L6 0L0 6L-6 0Z" />}
+      {node.kind === 'fair' && <circle className="node-mark" r={4.8} />}
       {isDragged && (
         <text className="figure" x={14} y={-12} pointerEvents="none">
           {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
@@ -166,47 +166,91 @@ function onNodeKey(event: KeyboardEvent, flip: 1 | -1): void {
       x: Number((node.x + flip * arrow[0] * by).toFixed(4)),
       y: Number((node.y + arrow[1] * by).toFixed(4)),
     };
-    choose(node.id);
-    edit(`nudged ${nodeName(index)}`, (d) => edits.moveNode(d, node.id, to), nudgeGesture(`node ${node.id}`));
+    const { ids } = useChosen.getState();
+    const several = ids.includes(node.id) && ids.length > 1;
+    if (!several) choose(node.id);
+    edit(
+      several ? `nudged ${ids.length} nodes` : `nudged ${nodeName(index)}`,
+      (d) =>
+        several
+          ? edits.moveNodes(d, ids, { x: to.x - node.x, y: to.y - node.y })
+          : edits.moveNode(d, node.id, to),
+      nudgeGesture(`node ${several ? ids.join(' ') : node.id}`),
+    );
   } else if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault();
-    edit(`removed ${nodeName(index)}`, (d) => edits.removeNode(d, node.id));
+    const { ids } = useChosen.getState();
+    const gone = ids.includes(node.id) ? ids : [node.id];
+    edit(gone.length > 1 ? `removed ${gone.length} nodes` : `removed ${nodeName(index)}`, (d) =>
+      edits.removeNodes(d, gone),
+    );
     choose(null);
   } else if (event.key === 'Escape') choose(null);
-  else if (event.key === 'Enter' || event.key === ' ') choose(node.id);
+  else if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    if (event.shiftKey) useChosen.getState().toggle(node.id);
+    else choose(node.id);
+  }
+}
+
+/** What a drag of a node moves: the node alone, or with it all that are chosen. */
+function movedTo(design: Design, ids: readonly string[], node: OutlineNode, to: Point): Design {
+  if (ids.length < 2) return edits.moveNode(design, node.id, to);
+  const now = design.outline.nodes.find((n) => n.id === node.id)!;
+  return edits.moveNodes(design, ids, { x: to.x - now.x, y: to.y - now.y });
 }
 
 function Nodes() {
   const { outline, units } = useDesign();
   const dragging = useDesignStore((s) => s.dragging);
   const { screen, view, flip } = useBoardFrame();
-  const chosen = useChosen((s) => s.id);
+  const chosen = useChosen((s) => s.ids);
+  const twins = useMemo(
+    () => new Set(chosen.flatMap((id) => edits.twinOf(outline, id) ?? [])),
+    [chosen, outline],
+  );
   const drag = useDrag((event) => {
     const found = nodeOfEvent(event);
     if (!found) return null;
     const { node, index } = found;
+    if (event.shiftKey) {
+      useChosen.getState().toggle(node.id);
+      event.stopPropagation();
+      return null;
+    }
+    const before = useChosen.getState().ids;
+    const group = before.includes(node.id) && before.length > 1 ? before : [node.id];
     return {
       at: node,
-      take: () => useChosen.getState().choose(node.id),
+      take: () => useChosen.getState().chooseAll(group),
       move: (to, gesture, { altKey }) => {
         const near = !altKey && Math.abs(to.y) * view.scale < SNAP_PIXELS;
         const place = tidy(near ? { x: to.x, y: 0 } : to, view.scale);
         useDesignStore
           .getState()
-          .edit(`moved ${nodeName(index)}`, (d) => edits.moveNode(d, node.id, place), gesture);
+          .edit(
+            group.length > 1 ? `moved ${group.length} nodes` : `moved ${nodeName(index)}`,
+            (d) => movedTo(d, group, node, place),
+            gesture,
+          );
       },
     };
   });
   return (
     <g
-      onFocus={(event) => useChosen.getState().choose(nodeOfEvent(event)?.node.id ?? null)}
+      onFocus={(event) => {
+        const id = nodeOfEvent(event)?.node.id ?? null;
+        // A press brings the focus too: it has chosen already, perhaps one more of several.
+        if (id === null || !event.target.matches(':focus-visible')) return;
+        if (!useChosen.getState().ids.includes(id)) useChosen.getState().choose(id);
+      }}
       onKeyDown={(event) => onNodeKey(event, flip)}
       onDoubleClick={(event) => event.stopPropagation()}
       {...drag}
     >
       {outline.nodes.map((node, index) => {
         const { x, y } = screen(node);
-        const isChosen = node.id === chosen;
+        const isChosen = chosen.includes(node.id);
         return (
           <NodeMark
             key={node.id}
@@ -215,7 +259,8 @@ function Nodes() {
             x={x}
             y={y}
             isChosen={isChosen}
-            isDragged={isChosen && dragging}
+            isTwin={!isChosen && twins.has(node.id)}
+            isDragged={isChosen && dragging && chosen.at(-1) === node.id}
             units={units}
           />
         );
@@ -252,12 +297,12 @@ function Handle({ node, side }: { node: OutlineNode; side: 'before' | 'after' })
   );
 }
 
-/** The handles of the chosen corner, pulled like nodes. */
+/** The handles of the chosen corner or smooth node, pulled like nodes. */
 function Handles() {
   const { outline } = useDesign();
-  const chosen = useChosen((s) => s.id);
+  const chosen = useOnlyChosen();
   const node = outline.nodes.find((n) => n.id === chosen);
-  if (node?.kind !== 'corner') return null;
+  if (!node || node.kind === 'fair') return null;
   return (
     <>
       {node.before && <Handle node={node} side="before" />}
@@ -276,6 +321,7 @@ export function OutlineTools() {
       {!dragging && <Edge />}
       <Handles />
       <Nodes />
+      <ChooseByBox />
     </>
   );
 }

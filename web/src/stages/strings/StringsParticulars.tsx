@@ -7,62 +7,60 @@ import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { CountField } from '../../shared/CountField.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
+import { TextField } from '../../shared/TextField.tsx';
+import { Tick } from '../../shared/Tick.tsx';
+import { Board } from './Board.tsx';
+import { StringRows, courseWords, readCourses } from './StringRows.tsx';
 import { Choice, Reading, Section } from '../../shared/Section.tsx';
 import { download, fileStem } from '../../shared/download.ts';
 
-type LengthKey = 'scaleLength' | 'nutWidth' | 'nutMargin' | 'bridgeSpread' | 'bridgeMargin' | 'boardEnd';
+type LengthKey = 'scaleLength' | 'nutWidth' | 'nutMargin' | 'bridgeSpread' | 'bridgeMargin';
 
 const setLength =
   (key: LengthKey) =>
   (design: Design, mm: number): Design =>
     edits.editStrings(design, { [key]: mm } as Partial<Strings>);
 
-function FretTable({ frets }: { frets: readonly Fret[] }) {
+const within = (mm: number): number => Math.min(LIMITS['strings.bassScale'].max, mm);
+
+/** The frets as they are marked out: from the nut, along both outer scales where they are fanned, and each slot’s length. */
+function FretTable({
+  frets,
+  fanned,
+  units,
+}: {
+  frets: readonly Fret[];
+  fanned: boolean;
+  units: Design['units'];
+}) {
   const cell = { fontFamily: 'mono', fontSize: '11.5px', textAlign: 'end', py: '0.5', px: '1' } as const;
+  const shown = (mm: number): string => (units === 'mm' ? mm.toFixed(2) : (mm / 25.4).toFixed(3));
+  const unit = units === 'mm' ? 'mm' : 'in';
+  const heads = fanned
+    ? ['fret', `bass, ${unit}`, `treble, ${unit}`, `slot, ${unit}`]
+    : ['fret', `nut, ${unit}`, `last, ${unit}`, `slot, ${unit}`];
   return (
     <Table.Root size="sm" variant="line">
       <Table.Header>
         <Table.Row bg="transparent">
-          <Table.ColumnHeader {...cell}>fret</Table.ColumnHeader>
-          <Table.ColumnHeader {...cell}>nut, mm</Table.ColumnHeader>
-          <Table.ColumnHeader {...cell}>nut, in</Table.ColumnHeader>
-          <Table.ColumnHeader {...cell}>last, mm</Table.ColumnHeader>
+          {heads.map((h) => (
+            <Table.ColumnHeader key={h} {...cell}>
+              {h}
+            </Table.ColumnHeader>
+          ))}
         </Table.Row>
       </Table.Header>
       <Table.Body>
         {frets.map((f) => (
           <Table.Row key={f.number} bg="transparent">
             <Table.Cell {...cell}>{f.number === 0 ? 'nut' : f.number}</Table.Cell>
-            <Table.Cell {...cell}>{f.fromNut.toFixed(2)}</Table.Cell>
-            <Table.Cell {...cell}>{(f.fromNut / 25.4).toFixed(3)}</Table.Cell>
-            <Table.Cell {...cell}>{f.fromPrevious.toFixed(2)}</Table.Cell>
+            <Table.Cell {...cell}>{shown(fanned ? f.fromNutBass : f.fromNut)}</Table.Cell>
+            <Table.Cell {...cell}>{shown(fanned ? f.fromNutTreble : f.fromPrevious)}</Table.Cell>
+            <Table.Cell {...cell}>{shown(f.slot)}</Table.Cell>
           </Table.Row>
         ))}
       </Table.Body>
     </Table.Root>
-  );
-}
-
-function Gauges() {
-  const { strings } = useDesign();
-  const lengths = useLengths();
-  return (
-    <Section title="Gauges, bass to treble">
-      {strings.gauges.map((gauge, i) => (
-        <LengthField
-          key={i}
-          label={`String ${strings.count - i}`}
-          value={gauge}
-          places={2}
-          {...lengths(
-            `strings.gauges.${i}`,
-            (d, mm) => edits.editStrings(d, { gauges: d.strings.gauges.map((g, k) => (k === i ? mm : g)) }),
-            'strings.gauge',
-            `gauge of string ${strings.count - i}`,
-          )}
-        />
-      ))}
-    </Section>
   );
 }
 
@@ -83,12 +81,62 @@ export function StringsParticulars() {
   return (
     <>
       <Section title="Scale and frets">
-        {length('scaleLength', 'Scale length')}
+        {length('scaleLength', strings.fan ? 'Treble scale' : 'Scale length')}
+        <Tick
+          label="Two scales, frets fanned"
+          checked={strings.fan !== null}
+          onChange={(on) =>
+            edit(on ? 'fanned the frets' : 'took one scale', (d) =>
+              edits.editStrings(d, {
+                fan: on ? { bassScale: within(d.strings.scaleLength + 25), perpendicularFret: 7 } : null,
+              }),
+            )
+          }
+        />
+        {strings.fan && (
+          <>
+            <LengthField
+              label="Bass scale"
+              value={strings.fan.bassScale}
+              {...lengths('strings.bassScale', (d, bassScale) =>
+                edits.editStrings(d, { fan: { ...d.strings.fan!, bassScale } }),
+              )}
+            />
+            <CountField
+              label="Fret square to the centre line"
+              value={strings.fan.perpendicularFret}
+              limit={LIMITS['strings.perpendicularFret']}
+              onCommit={(perpendicularFret) =>
+                edit(`fret ${perpendicularFret} square`, (d) =>
+                  edits.editStrings(d, { fan: { ...d.strings.fan!, perpendicularFret } }),
+                )
+              }
+            />
+          </>
+        )}
         <CountField
           label="Strings"
           value={strings.count}
           limit={LIMITS['strings.count']}
           onCommit={(n) => edit(`${n} strings`, (d) => edits.setStringCount(d, n))}
+        />
+        <TextField
+          label="Courses, bass to treble"
+          value={courseWords(strings.courses)}
+          hint="strings of each course, as 2 2 2 2 2 2; empty where every string stands alone"
+          onCommit={(text) => {
+            const courses = text === '' ? null : readCourses(text);
+            if (text !== '' && !courses)
+              return [
+                {
+                  where: 'strings.courses',
+                  message: 'courses are counts of 1 to 4 with spaces between, as 2 2 1 1',
+                },
+              ];
+            return edit(courses ? `${courses.length} courses` : 'no courses', (d) =>
+              edits.setCourses(d, courses),
+            );
+          }}
         />
         <CountField
           label="Frets"
@@ -110,7 +158,28 @@ export function StringsParticulars() {
         {length('nutMargin', 'Margin at the nut')}
         {length('bridgeSpread', 'Spread at the bridge')}
         {length('bridgeMargin', 'Margin at the bridge')}
-        {length('boardEnd', 'Board past the last fret')}
+        {strings.courses?.some((n) => n > 1) && (
+          <>
+            <LengthField
+              label="Within a course, nut"
+              value={strings.courseSpread.nut}
+              {...lengths(
+                'strings.courseSpread.nut',
+                (d, nut) => edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, nut } }),
+                'strings.courseSpread',
+              )}
+            />
+            <LengthField
+              label="Within a course, bridge"
+              value={strings.courseSpread.bridge}
+              {...lengths(
+                'strings.courseSpread.bridge',
+                (d, bridge) => edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, bridge } }),
+                'strings.courseSpread',
+              )}
+            />
+          </>
+        )}
         <Choice
           label="Strings between"
           value={strings.spacing}
@@ -130,10 +199,13 @@ export function StringsParticulars() {
         {reading('Joint, from the bridge', layout.jointX)}
         {reading('Neck width at the joint', layout.jointWidth)}
         {reading('Board width at its end', layout.boardEndWidth)}
+        {reading('Board over the body', layout.overhang)}
+        {strings.fan && reading('Scale on the centre line', layout.centreScale)}
         {layout.gap && reading('Gap at the nut', layout.gap.nut)}
         {layout.gap && reading('Gap at the bridge', layout.gap.bridge)}
       </Section>
-      <Gauges />
+      <Board />
+      <StringRows />
       <Section
         title="Frets from the nut"
         aside={
@@ -146,9 +218,10 @@ export function StringsParticulars() {
           </Button>
         }
       >
-        <FretTable frets={layout.frets} />
+        <FretTable frets={layout.frets} fanned={strings.fan !== null} units={units} />
         <Text fontSize="11.5px" color="faded">
-          Twelve-tone equal temperament; bridge not compensated.
+          Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both ends
+          of every slot.
         </Text>
       </Section>
     </>

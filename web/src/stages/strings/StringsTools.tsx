@@ -10,17 +10,17 @@ export function StringsTools() {
   const { layout } = useDerived();
   const { screen } = useBoardFrame();
   const above = (x: number, off = 14): Point => {
-    const p = screen({ x, y: boardHalfWidth(strings, x) });
+    const p = screen({ x, y: boardHalfWidth(strings, x, 'bass') });
     return { x: p.x, y: p.y - off };
   };
   const below = (x: number): Point => {
-    const p = screen({ x, y: -boardHalfWidth(strings, x) });
+    const p = screen({ x, y: -boardHalfWidth(strings, x, 'treble') });
     return { x: p.x, y: p.y + 22 };
   };
   const bridge = screen({ x: 0, y: strings.bridgeSpread / 2 + 18 });
   const ends = [
-    screen({ x: layout.jointX, y: layout.jointWidth / 2 }),
-    screen({ x: layout.jointX, y: -layout.jointWidth / 2 }),
+    screen({ x: layout.jointX, y: boardHalfWidth(strings, layout.jointX, 'bass') }),
+    screen({ x: layout.jointX, y: -boardHalfWidth(strings, layout.jointX, 'treble') }),
   ] as const;
   const label = (
     key: string,
@@ -47,7 +47,7 @@ export function StringsTools() {
         strokeWidth="1.6"
       />
       {label('bridge', { x: bridge.x, y: bridge.y - 7 }, 'bridge line')}
-      {label('nut', above(strings.scaleLength), 'nut')}
+      {label('nut', above(layout.lines[0]!.nut.x), layout.guide ? 'zero fret' : 'nut')}
       {label(
         'joint',
         { x: ends[0].x + 8, y: ends[0].y - 8 },
@@ -55,7 +55,7 @@ export function StringsTools() {
         false,
         'start',
       )}
-      {numbered.map((f) => label(`fret-${f.number}`, below(f.x), String(f.number), true))}
+      {numbered.map((f) => label(`fret-${f.number}`, below(f.treble.x), String(f.number), true))}
     </g>
   );
 }

@@ -1,88 +1,107 @@
 import type { Box, Point } from '@pelkin/core';
-import { crosshairs } from '@pelkin/core';
+import { crosshairs, planToTemplate, tapeUp } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../board/BoardContext.ts';
 import { useDerived } from '../../design/derived.ts';
 import { useDesign } from '../../design/store.ts';
+import { useTryPrinter } from './tryPrinter.ts';
+
+const tenth = (n: number): number => Math.round(n * 10) / 10;
+const pathOf = (points: readonly Point[], closed: boolean): string =>
+  `M${points.map((p) => `${tenth(p.x)} ${tenth(p.y)}`).join('L')}${closed ? 'Z' : ''}`;
+
+/** What a simulated printer makes of the sheets, laid over the true drawing. */
+function AsPrinted() {
+  const { plan } = useDerived();
+  const { print, handedness } = useDesign();
+  const printer = useTryPrinter((s) => s.printer);
+  const { matrix } = useBoardFrame();
+  const { margins } = print;
+  const flip = handedness === 'left' ? -1 : 1;
+  const lines = useMemo(() => {
+    const hundredth = (n: number): number => Math.round(n * 100) / 100;
+    return tapeUp(plan, margins, printer)
+      .lines.map((run) => `M${run.map((p) => `${hundredth(flip * p.x)} ${hundredth(p.y)}`).join('L')}`)
+      .join('');
+  }, [plan, margins, printer, flip]);
+  return <path className="as-printed" data-testid="as-printed" transform={matrix} d={lines} />;
+}
 
 /** The sheets laid over the drawing: what is printed, what overlaps, where crosshairs stand, what is left out. */
 export function TemplatesTools() {
   const { plan } = useDerived();
   const { handedness } = useDesign();
   const { screen } = useBoardFrame();
+  const trial = useTryPrinter((s) => s.on);
   const hairs = useMemo(() => crosshairs(plan), [plan]);
   const flip = handedness === 'left' ? -1 : 1;
-  // The plan is corrected, and mirrored for a left-handed instrument; the board shows the instrument itself.
-  const place = (p: Point): Point =>
-    screen({ x: (flip * p.x) / plan.correction.x, y: p.y / plan.correction.y });
-  const rect = (area: Box) => {
-    const a = place({ x: area.minX, y: area.maxY });
-    const b = place({ x: area.maxX, y: area.minY });
-    return {
-      x: Math.min(a.x, b.x),
-      y: Math.min(a.y, b.y),
-      width: Math.abs(b.x - a.x),
-      height: Math.abs(b.y - a.y),
-    };
+  const back = planToTemplate(plan);
+  // The plan is turned, corrected, and mirrored for a left-handed instrument; the board shows the instrument itself.
+  const place = (p: Point): Point => {
+    const q = back(p);
+    return screen({ x: flip * q.x, y: q.y });
   };
+  const corners = ({ minX, minY, maxX, maxY }: Box): readonly Point[] =>
+    [
+      { x: minX, y: maxY },
+      { x: maxX, y: maxY },
+      { x: maxX, y: minY },
+      { x: minX, y: minY },
+    ].map(place);
+  const middle = ({ minX, minY, maxX, maxY }: Box): Point =>
+    place({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
   const { overlap } = plan.grid;
   const printedAt = (column: number, row: number): boolean =>
     plan.printed.some((t) => t.column === column && t.row === row);
+  const leftOut = plan.tiles.filter((t) => !t.printed);
   return (
     <g pointerEvents="none">
-      {plan.tiles
-        .filter((t) => !t.printed)
-        .map((t) => (
-          <rect key={t.label} className="tile-left-out" {...rect(t.area)} />
-        ))}
+      {leftOut.map((t) => (
+        <path key={t.label} className="tile-left-out" d={pathOf(corners(t.area), true)} />
+      ))}
       {plan.printed.map((t) => {
-        const own = rect(t.area);
+        const at = middle(t.area);
         return (
           <g key={t.label} data-tile={t.label}>
             {printedAt(t.column + 1, t.row) && (
-              <rect className="overlap" {...rect({ ...t.area, minX: t.area.maxX - overlap })} />
+              <path
+                className="overlap"
+                d={pathOf(corners({ ...t.area, minX: t.area.maxX - overlap }), true)}
+              />
             )}
             {printedAt(t.column, t.row + 1) && (
-              <rect className="overlap" {...rect({ ...t.area, minY: t.area.maxY - overlap })} />
+              <path
+                className="overlap"
+                d={pathOf(corners({ ...t.area, minY: t.area.maxY - overlap }), true)}
+              />
             )}
-            <rect className="tile" {...own} />
-            <text
-              className="tile-label"
-              x={own.x + own.width / 2}
-              y={own.y + own.height / 2 + 8}
-              textAnchor="middle"
-            >
+            <path className="tile" d={pathOf(corners(t.area), true)} />
+            <text className="tile-label" x={at.x} y={at.y + 8} textAnchor="middle">
               {t.label}
             </text>
           </g>
         );
       })}
-      {plan.tiles
-        .filter((t) => !t.printed)
-        .map((t) => {
-          const own = rect(t.area);
-          return (
-            <text
-              key={t.label}
-              className="figure quiet"
-              x={own.x + own.width / 2}
-              y={own.y + own.height / 2}
-              textAnchor="middle"
-            >
-              {t.label} left out, empty
-            </text>
-          );
-        })}
-      {hairs.map(({ at }) => {
-        const p = place(at);
+      {leftOut.map((t) => {
+        const at = middle(t.area);
         return (
-          <path
-            key={`${at.x},${at.y}`}
-            className="crosshair"
-            d={`M${p.x - 6} ${p.y}h12M${p.x} ${p.y - 6}v12`}
-          />
+          <text key={t.label} className="figure quiet" x={at.x} y={at.y} textAnchor="middle">
+            {t.label} left out, empty
+          </text>
         );
       })}
+      {hairs.map(({ at }, i) => {
+        const p = place(at);
+        return (
+          <g key={`${at.x},${at.y}`}>
+            <path className="crosshair" d={`M${p.x - 6} ${p.y}h12M${p.x} ${p.y - 6}v12`} />
+            <text className="figure quiet" x={p.x + 5} y={p.y - 4}>
+              {i + 1}
+            </text>
+          </g>
+        );
+      })}
+      {trial && <AsPrinted />}
     </g>
   );
 }

@@ -1,4 +1,4 @@
-import { layOutSheets } from '@pelkin/core';
+import { paperNotes, paperOf, weightsFor } from '@pelkin/core';
 import { derive } from '../../design/derived.ts';
 import { useKeeping } from '../../design/keeping.ts';
 import { useDesignStore } from '../../design/store.ts';
@@ -12,13 +12,9 @@ const today = (): string => new Date().toLocaleDateString('sv-SE');
 export async function printPaper(): Promise<void> {
   const { design } = useDesignStore.getState();
   if (!design) return;
-  const { plan } = derive(design);
   const { revision, waiting } = useKeeping.getState();
-  const sheets = layOutSheets(plan, design.print.margins, {
-    name: `${design.name}${design.handedness === 'left' ? ', left-handed' : ''}`,
-    revision: `revision ${revision}${waiting ? ' and later changes' : ''}`,
-    date: today(),
-  });
-  const bytes = await pdfOfSheets(sheets, design.name);
+  const notes = paperNotes(design, `revision ${revision}${waiting ? ' and later changes' : ''}`, today());
+  const sheets = paperOf(design, derive(design), notes);
+  const bytes = await pdfOfSheets(sheets, design.name, weightsFor(design.print.weights));
   download(`${fileStem(design.name)}-paper.pdf`, 'application/pdf', bytes as BlobPart);
 }

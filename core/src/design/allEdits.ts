@@ -1,0 +1,17 @@
+export * from './edits.ts';
+export {
+  addNode,
+  alignNodes,
+  editNodes,
+  moveNode,
+  moveNodes,
+  removeNodes,
+  scaleNodes,
+  setHandle,
+  setNodeKind,
+  setOutline,
+  turnNodes,
+  twinOf,
+} from './nodeEdits.ts';
+export { cutMirror, linkMirror } from './mirrorEdits.ts';
+export { layStretch, runBetween } from './stretchEdits.ts';

@@ -1,0 +1,82 @@
+import type { Design } from '../design/schema.ts';
+import type { Finding } from '../findings/finding.ts';
+import { acceptanceOf, findAll } from '../findings/run.ts';
+import { wordsOfFinding } from '../findings/words.ts';
+import type { Derived } from '../templates/derive.ts';
+import type { FactGroup } from '../templates/frontPages.ts';
+import { lengthWithUnit } from '../units/length.ts';
+
+/** The design's numbers as they go on the cover, findings and what was accepted of them included. */
+export function coverFacts(design: Design, derived: Derived): readonly FactGroup[] {
+  const { strings, units } = design;
+  const { measures: m, layout } = derived;
+  const mm = (value: number | null): string => (value === null ? 'none' : lengthWithUnit(value, units));
+  const findings = findAll(design, derived);
+  const stands = findings.map((f): readonly [Finding, string | null] => [
+    f,
+    acceptanceOf(design, f)?.reason ?? null,
+  ]);
+  const line = (f: Finding): string => {
+    const { title, says } = wordsOfFinding(f, units);
+    return `${title} (${f.subject}). ${says}`;
+  };
+  const fan: FactGroup['facts'] = strings.fan
+    ? [
+        ['Bass scale', mm(strings.fan.bassScale)],
+        ['Treble scale', mm(strings.scaleLength)],
+        ['Square fret', strings.fan.perpendicularFret === 0 ? 'nut' : String(strings.fan.perpendicularFret)],
+      ]
+    : [['Scale length', mm(strings.scaleLength)]];
+  return [
+    {
+      heading: 'Strings',
+      facts: [
+        ['Strings', String(strings.count)],
+        ...fan,
+        ['Frets', String(strings.frets)],
+        ['Joint at fret', String(strings.jointFret)],
+        ['Joint from the bridge line', mm(layout.jointX)],
+        ['Nut width', mm(strings.nutWidth)],
+        ['Spread at the bridge', mm(strings.bridgeSpread)],
+        ['Neck width at the joint', mm(layout.jointWidth)],
+      ],
+    },
+    {
+      heading: 'Body',
+      facts: [
+        ['Length', mm(m.length)],
+        ['Lower bout', mm(m.lowerBout)],
+        ['Waist', mm(m.waist)],
+        ['Upper bout', mm(m.upperBout)],
+        ['Waist offset, bass side nutward', mm(m.waistOffset)],
+        ['Thickness', mm(design.body.thickness)],
+        ['Tightest hollow, radius', mm(m.hollow?.radius ?? null)],
+        ['Face', `${(m.areaMm2 / 100).toFixed(0)} cm²`],
+      ],
+    },
+    {
+      heading: 'Open findings',
+      facts: [],
+      lines: stands.some(([, reason]) => reason === null)
+        ? stands.filter(([, reason]) => reason === null).map(([f]) => `– ${line(f)}`)
+        : ['None.'],
+    },
+    ...(stands.some(([, reason]) => reason !== null)
+      ? [
+          {
+            heading: 'Accepted findings',
+            facts: [],
+            lines: stands.filter(([, r]) => r !== null).map(([f, r]) => `– ${line(f)} Accepted: ${r}`),
+          },
+        ]
+      : []),
+    {
+      heading: 'Before you cut',
+      facts: [],
+      lines: [
+        'Measure the bars of every sheet both ways, and the taped-up whole as the plan says. Prove the template in cheap board first.',
+        'Follow the instructions of your tools’ makers and local rules; keep hands away from turning cutters; learn from trained people what you have not done before.',
+      ],
+    },
+  ];
+}

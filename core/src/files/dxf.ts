@@ -1,0 +1,166 @@
+import type { SplineFlags } from '@tarikjabiri/dxf';
+import {
+  Colors,
+  DxfWriter,
+  LWPolylineFlags,
+  TextHorizontalAlignment,
+  Units,
+  point2d,
+  point3d,
+} from '@tarikjabiri/dxf';
+import type { Drawing, Mark, PathMark, TextMark } from '../drawing/drawing.ts';
+import { markPieces } from '../drawing/drawing.ts';
+import { fitArcs } from '../geometry/biarcs.ts';
+import { cubicAt, stepsForChordError, straightCubic } from '../geometry/cubic.ts';
+import type { Point } from '../geometry/point.ts';
+import { PAPER_WEIGHTS } from './lineWeights.ts';
+
+/** How curves are written: smoothly joined arcs, straight steps, or the curves themselves. */
+export const DXF_CURVES = ['arcs', 'polyline', 'splines'] as const;
+export type DxfCurves = (typeof DXF_CURVES)[number];
+
+/** Arcs and steps stay this near to the curve, mm. */
+export const DXF_TOLERANCE = 0.01;
+
+/** Half the tolerance is left for what lies between the points at which arcs are compared. */
+const FITTED_TO = DXF_TOLERANCE / 2;
+
+export interface DxfFile {
+  readonly text: string;
+  /** The largest distance between the drawing and what is written, mm. */
+  readonly deviation: number;
+}
+
+interface Vertex {
+  readonly at: Point;
+  readonly bulge: number;
+}
+
+/** A mark as the vertices of a polyline, each with the bulge towards the next. */
+function vertices(
+  mark: PathMark,
+  curves: 'arcs' | 'polyline',
+): { readonly list: readonly Vertex[]; readonly deviation: number } {
+  const list: Vertex[] = [];
+  let deviation = 0;
+  let end = mark.start;
+  for (const piece of markPieces(mark)) {
+    if (!('p0' in piece)) {
+      list.push({ at: piece[0], bulge: 0 });
+      end = piece[1];
+      continue;
+    }
+    end = piece.p3;
+    if (curves === 'arcs') {
+      const fit = fitArcs(piece, FITTED_TO);
+      deviation = Math.max(deviation, fit.deviation);
+      list.push(...fit.arcs.map((a) => ({ at: a.from, bulge: a.bulge })));
+    } else {
+      const steps = stepsForChordError(piece, DXF_TOLERANCE);
+      for (let i = 0; i < steps; i += 1) {
+        list.push({ at: cubicAt(piece, i / steps), bulge: 0 });
+        const [a, b] = [cubicAt(piece, i / steps), cubicAt(piece, (i + 1) / steps)];
+        const middle = cubicAt(piece, (i + 0.5) / steps);
+        const long = Math.hypot(b.x - a.x, b.y - a.y);
+        if (long > 0)
+          deviation = Math.max(
+            deviation,
+            Math.abs((b.x - a.x) * (middle.y - a.y) - (b.y - a.y) * (middle.x - a.x)) / long,
+          );
+      }
+    }
+  }
+  if (!mark.closed) list.push({ at: end, bulge: 0 });
+  return { list, deviation };
+}
+
+/** The mark's curves as one cubic B-spline: Bézier points with threefold knots between segments. */
+function spline(mark: PathMark): { readonly points: readonly Point[]; readonly knots: readonly number[] } {
+  const cubics = markPieces(mark).map((p) => ('p0' in p ? p : straightCubic(p[0], p[1])));
+  return {
+    points: [cubics[0]!.p0, ...cubics.flatMap((c) => [c.p1, c.p2, c.p3])],
+    knots: [
+      0,
+      ...cubics.flatMap((_, i) => [i, i, i]),
+      cubics.length,
+      cubics.length,
+      cubics.length,
+      cubics.length,
+    ],
+  };
+}
+
+/** Planar (8), and closed (1) where the profile is. */
+const splineFlags = (closed: boolean): SplineFlags => (closed ? 9 : 8) as SplineFlags;
+
+const ALIGN = {
+  start: TextHorizontalAlignment.Left,
+  middle: TextHorizontalAlignment.Center,
+  end: TextHorizontalAlignment.Right,
+};
+
+/** Names of layers carry letters, figures, - and _ alone. */
+const layerName = (name: string): string => name.toUpperCase().replace(/[^A-Z0-9_-]/g, '_');
+
+/** One line of a comment: what would end it, or is no plain letter, is left out. */
+const plain = (text: string): string => text.replace(/[^\x20-\x7e]/g, '').slice(0, 200);
+
+/**
+ * A drawing as DXF in declared millimetres. Every profile is one entity, closed ones closed: light polylines
+ * with arcs or straight steps within {@link DXF_TOLERANCE}, or splines, which are exact. Comments at its head
+ * state the unit and the largest deviation.
+ */
+export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): DxfFile {
+  const dxf = new DxfWriter();
+  dxf.setUnits(Units.Millimeters);
+  dxf.setVariable('$MEASUREMENT', { 70: 1 });
+  dxf.addLType('DASHED', 'dashed', [6, -2]);
+  let deviation = 0;
+  const text = (mark: TextMark, layer: string): void => {
+    const at = point3d(mark.at.x, mark.at.y);
+    // Capitals are about seven tenths of the letters' whole height, which is what a drawing states.
+    dxf.addText(at, mark.sizeMm * 0.7, mark.text.replace(/[\r\n\\]/g, ' '), {
+      layerName: layer,
+      rotation: (mark.turn * 180) / Math.PI,
+      horizontalAlignment: ALIGN[mark.align],
+      ...(mark.align === 'start' ? {} : { secondAlignmentPoint: at }),
+    });
+  };
+  const path = (mark: PathMark, layer: string): void => {
+    const dashed = PAPER_WEIGHTS[mark.ink].dashMm !== undefined;
+    const options = { layerName: layer, ...(dashed ? { lineType: 'DASHED' } : {}) };
+    const straight = mark.steps.every((s) => s.kind === 'line');
+    if (curves === 'splines' && !straight) {
+      const { points, knots } = spline(mark);
+      dxf.addSpline(
+        {
+          controlPoints: points.map((p) => point3d(p.x, p.y)),
+          degreeCurve: 3,
+          knots: [...knots],
+          flags: splineFlags(mark.closed),
+        },
+        options,
+      );
+      return;
+    }
+    const made = vertices(mark, curves === 'arcs' ? 'arcs' : 'polyline');
+    deviation = Math.max(deviation, made.deviation);
+    dxf.addLWPolyline(
+      made.list.map(({ at, bulge }) => ({ point: point2d(at.x, at.y), bulge })),
+      { ...options, flags: mark.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None },
+    );
+  };
+  for (const { name, marks } of drawing.layers) {
+    const layer = layerName(name);
+    if (!dxf.layer(layer)) dxf.addLayer(layer, Colors.White, 'Continuous');
+    marks.forEach((mark: Mark) => (mark.kind === 'text' ? text(mark, layer) : path(mark, layer)));
+  }
+  const comments = [
+    `${plain(title)} - units: millimetres (INSUNITS 4)`,
+    'Origin where the centre line crosses the bridge line; x towards the nut, y to the bass side.',
+    curves === 'splines'
+      ? 'Curves are splines: no deviation from the drawing.'
+      : `Curves are ${curves === 'arcs' ? 'arcs' : 'straight steps'}: largest deviation ${deviation.toFixed(4)} mm.`,
+  ];
+  return { text: `${comments.map((c) => `999\n${c}\n`).join('')}${dxf.stringify()}`, deviation };
+}

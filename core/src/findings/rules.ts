@@ -1,0 +1,31 @@
+import type { Rule } from './finding.ts';
+import { boardSeat } from './rules/boardSeat.ts';
+import { bridgeOff } from './rules/bridgeOff.ts';
+import { correctionOver } from './rules/correctionOver.ts';
+import { crossing } from './rules/crossing.ts';
+import { doubled } from './rules/doubled.ts';
+import { hollowBit } from './rules/hollowBit.ts';
+import { jointOff } from './rules/jointOff.ts';
+import { lump } from './rules/lump.ts';
+import { open } from './rules/open.ts';
+import { sheetOver } from './rules/sheetOver.ts';
+import { sidesDrifted } from './rules/sidesDrifted.ts';
+import { stringEdge } from './rules/stringEdge.ts';
+import { tailOff } from './rules/tailOff.ts';
+
+/** Every rule, in the order that findings are listed. */
+export const RULES: readonly Rule[] = [
+  stringEdge,
+  crossing,
+  open,
+  doubled,
+  bridgeOff,
+  tailOff,
+  jointOff,
+  boardSeat,
+  hollowBit,
+  lump,
+  sidesDrifted,
+  sheetOver,
+  correctionOver,
+];

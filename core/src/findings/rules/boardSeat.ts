@@ -1,0 +1,34 @@
+import { seatAt } from '../../outline/widthAt.ts';
+import { boardHalfWidth } from '../../strings/taper.ts';
+import type { Rule } from '../finding.ts';
+
+/** How far inside the body’s edge the seat is looked at, mm: past rounded corners of the pocket’s mouth. */
+const INSIDE = [1, 5, 10] as const;
+
+export const boardSeat: Rule = {
+  id: 'board-wider-than-seat',
+  stage: 'outline',
+  severity: 'look',
+  unit: 'mm',
+  limit: { name: 'woodBesideBoard', label: 'Wood beside the board', value: 0, unit: 'mm', min: 0, max: 60 },
+  title: 'The board is wider than its seat',
+  says: ({ measured, limit, subject }) =>
+    `On the ${subject} side the body reaches ${measured} past the board at the joint (less than nothing: the board stands over); ${limit} is asked for.`,
+  remedy: 'Move the seat’s nodes outward, or narrow the board.',
+  find: ({ design, derived: { path, measures } }, least) => {
+    const heel = measures.neck?.heelX;
+    if (heel === undefined) return [];
+    return (['bass', 'treble'] as const).flatMap((side) => {
+      const places = INSIDE.flatMap((inside) => {
+        const x = heel - inside;
+        const seat = seatAt(path, x);
+        const half = boardHalfWidth(design.strings, x, side);
+        return seat ? [{ where: { x, y: side === 'bass' ? half : -half }, measured: seat[side] - half }] : [];
+      });
+      const [first, ...rest] = places;
+      if (!first) return [];
+      const worst = rest.reduce((a, b) => (b.measured < a.measured ? b : a), first);
+      return worst.measured < least ? [{ subject: side, ...worst }] : [];
+    });
+  },
+};

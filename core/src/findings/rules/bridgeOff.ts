@@ -1,0 +1,20 @@
+import { depthInside } from '../../geometry/inside.ts';
+import type { Rule } from '../finding.ts';
+
+export const bridgeOff: Rule = {
+  id: 'bridge-off-body',
+  stage: 'outline',
+  severity: 'stop',
+  unit: 'mm',
+  limit: { name: 'bridgeToEdge', label: 'Wood round the bridge', value: 8, unit: 'mm', min: 0, max: 100 },
+  title: 'The bridge is not on the body',
+  says: ({ measured, limit }) =>
+    `The saddles come to within ${measured} of the body’s edge (less than nothing: past it); ${limit} is asked for.`,
+  remedy: 'Move the body tailward, widen it there, or take a joint at another fret.',
+  find: ({ derived: { path, layout } }, room) => {
+    const deepest = layout.lines
+      .map(({ saddle }) => ({ where: saddle, measured: depthInside(path, saddle) }))
+      .reduce((a, b) => (b.measured < a.measured ? b : a));
+    return deepest.measured < room ? [{ subject: 'bridge', ...deepest }] : [];
+  },
+};

@@ -1,0 +1,24 @@
+import { reversePath, signedArea } from '../../geometry/closedPath.ts';
+import { nearestOnPath } from '../../geometry/closedPath.ts';
+import { hollowsUnder } from '../../outline/hollow.ts';
+import type { Rule } from '../finding.ts';
+
+export const hollowBit: Rule = {
+  id: 'hollow-bit',
+  stage: 'outline',
+  severity: 'look',
+  unit: 'mm',
+  limit: { name: 'smallestBit', label: 'Smallest bit you own', value: 6, unit: 'mm', min: 0.5, max: 50 },
+  title: 'A hollow is tighter than your smallest bit',
+  says: ({ measured, limit }) =>
+    `The edge bends inward with a radius of ${measured}; a bit of ${limit} leaves wood standing there.`,
+  remedy: 'Widen the hollow, take a smaller bit, or finish the place by hand.',
+  find: ({ design, derived: { path } }, bit) => {
+    const isForward = signedArea(path) >= 0;
+    return hollowsUnder(isForward ? path : reversePath(path), bit / 2).map(({ at, radius }) => {
+      const place = nearestOnPath(path, at)!;
+      const index = place.t > 0.5 ? (place.segment + 1) % path.length : place.segment;
+      return { subject: design.outline.nodes[index]!.id, where: at, measured: radius };
+    });
+  },
+};

@@ -1,0 +1,26 @@
+import type { Rule } from '../finding.ts';
+
+export const sheetOver: Rule = {
+  id: 'sheet-over-paper',
+  stage: 'templates',
+  severity: 'look',
+  unit: 'sheets',
+  limit: {
+    name: 'mostSheets',
+    label: 'Sheets to tape, at most',
+    value: 24,
+    unit: 'sheets',
+    min: 1,
+    max: 400,
+  },
+  title: 'The sheet is larger than its paper',
+  says: ({ measured, limit }) =>
+    `The template takes ${measured} of this paper, taped; more than ${limit} creep out of true.`,
+  remedy: 'Take larger paper or a roll, turn the drawing, or put fewer layers on paper.',
+  find: ({ design, derived: { plan } }, most) => {
+    // A roll is taken for a template in one piece.
+    const limit = design.print.paper === 'roll' ? 1 : most;
+    const count = plan.printed.length;
+    return count > limit ? [{ subject: design.print.paper, where: null, measured: count }] : [];
+  },
+};

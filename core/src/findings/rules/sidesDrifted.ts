@@ -1,0 +1,33 @@
+import { twinOf } from '../../design/nodeEdits.ts';
+import { distance } from '../../geometry/point.ts';
+import type { Rule } from '../finding.ts';
+
+/** Nodes whose images stand this near to each other, mm, were meant to be one another’s. */
+const MEANT = 3;
+
+export const sidesDrifted: Rule = {
+  id: 'sides-drifted',
+  stage: 'outline',
+  severity: 'look',
+  unit: 'mm',
+  limit: { name: 'mirrorDrift', label: 'Sides apart', value: 0.2, unit: 'mm', min: 0.01, max: 3 },
+  title: 'The two sides have drifted apart',
+  says: ({ measured }) => `This node is ${measured} off the mirror image of the one across.`,
+  remedy: 'Mirror one side onto the other and link them, or move the node well away if it is meant.',
+  find: ({ design: { outline } }, most) =>
+    outline.nodes
+      .filter((n) => n.y > 0)
+      .flatMap((n) => {
+        const image = { x: n.x, y: -n.y };
+        const twin = twinOf(outline, n.id);
+        const other =
+          twin === null
+            ? outline.nodes.reduce((a, b) => (distance(b, image) < distance(a, image) ? b : a))
+            : outline.nodes.find((p) => p.id === twin)!;
+        const off = distance(other, image);
+        const isMeant = twin !== null || (off <= MEANT && other.id !== n.id);
+        return isMeant && off > most
+          ? [{ subject: n.id, where: { x: other.x, y: other.y }, measured: off }]
+          : [];
+      }),
+};

@@ -1,0 +1,32 @@
+import type { Finding, FindingUnit } from './finding.ts';
+import type { DisplayUnit } from '../units/length.ts';
+import { lengthWithUnit } from '../units/length.ts';
+import { RULES } from './rules.ts';
+
+/** A finding in words: what, in a sentence with its numbers, and what mends it. */
+export interface FindingWords {
+  readonly title: string;
+  readonly says: string;
+  readonly remedy: string;
+}
+
+const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): string => {
+  if (value === null) return 'nothing that could be measured';
+  if (unit === 'mm') return lengthWithUnit(value, display, value !== 0 && Math.abs(value) < 10 ? 2 : 1);
+  if (unit === '%') return `${value.toFixed(1)} %`;
+  return unit === 'sheets' ? `${value} ${value === 1 ? 'sheet' : 'sheets'}` : String(value);
+};
+
+/** The one place where findings get their words; lengths in the unit that the design shows. */
+export function wordsOfFinding(finding: Finding, display: DisplayUnit): FindingWords {
+  const rule = RULES.find((r) => r.id === finding.rule)!;
+  return {
+    title: rule.title,
+    says: rule.says({
+      measured: figure(finding.measured, finding.unit, display),
+      limit: figure(finding.limit, rule.limit?.unit ?? finding.unit, display),
+      subject: finding.subject,
+    }),
+    remedy: rule.remedy,
+  };
+}

@@ -1,0 +1,407 @@
+import type { Outline, OutlineNode } from '../design/schema.ts';
+import type { Point } from '../geometry/point.ts';
+import { pathCrossings } from '../geometry/crossings.ts';
+import { reshape } from './reshape.ts';
+import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
+import { SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
+import { solveOutline, solveTrial } from './solve.ts';
+
+/** The kinds of body that an outline can be begun as. */
+export const FAMILIES = ['two-horns', 'one-horn', 'rounded', 'wedge', 'swept-tail'] as const;
+export type Family = (typeof FAMILIES)[number];
+
+export const FAMILY_WORDS: Readonly<Record<Family, string>> = {
+  'two-horns': 'two horns',
+  'one-horn': 'one horn, on the treble side',
+  rounded: 'rounded, without horns',
+  wedge: 'straight-sided wedge',
+  'swept-tail': 'swept tail, two horns',
+};
+
+const BODY: readonly ShapeKey[] = [
+  'length',
+  'lowerBout',
+  'lowerBoutAt',
+  'waist',
+  'waistAt',
+  'waistOffset',
+  'upperBout',
+  'upperBoutAt',
+];
+
+/** The measures that each family is made from. */
+export const FAMILY_KEYS: Readonly<Record<Family, readonly ShapeKey[]>> = {
+  'two-horns': [...BODY, 'hornReachBass', 'hornReachTreble', 'cutawayBass', 'cutawayTreble'],
+  'one-horn': [...BODY, 'hornReachTreble', 'cutawayTreble'],
+  rounded: BODY,
+  wedge: ['length', 'lowerBout', 'lowerBoutAt', 'upperBout', 'upperBoutAt'],
+  'swept-tail': [...BODY, 'hornReachBass', 'hornReachTreble', 'cutawayBass', 'cutawayTreble', 'tailOverhang'],
+};
+
+/** Measures to begin with, mm: a middling body of each family, for anybody to type their own over. */
+export const FAMILY_STARTS: Readonly<Record<Family, ShapeMeasures>> = {
+  'two-horns': {
+    length: 455,
+    lowerBout: 320,
+    lowerBoutAt: 105,
+    waist: 222,
+    waistAt: 238,
+    waistOffset: 18,
+    upperBout: 262,
+    upperBoutAt: 335,
+    hornReachBass: 98,
+    hornReachTreble: 66,
+    cutawayBass: 112,
+    cutawayTreble: 96,
+  },
+  'one-horn': {
+    length: 425,
+    lowerBout: 330,
+    lowerBoutAt: 105,
+    waist: 226,
+    waistAt: 236,
+    waistOffset: 0,
+    upperBout: 262,
+    upperBoutAt: 326,
+    hornReachTreble: 42,
+    cutawayTreble: 74,
+  },
+  rounded: {
+    length: 400,
+    lowerBout: 320,
+    lowerBoutAt: 100,
+    waist: 226,
+    waistAt: 225,
+    waistOffset: 0,
+    upperBout: 262,
+    upperBoutAt: 315,
+  },
+  wedge: { length: 400, lowerBout: 340, lowerBoutAt: 80, upperBout: 170, upperBoutAt: 350 },
+  'swept-tail': {
+    length: 500,
+    lowerBout: 336,
+    lowerBoutAt: 110,
+    waist: 214,
+    waistAt: 268,
+    waistOffset: 14,
+    upperBout: 262,
+    upperBoutAt: 378,
+    hornReachBass: 104,
+    hornReachTreble: 62,
+    cutawayBass: 124,
+    cutawayTreble: 92,
+    tailOverhang: 26,
+  },
+};
+
+/** Where the neck meets the body: the body's edge there, and half the width that its seat needs; mm. */
+export interface NeckSeat {
+  readonly x: number;
+  readonly half: number;
+}
+
+/** Measures that cannot be had together, and why. */
+export interface Contradiction {
+  readonly keys: readonly ShapeKey[];
+  readonly message: string;
+}
+
+export type Started =
+  | { readonly ok: true; readonly outline: Outline; readonly measures: ShapeMeasures }
+  | { readonly ok: false; readonly contradictions: readonly Contradiction[] };
+
+const figure = (mm: number): string => `${Number(mm.toFixed(1))} mm`;
+
+/** Least distance along the centre line between neighbouring bouts and waist, and least swing between their widths, mm. */
+const LEAST_APART = 30;
+const LEAST_SWING = 4;
+/** Bodies outside this are no bodies: lengths along and across, mm. */
+const SIZES = { least: 20, most: 1200 } as const;
+/** A horn is at least so broad at the upper bout, beside the neck's seat, mm. */
+const HORN_ROOM = 28;
+
+const tailOf = (m: ShapeMeasures, seat: NeckSeat): number =>
+  seat.x + Math.max(0, m.hornReachBass ?? 0, m.hornReachTreble ?? 0) - m.length!;
+
+/** Which measures of a family contradict each other; empty when a body can be tried. */
+function contradictionsOf(family: Family, m: ShapeMeasures, seat: NeckSeat): Contradiction[] {
+  const found: Contradiction[] = [];
+  const say = (keys: readonly ShapeKey[], message: string): void => void found.push({ keys, message });
+  const name = (k: ShapeKey): string => `${SHAPE_WORDS[k].name} ${figure(m[k]!)}`;
+  for (const key of FAMILY_KEYS[family]) {
+    const value = m[key];
+    if (value === undefined || !Number.isFinite(value))
+      say([key], `the ${SHAPE_WORDS[key].name} is missing: type it`);
+    else if (key === 'waistOffset') {
+      if (Math.abs(value) > 120)
+        say([key], `a ${name(key)} is more than any body has: up to 120 mm either way`);
+    } else if (
+      value < (key.startsWith('horn') || key === 'tailOverhang' ? 4 : SIZES.least) ||
+      value > SIZES.most
+    )
+      say([key], `a ${name(key)} is outside what a body has`);
+  }
+  if (found.length) return found;
+  /** The first must come before the second, with room between. */
+  const before = (a: ShapeKey, b: ShapeKey, room: number): void => {
+    if (m[b]! - m[a]! < room)
+      say(
+        [a, b],
+        `the ${name(a)} and the ${name(b)} do not leave the ${room} mm between them that a curve needs`,
+      );
+  };
+  if (
+    m.tailOverhang !== undefined &&
+    FAMILY_KEYS[family].includes('tailOverhang') &&
+    m.tailOverhang > m.lowerBoutAt! * 0.7
+  )
+    say(
+      ['tailOverhang', 'lowerBoutAt'],
+      `a ${name('tailOverhang')} reaches to the lower bout, ${figure(m.lowerBoutAt!)} from the tail’s end`,
+    );
+  before('lowerBoutAt', family === 'wedge' ? 'upperBoutAt' : 'waistAt', LEAST_APART);
+  if (family !== 'wedge') {
+    before('waistAt', 'upperBoutAt', LEAST_APART);
+    for (const bout of ['lowerBout', 'upperBout'] as const)
+      if (m[bout]! - m.waist! < LEAST_SWING)
+        say(
+          ['waist', bout],
+          `the ${name('waist')} is no narrower than the ${name(bout)}: a waist lies between wider bouts`,
+        );
+    const offset = Math.abs(m.waistOffset!);
+    const room = 2 * Math.min(m.waistAt! - m.lowerBoutAt!, m.upperBoutAt! - m.waistAt!) - LEAST_APART;
+    if (offset > room)
+      say(
+        ['waistOffset', 'waistAt'],
+        `a ${name('waistOffset')} pushes a waist past its bout: up to ${figure(Math.max(0, room))} goes here`,
+      );
+  } else if (m.upperBout! > m.lowerBout!)
+    say(
+      ['upperBout', 'lowerBout'],
+      `the ${name('upperBout')} is wider than the ${name('lowerBout')}: a wedge grows towards its tail`,
+    );
+  const reachMost = Math.max(0, m.hornReachBass ?? 0, m.hornReachTreble ?? 0);
+  const neckAt = m.length! - reachMost;
+  const tail = tailOf(m, seat);
+  if (m.upperBout! / 2 < seat.half + (family === 'wedge' ? 8 : HORN_ROOM))
+    say(
+      ['upperBout'],
+      `the ${name('upperBout')} leaves no wood beside the neck’s seat of ${figure(2 * seat.half)}`,
+    );
+  if (tail > -20)
+    say(
+      reachMost > 0 ? ['length', 'hornReachBass', 'hornReachTreble'] : ['length'],
+      `with a ${name('length')} the body ends ${tail > 0 ? `${figure(tail)} nutward of` : `only ${figure(-tail)} behind`} the bridge: the joint is ${figure(seat.x)} from it`,
+    );
+  for (const side of ['Bass', 'Treble'] as const) {
+    const [reachKey, cutKey] = [`hornReach${side}`, `cutaway${side}`] as const;
+    const has = FAMILY_KEYS[family].includes(reachKey);
+    const end = neckAt + (has ? m[reachKey]! : 0);
+    if (end - m.upperBoutAt! < (has ? 20 : 12))
+      say(
+        has ? ['upperBoutAt', reachKey, 'length'] : ['upperBoutAt', 'length'],
+        `the ${name('upperBoutAt')} lies at or past the ${side.toLowerCase()} side’s end, ${figure(end)} from the tail’s end`,
+      );
+    if (!has) continue;
+    if (m[cutKey]! < m[reachKey]!)
+      say(
+        [cutKey, reachKey],
+        `a ${name(cutKey)} does not come back to the neck: it is less than the ${name(reachKey)}`,
+      );
+    if (m[cutKey]! > end - m.waistAt! - 20)
+      say(
+        [cutKey, 'waistAt'],
+        `a ${name(cutKey)} reaches the waist, ${figure(m.waistAt!)} from the tail’s end`,
+      );
+  }
+  return found;
+}
+
+/** Nodes of one side from the neck's seat to before the tail; y is positive, mirrored for the treble side. */
+function sideNodes(
+  family: Family,
+  m: ShapeMeasures,
+  seat: NeckSeat,
+  side: 'bass' | 'treble',
+): (Point & { kind: OutlineNode['kind'] })[] {
+  const tail = tailOf(m, seat);
+  const name = side === 'bass' ? 'Bass' : 'Treble';
+  const offset = ((side === 'bass' ? 1 : -1) * (m.waistOffset ?? 0)) / 2;
+  const [upper, lower] = [m.upperBout! / 2, m.lowerBout! / 2];
+  const [upperX, lowerX] = [tail + m.upperBoutAt!, tail + m.lowerBoutAt!];
+  const fair = (x: number, y: number): Point & { kind: 'fair' } => ({ x, y, kind: 'fair' });
+  const nodes: (Point & { kind: OutlineNode['kind'] })[] = [{ x: seat.x, y: seat.half, kind: 'corner' }];
+  if (family === 'wedge') {
+    const slope = (lower - upper) / (upperX - lowerX);
+    const round = m.lowerBoutAt!;
+    const lastX = lowerX + Math.min((upperX - lowerX) * 0.4, round * 0.75);
+    return [
+      ...nodes,
+      fair(seat.x - (seat.x - upperX) * 0.12, seat.half + (upper - seat.half) * 0.55),
+      { x: upperX - (upperX - lowerX) * 0.08, y: upper + slope * (upperX - lowerX) * 0.06, kind: 'smooth' },
+      { x: lastX, y: lower - slope * (lastX - lowerX) * 0.62, kind: 'smooth' },
+      fair(lowerX, lower),
+      fair(tail + round * 0.29, lower * 0.7),
+    ];
+  }
+  const isHorn = FAMILY_KEYS[family].includes(`hornReach${name}`);
+  if (isHorn) {
+    const tipX = seat.x + m[`hornReach${name}`]!;
+    const cutX = tipX - m[`cutaway${name}`]!;
+    const tipY = seat.half + (upper - seat.half) * 0.66;
+    const cutY = seat.half + (upper - seat.half) * 0.2;
+    // A cutaway no deeper than the neck's edge has its floor there: the node stands just nutward of it.
+    nodes.push(fair(Math.max(cutX, Math.min(cutX + 3, seat.x)), cutY));
+    if (family !== 'swept-tail') nodes.push(fair(cutX + (tipX - cutX) * 0.7, cutY + (tipY - cutY) * 0.46));
+    nodes.push(fair(tipX, tipY));
+    nodes.push(fair(upperX + (tipX - upperX) * 0.74, upper - (upper - tipY) * 0.36));
+    nodes.push(fair(upperX + offset * 0.3, upper));
+  } else {
+    const drop = seat.x - upperX;
+    nodes.push(fair(seat.x - drop * 0.1, seat.half + (upper - seat.half) * 0.5));
+    nodes.push(fair(upperX + drop * 0.5, upper * 0.93));
+    nodes.push(fair(upperX - drop * 0.15, upper));
+  }
+  nodes.push(fair(tail + m.waistAt! + offset, m.waist! / 2));
+  nodes.push(fair(lowerX + offset * 0.35, lower));
+  if (family === 'swept-tail') nodes.push(fair(tail, lower * 0.66));
+  else if (family !== 'two-horns') nodes.push(fair(tail + m.lowerBoutAt! * 0.28, lower * 0.7));
+  return nodes;
+}
+
+/**
+ * Begins an outline from measures: at most 16 fair nodes that give each of the family's measures within
+ * {@link PROMISED}, or which of them contradict each other. Instrument frame; nodes run from the bass side of
+ * the neck round the tail. The sides are linked as mirror images where their measures are the same.
+ */
+export function startOutline(family: Family, wanted: ShapeMeasures, seat: NeckSeat): Started {
+  const keys = FAMILY_KEYS[family];
+  const m: ShapeMeasures = Object.fromEntries(
+    keys.flatMap((k) => (wanted[k] === undefined ? [] : [[k, wanted[k]]])),
+  );
+  const contradictions = contradictionsOf(family, m, seat);
+  if (contradictions.length) return { ok: false, contradictions };
+  const shoulderAt = family === 'wedge' ? m.upperBoutAt! : null;
+  const { nodes, misses } = reshape(nearestDraft(family, m, seat), m, shoulderAt);
+  const off = misses.filter(({ by }) => !(Math.abs(by) <= PROMISED));
+  if (off.length)
+    return {
+      ok: false,
+      contradictions: off.map(({ key, by }) => ({
+        keys: [key, ...nearestKeys(family, key)],
+        message: `the ${SHAPE_WORDS[key].name} of ${figure(m[key]!)} cannot be had beside ${nearestKeys(
+          family,
+          key,
+        )
+          .map((k) => `a ${SHAPE_WORDS[k].name} of ${figure(m[k]!)}`)
+          .join(
+            ' and ',
+          )}${Number.isFinite(by) ? `: the nearest smooth body misses it by ${figure(Math.abs(by))}` : ''}`,
+      })),
+    };
+  const path = solveOutline(nodes);
+  const { crossings } = pathCrossings(path, 0.1);
+  if (crossings.length)
+    return {
+      ok: false,
+      contradictions: [
+        {
+          keys,
+          message: `a body of these measures crosses itself near ${figure(crossings[0]!.at.x)} from the bridge: give the horns and cutaways more room`,
+        },
+      ],
+    };
+  return {
+    ok: true,
+    outline: { nodes, mirror: mirrorLinks(nodes) },
+    measures: shapeMeasures(path, shoulderAt),
+  };
+}
+
+/** Every measure of a begun outline is met to this, mm. */
+export const PROMISED = 0.5;
+
+/** Which measures act nearest to a measure's place: the ones to look at when it cannot be had. */
+const nearestKeys = (family: Family, key: ShapeKey): readonly ShapeKey[] => {
+  const beside: Readonly<Record<ShapeKey, readonly ShapeKey[]>> = {
+    length: ['lowerBoutAt', 'upperBoutAt'],
+    lowerBout: ['waist', 'lowerBoutAt'],
+    lowerBoutAt: ['waistAt', 'length'],
+    waist: ['lowerBout', 'upperBout'],
+    waistAt: ['lowerBoutAt', 'upperBoutAt'],
+    waistOffset: ['waistAt', 'upperBoutAt'],
+    upperBout: ['waist', 'upperBoutAt'],
+    upperBoutAt: ['waistAt', 'length'],
+    hornReachBass: ['cutawayBass', 'upperBoutAt'],
+    hornReachTreble: ['cutawayTreble', 'upperBoutAt'],
+    cutawayBass: ['hornReachBass', 'waistAt'],
+    cutawayTreble: ['hornReachTreble', 'waistAt'],
+    tailOverhang: ['lowerBoutAt', 'length'],
+  };
+  return beside[key].filter((k) => FAMILY_KEYS[family].includes(k));
+};
+
+/** The smooth nodes of a wedge get handles along the straight side between them. */
+function withStraightSides(nodes: readonly OutlineNode[]): readonly OutlineNode[] {
+  return nodes.map((n, i) => {
+    if (n.kind !== 'smooth') return n;
+    const next = nodes[i + 1]!;
+    const isFirst = next.kind === 'smooth';
+    const other = isFirst ? next : nodes[i - 1]!;
+    const third = { x: (other.x - n.x) / 3, y: (other.y - n.y) / 3 };
+    const size = Math.hypot(third.x, third.y);
+    const free = isFirst ? nodes[i - 1]! : next;
+    const reach = Math.hypot(free.x - n.x, free.y - n.y) / 3;
+    const away = { x: (-third.x / size) * reach, y: (-third.y / size) * reach };
+    return isFirst ? { ...n, after: third, before: away } : { ...n, before: third, after: away };
+  });
+}
+
+/** The body's nodes as the family places them for such measures. */
+function draft(family: Family, m: ShapeMeasures, seat: NeckSeat): readonly OutlineNode[] {
+  const tail = tailOf(m, seat) + (family === 'swept-tail' ? m.tailOverhang! : 0);
+  const bass = sideNodes(family, m, seat, 'bass');
+  const treble = sideNodes(family, m, seat, 'treble').map((p) => ({ ...p, y: -p.y }));
+  const places = [...bass, { x: tail, y: 0, kind: 'fair' as const }, ...[...treble].reverse()];
+  const nodes = places.map((p, i): OutlineNode => ({ ...p, id: `n${i + 1}` }));
+  return family === 'wedge' ? withStraightSides(nodes) : nodes;
+}
+
+/** Drafts that are tried, and the share of what one misses that the next makes up for. */
+const DRAFTS = 8;
+const MADE_UP = 0.7;
+
+/**
+ * The draft that comes nearest to the measures: nodes stand near the extremes they are for, so a draft for
+ * measures that are off the other way comes out nearer (a fixed-point iteration; the best one is kept).
+ */
+function nearestDraft(family: Family, m: ShapeMeasures, seat: NeckSeat): readonly OutlineNode[] {
+  const shoulderAt = family === 'wedge' ? m.upperBoutAt! : null;
+  let asked: ShapeMeasures = m;
+  let best = draft(family, m, seat);
+  let least = Infinity;
+  for (let i = 0; i < DRAFTS; i += 1) {
+    const nodes = draft(family, asked, seat);
+    const has = shapeMeasures(solveTrial(nodes), shoulderAt);
+    const gaps = FAMILY_KEYS[family].map((k) => [k, m[k]! - (has[k] ?? NaN)] as const);
+    const off = Math.hypot(...gaps.map(([, gap]) => gap));
+    if (Number.isNaN(off)) break;
+    if (off < least) {
+      least = off;
+      best = nodes;
+    }
+    asked = Object.fromEntries(gaps.map(([k, gap]) => [k, asked[k]! + gap * MADE_UP]));
+  }
+  return best;
+}
+
+/** Twins closer to each other's image than this, mm, are linked. */
+const SAME = 0.01;
+
+function mirrorLinks(nodes: readonly OutlineNode[]): Outline['mirror'] {
+  const n = nodes.length;
+  const side = n % 2 === 1 ? (n - 1) / 2 : -1;
+  const pairs = Array.from({ length: side + 1 }, (_, i) => [nodes[i]!, nodes[n - 1 - i]!] as const);
+  const whole = pairs.every(([a, b]) => Math.abs(a.x - b.x) <= SAME && Math.abs(a.y + b.y) <= SAME);
+  return whole ? pairs.map(([a, b]) => [a.id, b.id] as const) : [];
+}

@@ -1,0 +1,122 @@
+import { edits, saddleTableCsv } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { FileDown } from 'lucide-react';
+import { useState } from 'react';
+import { useDerived } from '../../design/derived.ts';
+import { useLengths } from '../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../design/store.ts';
+import { LengthField } from '../../shared/LengthField.tsx';
+import { Choice, Reading, Section } from '../../shared/Section.tsx';
+import { download, fileStem } from '../../shared/download.ts';
+import { figureAndUnit } from '@pelkin/core';
+
+/** Courses in words: how many strings each has, bass to treble. */
+export const courseWords = (courses: readonly number[] | null): string => courses?.join(' ') ?? '';
+
+/** Reads “2 2 1 1” as courses; null when it is none. */
+export function readCourses(text: string): readonly number[] | null {
+  const parts = text
+    .trim()
+    .split(/[\s,+]+/)
+    .filter(Boolean);
+  return parts.length > 0 && parts.every((p) => /^[1-4]$/.test(p)) ? parts.map(Number) : null;
+}
+
+/** Gauges and compensation of every string, one list at a time. */
+export function StringRows() {
+  const design = useDesign();
+  const { strings, units } = design;
+  const { layout } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const lengths = useLengths();
+  const [shown, setShown] = useState<'gauge' | 'compensation'>('gauge');
+  const { saddleLine } = layout;
+  const { figure, unit } = figureAndUnit(saddleLine?.worst.by ?? 0, units, 2);
+  return (
+    <Section
+      title="Every string, bass to treble"
+      aside={
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => download(`${fileStem(design.name)}-saddles.csv`, 'text/csv', saddleTableCsv(layout))}
+        >
+          <FileDown size={12} aria-hidden /> CSV
+        </Button>
+      }
+    >
+      <Choice
+        label="Type its"
+        value={shown}
+        options={[
+          ['gauge', 'Gauge'],
+          ['compensation', 'Compensation'],
+        ]}
+        onChange={setShown}
+      />
+      {shown === 'gauge'
+        ? strings.gauges.map((gauge, i) => (
+            <LengthField
+              key={i}
+              label={`String ${strings.count - i}`}
+              value={gauge}
+              places={2}
+              {...lengths(
+                `strings.gauges.${i}`,
+                (d, mm) =>
+                  edits.editStrings(d, { gauges: d.strings.gauges.map((g, k) => (k === i ? mm : g)) }),
+                'strings.gauge',
+                `gauge of string ${strings.count - i}`,
+              )}
+            />
+          ))
+        : strings.compensation.map((by, i) => (
+            <LengthField
+              key={i}
+              label={`Saddle of string ${strings.count - i}, tailward`}
+              value={by}
+              places={2}
+              {...lengths(
+                `strings.compensation.${i}`,
+                (d, mm) =>
+                  edits.editStrings(d, {
+                    compensation: d.strings.compensation.map((c, k) => (k === i ? mm : c)),
+                  }),
+                'strings.compensation',
+                `compensation of string ${strings.count - i}`,
+              )}
+            />
+          ))}
+      {shown === 'compensation' && (
+        <>
+          {saddleLine && (
+            <>
+              <Reading
+                label="Straight saddle, bass end tailward"
+                value={((saddleLine.turn * 180) / Math.PI).toFixed(2)}
+                unit="°"
+              />
+              <Reading
+                label={`It misses string ${strings.count - saddleLine.worst.string} by`}
+                value={figure}
+                unit={unit}
+              />
+            </>
+          )}
+          <HStack>
+            <Text flex="1" fontSize="12px" color="faded">
+              An estimate from gauge and scale begins it; intonation settles it.
+            </Text>
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => edit('estimated the compensation', edits.startCompensation)}
+            >
+              Estimate
+            </Button>
+          </HStack>
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,109 @@
+import type { Saving } from '@pelkin/core';
+import { edits, lengthWithUnit } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { derive } from '../../design/derived.ts';
+import { useLengths } from '../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../design/store.ts';
+import { LengthField } from '../../shared/LengthField.tsx';
+import { NumberField } from '../../shared/NumberField.tsx';
+import { Section } from '../../shared/Section.tsx';
+import { savingOf } from '../../workers/saving.ts';
+
+/** How the drawing lies under the sheets, and the turn and shift that would save some. */
+export function Lay() {
+  const design = useDesign();
+  const { place } = design.print;
+  const edit = useDesignStore((s) => s.edit);
+  const lengths = useLengths();
+  const [found, setFound] = useState<{ of: unknown; saving: Saving | null } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const look = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const saving = await savingOf(derive(design).template, design.print);
+      setFound({ of: design, saving });
+    } finally {
+      setBusy(false);
+    }
+  };
+  const lies = place.turn !== 0 || place.shiftX !== 0 || place.shiftY !== 0;
+  const saving = found?.of === design ? found.saving : undefined;
+  return (
+    <Section
+      title="How the drawing lies"
+      aside={
+        lies && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() =>
+              edit('laid the drawing straight', (d) =>
+                edits.editPrint(d, { place: { turn: 0, shiftX: 0, shiftY: 0 } }),
+              )
+            }
+          >
+            Lay it straight
+          </Button>
+        )
+      }
+    >
+      <NumberField
+        label="Turned by"
+        value={place.turn}
+        unit="°"
+        min={-180}
+        max={180}
+        from="counter-clockwise"
+        onCommit={(turn) =>
+          edit(`turned the drawing by ${turn}°`, (d) =>
+            edits.editPrint(d, { place: { ...d.print.place, turn } }),
+          )
+        }
+      />
+      <LengthField
+        label="Moved across by"
+        value={place.shiftX}
+        {...lengths(
+          'print.place.shiftX',
+          (d, shiftX) => edits.editPrint(d, { place: { ...d.print.place, shiftX } }),
+          'print.shift',
+        )}
+      />
+      <LengthField
+        label="Moved up by"
+        value={place.shiftY}
+        {...lengths(
+          'print.place.shiftY',
+          (d, shiftY) => edits.editPrint(d, { place: { ...d.print.place, shiftY } }),
+          'print.shift',
+        )}
+      />
+      <HStack>
+        <Text flex="1" fontSize="12px" color="faded" role="status">
+          {saving === null && 'No turn or shift that was tried takes fewer sheets.'}
+          {saving &&
+            `Turned by ${saving.place.turn}° and moved by ${lengthWithUnit(saving.place.shiftX, design.units)} and ${lengthWithUnit(saving.place.shiftY, design.units)} it takes ${saving.sheets}: ${saving.saved} fewer.`}
+        </Text>
+        {saving ? (
+          <Button
+            size="2xs"
+            colorPalette="green"
+            onClick={() =>
+              edit(
+                `laid the drawing to save ${saving.saved} ${saving.saved === 1 ? 'sheet' : 'sheets'}`,
+                (d) => edits.editPrint(d, { place: saving.place }),
+              )
+            }
+          >
+            Lay it so
+          </Button>
+        ) : (
+          <Button size="2xs" variant="outline" loading={busy} onClick={() => void look()}>
+            Look for fewer sheets
+          </Button>
+        )}
+      </HStack>
+    </Section>
+  );
+}

@@ -1,0 +1,84 @@
+import type { PrintSettings, Showable } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import { useLengths } from '../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../design/store.ts';
+import { LengthField } from '../../shared/LengthField.tsx';
+import { Section } from '../../shared/Section.tsx';
+import { Tick } from '../../shared/Tick.tsx';
+
+const LAYERS: readonly (readonly [Showable, string])[] = [
+  ['outline', 'Outline'],
+  ['centre', 'Centre line and bridge line'],
+  ['neck', 'Fingerboard and frets'],
+  ['strings', 'String lines'],
+  ['saddle', 'Saddles and saddle line'],
+  ['dimensions', 'Dimensions'],
+];
+
+/** Off the edge by so much when a saw line is first asked for, mm: what a router takes in one light pass. */
+const SAW_LINE = 3;
+
+/** Which layers go on paper and into files, how heavy their lines are, and the pages that go before. */
+export function OnPaper() {
+  const { print } = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  const lengths = useLengths();
+  const put = (words: string, on: boolean, change: (p: PrintSettings) => Partial<PrintSettings>): void =>
+    void edit(`${on ? 'put' : 'took'} ${words.toLowerCase()} ${on ? 'on' : 'off'} paper`, (d) =>
+      edits.editPrint(d, change(d.print)),
+    );
+  return (
+    <>
+      <Section title="On paper and in files">
+        {LAYERS.map(([key, words]) => (
+          <Tick
+            key={key}
+            label={words}
+            checked={print.show[key]}
+            onChange={(on) => put(words, on, (p) => ({ show: { ...p.show, [key]: on } }))}
+          />
+        ))}
+        <Tick
+          label="A line to saw along, outside the edge"
+          checked={print.cutOffset !== null}
+          onChange={(on) => put('A saw line', on, () => ({ cutOffset: on ? SAW_LINE : null }))}
+        />
+        {print.cutOffset !== null && (
+          <LengthField
+            label="Off the edge by"
+            value={print.cutOffset}
+            {...lengths('print.cutOffset', (d, cutOffset) => edits.editPrint(d, { cutOffset }))}
+          />
+        )}
+        <Tick
+          label="A cover with the design’s numbers"
+          checked={print.cover}
+          onChange={(cover) => put('A cover', cover, () => ({ cover }))}
+        />
+        <Tick
+          label="A plan of the sheets"
+          checked={print.planPage}
+          onChange={(planPage) => put('A plan', planPage, () => ({ planPage }))}
+        />
+      </Section>
+      <Section title="Lines">
+        <LengthField
+          label="Edge, width"
+          value={print.weights.edge}
+          places={2}
+          {...lengths('print.edgeWeight', (d, edge) =>
+            edits.editPrint(d, { weights: { ...d.print.weights, edge } }),
+          )}
+        />
+        <LengthField
+          label="Other lines, width"
+          value={print.weights.fine}
+          places={2}
+          {...lengths('print.fineWeight', (d, fine) =>
+            edits.editPrint(d, { weights: { ...d.print.weights, fine } }),
+          )}
+        />
+      </Section>
+    </>
+  );
+}
