@@ -84,3 +84,5 @@ export type { Reshaped } from './outline/reshape.ts';
 export { reducible } from './outline/reduce.ts';
 export { reshapeDesign } from './outline/reshapeDesign.ts';
 export { shapeOf } from './outline/shapeMeasures.ts';
+export { seatOf, startDesign } from './outline/startDesign.ts';
+export type { StartedDesign } from './outline/startDesign.ts';

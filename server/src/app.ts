@@ -7,6 +7,7 @@ import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fast
 import type { Config } from './config.ts';
 import type { Db } from './db/connect.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
+import { demoRoutes } from './demo.ts';
 import { designRoutes } from './designs/routes.ts';
 import { Refused, tellErrors } from './errors.ts';
 import { revisionRoutes } from './revisions/routes.ts';
@@ -22,7 +23,7 @@ const hostName = (header: string | undefined): string => (header ?? '').replace(
 /** The application's server, not yet listening. */
 export async function buildApp(
   db: Db,
-  config: Pick<Config, 'webRoot' | 'allowedHosts'>,
+  config: Pick<Config, 'webRoot' | 'allowedHosts'> & Partial<Pick<Config, 'demoRoot'>>,
   logger: FastifyServerOptions['logger'] = false,
 ): Promise<FastifyInstance> {
   const app = Fastify({ logger, bodyLimit: BODY_LIMIT, forceCloseConnections: true });
@@ -71,6 +72,7 @@ export async function buildApp(
   await app.register(workshopRoutes(db));
   await app.register(designRoutes(db, workshopOf));
   await app.register(revisionRoutes(db, workshopOf));
+  await app.register(demoRoutes(db, workshopOf, config.demoRoot ?? null));
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
   const { webRoot } = config;

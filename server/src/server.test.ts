@@ -175,10 +175,16 @@ describe('hostile input', () => {
         },
       },
     ],
-    ['twin ids', { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n) => ({ ...n, id: 'n1' })) } }],
+    [
+      'twin ids',
+      { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n) => ({ ...n, id: 'n1' })) } },
+    ],
     [
       'an id with markup',
-      { ...design, outline: { mirror: [], nodes: design.outline.nodes.map((n, i) => ({ ...n, id: `<b>${i}` })) } },
+      {
+        ...design,
+        outline: { mirror: [], nodes: design.outline.nodes.map((n, i) => ({ ...n, id: `<b>${i}` })) },
+      },
     ],
     [
       'nodes in one place',

@@ -6,8 +6,11 @@ import { Link, Navigate, useParams } from 'react-router';
 import { wordsOf } from '../design/api.ts';
 import { closeDesign, openDesign } from '../design/keeping.ts';
 import { useDesignStore } from '../design/store.ts';
+import { FindingsList } from './FindingsList.tsx';
+import { FrozenView } from './FrozenView.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
 import { TellTales } from './TellTales.tsx';
+import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
 import { Workplace } from './Workplace.tsx';
 import { WorkOrder } from './WorkOrder.tsx';
@@ -40,6 +43,7 @@ export function DesignPage() {
   const name = useDesignStore((s) => s.design?.name);
   const [failed, setFailed] = useState<{ readonly of: string; readonly words: string } | null>(null);
   const [attempt, setAttempt] = useState(0);
+  const frozen = useLooking((s) => s.frozen);
   const opening = `${id} ${attempt}`;
   useEffect(() => {
     let left = false;
@@ -49,6 +53,7 @@ export function DesignPage() {
     return () => {
       left = true;
       closeDesign();
+      useLooking.getState().look(null);
     };
   }, [id, opening]);
   useEffect(() => {
@@ -66,9 +71,10 @@ export function DesignPage() {
       <StaleNotice />
       <Grid templateColumns="156px minmax(0, 1fr) 324px" minH="0" gridRow="3">
         <WorkOrder stage={stage} />
-        <Workplace stage={stage} />
+        {frozen ? <FrozenView frozen={frozen} /> : <Workplace stage={stage} />}
       </Grid>
-      <Box gridRow="4">
+      <Box gridRow="4" position="relative">
+        <FindingsList />
         <TellTales />
       </Box>
     </Grid>

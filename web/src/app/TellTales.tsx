@@ -1,5 +1,5 @@
 import type { Design, Point } from '@pelkin/core';
-import { figureAndUnit, lengthWithUnit, remember } from '@pelkin/core';
+import { figureAndUnit, lengthWithUnit, paperName, remember } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
@@ -7,6 +7,7 @@ import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
+import { useFindingsList, useFound } from './findings.ts';
 
 interface Tale {
   readonly key: Key;
@@ -69,7 +70,7 @@ const talesOf = remember((design: Design): readonly Tale[] => {
       note: hollow
         ? `${hollow.kind === 'corner' ? 'sharp corner, ' : ''}${sideOf(hollow.at)}`
         : 'convex all round',
-      state: hollow?.kind === 'corner' ? 'look' : 'well',
+      state: 'well',
       place: hollow?.at ?? null,
       stage: 'outline',
     },
@@ -78,7 +79,7 @@ const talesOf = remember((design: Design): readonly Tale[] => {
       label: 'Sheets to print',
       value: plan.printed.length,
       shown: String(plan.printed.length),
-      unit: design.print.paper,
+      unit: paperName(design.print.paper),
       note: leftOut ? `${leftOut} empty left out` : `${plan.grid.columns} across, ${plan.grid.rows} high`,
       state: 'well',
       place: null,
@@ -158,6 +159,51 @@ function TellTale({ of }: { of: Key }) {
   );
 }
 
+/** How many findings stand open; pressed, their list. */
+function FindingsTale() {
+  const found = useFound();
+  const { open, setOpen } = useFindingsList();
+  const standing = found.filter((f) => f.reason === null);
+  const stops = standing.filter((f) => f.finding.severity === 'stop').length;
+  const accepted = found.length - standing.length;
+  const state = stops > 0 ? 'stop' : standing.length > 0 ? 'look' : 'well';
+  const notes = [
+    stops > 0 ? `${stops} to stop for` : standing.length > 0 ? 'to look at' : 'nothing amiss',
+    accepted > 0 ? `${accepted} accepted` : '',
+  ];
+  return (
+    <Box
+      as="button"
+      data-testid="tale-findings"
+      aria-expanded={open}
+      onClick={() => setOpen(!open)}
+      flex="1"
+      maxW="320px"
+      textAlign="left"
+      px="4"
+      py="1.5"
+      cursor="pointer"
+      bg={open ? 'tarLight' : undefined}
+      _hover={{ bg: 'tarLight' }}
+    >
+      <Text fontSize="11.5px" color="onTarFaded">
+        {state !== 'well' && (
+          <Text as="span" color={state === 'stop' ? 'madderOnTar' : 'ochreOnTar'}>
+            {state === 'stop' ? '■ stop: ' : '▲ look: '}
+          </Text>
+        )}
+        Findings
+      </Text>
+      <Text fontFamily="mono" fontSize="16px" fontWeight="600" lineHeight="1.2">
+        {standing.length}
+      </Text>
+      <Text fontSize="11px" color="onTarFaded" truncate>
+        {notes.filter(Boolean).join(', ')}
+      </Text>
+    </Box>
+  );
+}
+
 /** Live readings that every change moves; pressing one goes to its place on the board. */
 export function TellTales() {
   return (
@@ -174,6 +220,7 @@ export function TellTales() {
         {KEYS.map((key) => (
           <TellTale key={key} of={key} />
         ))}
+        <FindingsTale />
       </HStack>
     </OwnLayout>
   );

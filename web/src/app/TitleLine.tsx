@@ -11,6 +11,7 @@ import { useDesignStore } from '../design/store.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
+import { Revisions } from './Revisions.tsx';
 
 const clock = (at: Date): string =>
   at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
@@ -38,7 +39,6 @@ function SavedWords() {
 
 function SavedState() {
   const kind = useKeeping((s) => s.kept.kind);
-  const revision = useKeeping((s) => s.revision);
   const colour = {
     saved: 'onTarFaded',
     waiting: 'onTarFaded',
@@ -48,9 +48,7 @@ function SavedState() {
   }[kind];
   return (
     <HStack gap="3" fontSize="12px" minW="0">
-      <Text color="onTarFaded" whiteSpace="nowrap">
-        revision {revision}
-      </Text>
+      <Revisions />
       <Text color={colour} role="status" data-testid="saved-state" truncate>
         <SavedWords />
       </Text>

@@ -1,10 +1,11 @@
 import type { Derived, Design, Stage } from '@pelkin/core';
-import { STAGES, correctionQuestioned, lengthWithUnit } from '@pelkin/core';
+import { STAGES, lengthWithUnit, paperName } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { Live } from '../design/Live.tsx';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
+import { useFound } from './findings.ts';
 import { STAGE_WORDS } from './stageWords.ts';
 
 type Mark = Design['progress'][Stage] | 'needs a look';
@@ -39,15 +40,14 @@ function summary(stage: Stage, design: Design, derived: Derived): string {
     return `${lengthWithUnit(design.strings.scaleLength, design.units, 0)} · ${design.strings.count}`;
   if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
   const sheets = derived.plan.printed.length;
-  return `${sheets} ${design.print.paper} ${sheets === 1 ? 'sheet' : 'sheets'}`;
+  return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;
 }
-
-const questioned = (stage: Stage, design: Design): boolean =>
-  stage === 'templates' && [design.print.correction.x, design.print.correction.y].some(correctionQuestioned);
 
 function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
   const id = useDesignStore((s) => s.id);
-  const mark = usePicked((d): Mark => (questioned(stage, d) ? 'needs a look' : d.progress[stage]));
+  const progress = usePicked((d) => d.progress[stage]);
+  const open = useFound().some((f) => f.reason === null && f.finding.stage === stage);
+  const mark: Mark = open ? 'needs a look' : progress;
   const line = {
     position: 'absolute',
     left: '19.5px',

@@ -1,9 +1,19 @@
 import type { Derived, Box, Design, Drawing, Stage } from '@pelkin/core';
-import { drawingBox, edits, growBox, mirrorDrawing, planToTemplate, unionBox } from '@pelkin/core';
+import {
+  drawingBox,
+  edits,
+  growBox,
+  mirrorDrawing,
+  planToTemplate,
+  solveOutline,
+  unionBox,
+} from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
+import { OutlineGhost } from '../board/OutlineGhost.tsx';
+import { useKeeping } from '../design/keeping.ts';
 import { useBoard } from '../board/boardStore.ts';
 import { useDerived, usePicked } from '../design/derived.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
@@ -102,6 +112,13 @@ function ParticularsHead({ stage }: { stage: Stage }) {
   );
 }
 
+/** While two states of the design have grown apart: the server’s outline over this one. */
+function TheirOutline() {
+  const theirs = useKeeping((s) => (s.kept.kind === 'stale' ? s.kept.theirs : null));
+  const path = useMemo(() => theirs && solveOutline(theirs.outline.nodes), [theirs]);
+  return path && <OutlineGhost path={path} words="the server’s outline" />;
+}
+
 function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const derived = useDerived();
@@ -131,6 +148,7 @@ function StageBoard({ stage }: { stage: Stage }) {
       onPress={() => useChosen.getState().choose(null)}
     >
       <Tools />
+      <TheirOutline />
     </Board>
   );
 }

@@ -73,6 +73,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   );
 }
 
+/** A frozen copy of a design, by the revision it was made at. */
+export interface FrozenSummary {
+  readonly number: number;
+  readonly name: string;
+  readonly createdAt: string;
+}
+
 export const api = {
   workshops: () => call<{ workshops: readonly { id: string; name: string }[] }>('GET', '/api/workshops'),
   list: (archived: boolean) =>
@@ -87,6 +94,16 @@ export const api = {
     }),
   duplicate: (id: string, name: string) =>
     call<StoredDesign>('POST', `/api/designs/${id}/duplicate`, { name }),
+  revisions: (id: string) =>
+    call<{ revisions: readonly FrozenSummary[] }>('GET', `/api/designs/${encodeURIComponent(id)}/revisions`),
+  freeze: (id: string, name: string, number: number) =>
+    call<FrozenSummary>('POST', `/api/designs/${encodeURIComponent(id)}/revisions`, { name, number }),
+  frozen: (id: string, number: number) =>
+    call<FrozenSummary & { design: unknown }>(
+      'GET',
+      `/api/designs/${encodeURIComponent(id)}/revisions/${number}`,
+    ),
+  demo: () => call<{ names: readonly string[] }>('POST', '/api/demo', {}),
   rename: (id: string, name: string) => call<StoredDesign>('POST', `/api/designs/${id}/rename`, { name }),
   archive: (id: string, archived: boolean) =>
     call<StoredDesign>('POST', `/api/designs/${id}/archive`, { archived }),

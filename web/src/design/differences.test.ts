@@ -1,7 +1,8 @@
+import type { Design } from '@pelkin/core';
 import { edits, newDesign } from '@pelkin/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { differences } from './differences.ts';
+import { differences, takeParts } from './differences.ts';
 import { sameJson } from './sameJson.ts';
 
 const design = newDesign('One', 6, 640);
@@ -41,18 +42,44 @@ describe('the same JSON', () => {
 });
 
 describe('differences', () => {
+  const plain = edits.cutMirror(design);
+  const words = (a: Design, b: Design): readonly string[] => differences(a, b).map((d) => d.words);
   it('of a design and itself are none', () =>
     expect(differences(design, JSON.parse(JSON.stringify(design)))).toEqual([]));
   it('are told by section', () => {
     const other = edits.setUnits(edits.editStrings(edits.setName(design, 'Two'), { frets: 24 }), 'in');
-    expect(differences(design, other)).toEqual(['name', 'units', 'strings', 'marks of the work order']);
+    expect(words(design, other)).toEqual(['name', 'units', 'strings', 'marks of the work order']);
   });
   it('count nodes that were moved, added and removed', () => {
-    const moved = edits.moveNode(edits.removeNodes(design, ['n5']), 'n4', { x: 1, y: 2 });
-    expect(differences(moved, design)).toContain('2 nodes of the outline');
-    expect(differences(design, moved)).toContain('2 nodes of the outline');
-    expect(differences(design, edits.moveNode(design, 'n4', { x: 1, y: 2 }))).toContain(
-      '1 node of the outline',
-    );
+    const moved = edits.moveNode(edits.removeNodes(plain, ['n5']), 'n4', { x: 1, y: 2 });
+    expect(words(moved, plain)).toContain('2 nodes of the outline');
+    expect(words(plain, moved)).toContain('2 nodes of the outline');
+    expect(words(plain, edits.moveNode(plain, 'n4', { x: 1, y: 2 }))).toContain('1 node of the outline');
   });
+  it('are told of mirror links alone, and of sections of a newer version', () => {
+    expect(words(design, { ...design, outline: { ...design.outline, mirror: [] } })).toEqual([
+      'mirror links of the outline',
+    ]);
+    expect(words(design, { ...design, finish: { coats: 3 } })).toEqual(['section “finish”']);
+  });
+});
+
+describe('taking parts', () => {
+  const mine = edits.rememberTyped(edits.editStrings(design, { frets: 24 }), 'strings.nutWidth', '1 3/4');
+  const theirs = edits.rememberTyped(
+    edits.editPrint(edits.editStrings(design, { frets: 20 }), { overlap: 20 }),
+    'print.overlap',
+    '20 mm',
+  );
+  it('takes nothing, or all, or just what was asked for', () => {
+    expect(takeParts(mine, theirs, [])).toEqual(mine);
+    const all = differences(mine, theirs).map((d) => d.key);
+    expect(differences(takeParts(mine, theirs, all), theirs)).toEqual([]);
+    const part = takeParts(mine, theirs, ['print']);
+    expect(part.strings).toBe(mine.strings);
+    expect(part.print).toBe(theirs.print);
+    expect(part.typed).toEqual({ 'strings.nutWidth': '1 3/4', 'print.overlap': '20 mm' });
+  });
+  it('takes away a section that theirs does not have', () =>
+    expect(takeParts({ ...mine, finish: 1 }, theirs, ['finish'])).not.toHaveProperty('finish'));
 });

@@ -1,6 +1,12 @@
 import type { Design } from '@pelkin/core';
 import { sameJson } from './sameJson.ts';
 
+/** A part of a design that two states differ in, in words; it can be taken from either. */
+export interface Difference {
+  readonly key: string;
+  readonly words: string;
+}
+
 const SECTIONS: readonly (readonly [keyof Design & string, string])[] = [
   ['name', 'name'],
   ['units', 'units'],
@@ -8,16 +14,47 @@ const SECTIONS: readonly (readonly [keyof Design & string, string])[] = [
   ['strings', 'strings'],
   ['body', 'body thickness'],
   ['print', 'paper'],
+  ['findings', 'limits and accepted findings'],
   ['progress', 'marks of the work order'],
 ];
+/** Not parts of their own: the first says what the whole is, the words typed go with their numbers. */
+const NO_PART = new Set(['format', 'version', 'typed']);
 
-/** In what two states of a design differ, in words. */
-export function differences(mine: Design, theirs: Design): readonly string[] {
-  const words = SECTIONS.filter(([key]) => !sameJson(mine[key], theirs[key])).map(([, name]) => name);
+function outlineWords(mine: Design, theirs: Design): string | null {
+  if (sameJson(mine.outline, theirs.outline)) return null;
   const byId = new Map(theirs.outline.nodes.map((n) => [n.id, n]));
   const moved = mine.outline.nodes.filter((n) => !sameJson(n, byId.get(n.id))).length;
   const gone = theirs.outline.nodes.filter((n) => !mine.outline.nodes.some((m) => m.id === n.id)).length;
   const count = moved + gone;
-  if (count) words.push(`${count} ${count === 1 ? 'node' : 'nodes'} of the outline`);
-  return words;
+  if (count === 0) return 'mirror links of the outline';
+  return `${count} ${count === 1 ? 'node' : 'nodes'} of the outline`;
+}
+
+/** In what two states of a design differ, part by part. */
+export function differences(mine: Design, theirs: Design): readonly Difference[] {
+  const found = SECTIONS.filter(([key]) => !sameJson(mine[key], theirs[key])).map(
+    ([key, words]): Difference => ({ key, words }),
+  );
+  const outline = outlineWords(mine, theirs);
+  if (outline) found.push({ key: 'outline', words: outline });
+  // Sections that this version does not know can differ too.
+  const known = new Set([...SECTIONS.map(([key]) => key as string), 'outline', ...NO_PART]);
+  for (const key of new Set([...Object.keys(mine), ...Object.keys(theirs)]))
+    if (!known.has(key) && !sameJson(mine[key], theirs[key])) found.push({ key, words: `section “${key}”` });
+  return found;
+}
+
+/** My state with some parts taken from theirs; the words that lengths were typed in go with their part. */
+export function takeParts(mine: Design, theirs: Design, keys: readonly string[]): Design {
+  const merged: Record<string, unknown> = { ...mine };
+  for (const key of keys) {
+    if (key in theirs) merged[key] = theirs[key];
+    else delete merged[key];
+  }
+  const partOf = (path: string): string => path.split('.')[0]!;
+  merged.typed = Object.fromEntries([
+    ...Object.entries(mine.typed).filter(([path]) => !keys.includes(partOf(path))),
+    ...Object.entries(theirs.typed).filter(([path]) => keys.includes(partOf(path))),
+  ]);
+  return merged as Design;
 }

@@ -233,6 +233,15 @@ export async function openDesign(id: string): Promise<void> {
   }
 }
 
+/** Sends what waits now; true when the server then holds the present state. */
+export async function saveNow(): Promise<boolean> {
+  clearTimeout(timer);
+  await send();
+  // What was under way may have been an earlier state: the present one follows it.
+  if (present().changes !== sentChanges) await send();
+  return useKeeping.getState().kept.kind === 'saved';
+}
+
 /** Leaves the open design; what waits is sent first if the server takes it, and stays on the device if not. */
 export function closeDesign(): void {
   store.getState().setDragging(false);
@@ -256,6 +265,14 @@ export function keepMine(): void {
   sentChanges = -1;
   useKeeping.setState({ revision: kept.revision, kept: { kind: 'waiting' } });
   void send();
+}
+
+/** Of two states that grew apart, keeps one made of parts of both: it is a step, and is saved over the server's. */
+export function keepMerged(merged: Design): void {
+  const { kept } = useKeeping.getState();
+  if (kept.kind !== 'stale') return;
+  store.getState().edit('took parts of the server’s state', () => merged);
+  keepMine();
 }
 
 /** Of two states that grew apart, takes the server's; the one on this screen is one undo away. */

@@ -1,182 +1,51 @@
-import { edits, lengthWithUnit, nameSchema, readDesignText } from '@pelkin/core';
+import { readDesignText } from '@pelkin/core';
 import {
   Box,
   Button,
-  Center,
   Grid,
   HStack,
   Heading,
-  IconButton,
   Input,
-  Menu,
-  Portal,
+  NativeSelect,
   Spinner,
   Tabs,
   Text,
   VStack,
 } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { EllipsisVertical, FolderOpen, Plus } from 'lucide-react';
+import { FolderOpen, Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import type { DesignSummary } from '../design/api.ts';
+import { useNavigate } from 'react-router';
 import { api, wordsOf } from '../design/api.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
+import { Card } from './Card.tsx';
+import type { Beginning } from './NewDesign.tsx';
 import { NewDesign } from './NewDesign.tsx';
+import type { Sorting } from './sorting.ts';
+import { SORTINGS, sorted } from './sorting.ts';
 
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString([], {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
-
-function Picture({ shown }: { shown: DesignSummary['shown'] }) {
-  if (!shown)
-    return (
-      <Center h="150px" color="faded" fontSize="12px">
-        made by a newer Pelkin
-      </Center>
-    );
-  return (
-    <Box asChild h="150px" w="full" p="3">
-      <svg viewBox={shown.viewBox} aria-hidden="true" preserveAspectRatio="xMidYMid meet">
-        <path
-          d={shown.path}
-          fill="var(--chakra-colors-wood)"
-          stroke="var(--chakra-colors-ink)"
-          strokeWidth="2"
-          vectorEffect="non-scaling-stroke"
-        />
-      </svg>
-    </Box>
-  );
-}
-
-interface NameFormProps {
-  readonly name: string;
-  readonly onChange: (name: string) => void;
-  readonly onKeep: () => void;
-  readonly onLeave: () => void;
-}
-
-/** A name that is being typed. Takes the keyboard once the menu that opened it has given it back. */
-function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const later = setTimeout(() => input.current?.select(), 80);
-    return () => clearTimeout(later);
-  }, []);
-  return (
-    <HStack gap="1">
-      <Input
-        ref={input}
-        size="xs"
-        h="26px"
-        aria-label="New name"
-        value={name}
-        maxLength={80}
-        onChange={(e) => onChange(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') onKeep();
-          if (e.key === 'Escape') onLeave();
-        }}
-      />
-      <Button size="2xs" colorPalette="green" onClick={onKeep}>
-        Keep
-      </Button>
-    </HStack>
-  );
-}
-
-interface CardProps {
-  readonly design: DesignSummary;
-  readonly archived: boolean;
-  readonly run: (work: () => Promise<unknown>) => Promise<void>;
-}
-
-function Card({ design, archived, run }: CardProps) {
-  const [naming, setNaming] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const rename = async (): Promise<void> => {
-    const named = nameSchema.safeParse(naming);
-    if (!named.success) {
-      setProblem(named.error.issues[0]!.message);
-      return;
-    }
-    setNaming(null);
-    setProblem(null);
-    if (named.data !== design.name) await run(() => api.rename(design.id, named.data));
-  };
-  const act: Readonly<Record<string, () => void>> = {
-    rename: () => setNaming(design.name),
-    duplicate: () => void run(() => api.duplicate(design.id, `${design.name.slice(0, 72)}, copy`)),
-    archive: () => void run(() => api.archive(design.id, !archived)),
-  };
+/** A way to begin, told with what it is for. */
+function Way({ title, about, onTake }: { title: string; about: string; onTake: () => void }) {
   return (
     <Box
-      as="article"
-      aria-label={design.name}
+      as="button"
+      onClick={onTake}
+      textAlign="left"
       bg="sheet"
       borderWidth="1px"
-      borderColor="rule"
+      borderColor="border.emphasized"
       borderRadius="l3"
-      overflow="hidden"
+      px="5"
+      py="4"
+      cursor="pointer"
       _hover={{ borderColor: 'kelp' }}
     >
-      <Box asChild display="block" bg="paper" borderBottomWidth="1px" borderColor="rule">
-        <Link to={`/designs/${design.id}/strings`} aria-label={`Open ${design.name}`}>
-          <Picture shown={design.shown} />
-        </Link>
-      </Box>
-      <HStack px="3.5" py="2.5" align="start" gap="1">
-        <Box flex="1" minW="0">
-          {naming === null ? (
-            <Text asChild fontWeight="600" truncate display="block">
-              <Link to={`/designs/${design.id}/strings`}>{design.name}</Link>
-            </Text>
-          ) : (
-            <NameForm
-              name={naming}
-              onChange={setNaming}
-              onKeep={() => void rename()}
-              onLeave={() => setNaming(null)}
-            />
-          )}
-          {problem && (
-            <Text fontSize="12px" color="madder" role="alert">
-              {problem}
-            </Text>
-          )}
-          <Text fontSize="12px" color="faded">
-            {design.shown
-              ? `${design.shown.strings} strings · ${lengthWithUnit(design.shown.scaleLength, design.shown.units as 'mm')}`
-              : 'cannot be read by this version'}
-          </Text>
-          <Text fontSize="12px" color="faded">
-            changed {when(design.updatedAt)}
-          </Text>
-        </Box>
-        <Menu.Root onSelect={({ value }) => act[value]?.()}>
-          <Menu.Trigger asChild>
-            <IconButton size="xs" variant="ghost" aria-label={`More for ${design.name}`}>
-              <EllipsisVertical size={15} />
-            </IconButton>
-          </Menu.Trigger>
-          <Portal>
-            <Menu.Positioner>
-              <Menu.Content bg="sheet">
-                <Menu.Item value="rename">Rename</Menu.Item>
-                <Menu.Item value="duplicate">Duplicate</Menu.Item>
-                <Menu.Item value="archive">{archived ? 'Take back out' : 'Put away'}</Menu.Item>
-              </Menu.Content>
-            </Menu.Positioner>
-          </Portal>
-        </Menu.Root>
-      </HStack>
+      <Text fontWeight="650" fontSize="15px" color="ink">
+        {title}
+      </Text>
+      <Text fontSize="13px" color="faded" mt="1">
+        {about}
+      </Text>
     </Box>
   );
 }
@@ -184,7 +53,9 @@ function Card({ design, archived, run }: CardProps) {
 /** All designs of the workshop, with small pictures; new ones, files, and those put away. */
 export function ListPage() {
   const [archived, setArchived] = useState(false);
-  const [making, setMaking] = useState(false);
+  const [making, setMaking] = useState<Beginning | null>(null);
+  const [search, setSearch] = useState('');
+  const [sorting, setSorting] = useState<Sorting>('changed');
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
@@ -212,11 +83,12 @@ export function ListPage() {
       return;
     }
     await run(async () => {
-      const made = await api.create(edits.setName(read.design, read.design.name));
+      const made = await api.create(read.design);
       void navigate(`/designs/${made.id}/strings`);
     });
   };
-  const designs = list.data?.designs ?? [];
+  const all = list.data?.designs ?? [];
+  const designs = sorted(all, search, sorting);
   return (
     <Box minH="100%" bg="paper">
       <HStack as="header" bg="tar" color="onTar" h="50px" px="6" gap="3">
@@ -249,11 +121,11 @@ export function ListPage() {
           <Button size="sm" variant="outline" onClick={() => file.current?.click()}>
             <FolderOpen size={15} aria-hidden /> Open a design file
           </Button>
-          <Button size="sm" colorPalette="green" onClick={() => setMaking(true)}>
+          <Button size="sm" colorPalette="green" onClick={() => setMaking('strings')}>
             <Plus size={15} aria-hidden /> New design
           </Button>
         </HStack>
-        {making && <NewDesign onLeave={() => setMaking(false)} />}
+        {making && <NewDesign key={making} from={making} onLeave={() => setMaking(null)} />}
         <Tabs.Root
           value={archived ? 'away' : 'bench'}
           onValueChange={({ value }) => setArchived(value === 'away')}
@@ -261,10 +133,41 @@ export function ListPage() {
           colorPalette="green"
           mb="4"
         >
-          <Tabs.List>
-            <Tabs.Trigger value="bench">On the bench</Tabs.Trigger>
-            <Tabs.Trigger value="away">Put away</Tabs.Trigger>
-          </Tabs.List>
+          <HStack gap="3" borderBottomWidth="1px" borderColor="rule">
+            <Tabs.List flex="1" borderBottomWidth="0">
+              <Tabs.Trigger value="bench">On the bench</Tabs.Trigger>
+              <Tabs.Trigger value="away">Put away</Tabs.Trigger>
+            </Tabs.List>
+            {all.length > 1 && (
+              <>
+                <Input
+                  size="xs"
+                  w="200px"
+                  bg="sheet"
+                  type="search"
+                  placeholder="Search by name"
+                  aria-label="Search by name"
+                  value={search}
+                  onChange={(e) => setSearch(e.target.value)}
+                />
+                <NativeSelect.Root size="xs" w="160px">
+                  <NativeSelect.Field
+                    aria-label="Order"
+                    bg="sheet"
+                    value={sorting}
+                    onChange={(e) => setSorting(SORTINGS.find(([key]) => key === e.target.value)![0])}
+                  >
+                    {SORTINGS.map(([key, words]) => (
+                      <option key={key} value={key}>
+                        {words}
+                      </option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
+              </>
+            )}
+          </HStack>
         </Tabs.Root>
         {problem && (
           <Text color="madder" mb="3" role="alert">
@@ -282,17 +185,42 @@ export function ListPage() {
             </Button>
           </VStack>
         )}
-        {list.isSuccess && designs.length === 0 && (
+        {list.isSuccess && all.length === 0 && archived && (
           <VStack align="start" gap="1" py="10" color="faded">
             <Text fontWeight="600" color="ink">
-              {archived ? 'Nothing is put away' : 'The bench is clear'}
+              Nothing is put away
             </Text>
-            <Text>
-              {archived
-                ? 'Designs that you put away stand here until you take them back out.'
-                : 'Begin a new design from its strings, or open a design file.'}
-            </Text>
+            <Text>Designs that you put away stand here until you take them back out.</Text>
           </VStack>
+        )}
+        {list.isSuccess && all.length === 0 && !archived && !making && (
+          <Box py="6">
+            <Text fontWeight="600" mb="3">
+              The bench is clear. Three ways to begin:
+            </Text>
+            <Grid templateColumns="repeat(auto-fit, minmax(240px, 1fr))" gap="4">
+              <Way
+                title="From the body’s measures"
+                about="Type length, bouts and horns; the outline is drawn from them."
+                onTake={() => setMaking('measures')}
+              />
+              <Way
+                title="From a design file"
+                about="A file that Pelkin wrote, here or elsewhere."
+                onTake={() => file.current?.click()}
+              />
+              <Way
+                title="With the demo designs"
+                about="Two guitars and a bass of an invented workshop, to look round in."
+                onTake={() => void run(api.demo)}
+              />
+            </Grid>
+          </Box>
+        )}
+        {all.length > 0 && designs.length === 0 && (
+          <Text color="faded" py="6">
+            No design is called “{search.trim()}”.
+          </Text>
         )}
         <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="4">
           {designs.map((d) => (

@@ -1,26 +1,34 @@
 import { LIMITS, checkDesign, nameSchema, newDesign } from '@pelkin/core';
 import { Box, Button, Field, HStack, Input, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Design } from '@pelkin/core';
 import { api, firstRefusal, sentence, wordsOf } from '../design/api.ts';
 import { CountField } from '../shared/CountField.tsx';
 import { LengthField } from '../shared/LengthField.tsx';
+import { Choice } from '../shared/Section.tsx';
 
-/** Begins a design from its strings: name, how many, how long. The body starts plain and rounded. */
-export function NewDesign({ onLeave }: { onLeave: () => void }) {
+const FromMeasures = lazy(async () => ({ default: (await import('./FromMeasures.tsx')).FromMeasures }));
+
+export type Beginning = 'strings' | 'measures';
+
+/** Begins a design from its strings, with a plain body, or with a body from its measures. */
+export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => void }) {
+  const [beginning, setBeginning] = useState(from);
   const [name, setName] = useState('');
   const [count, setCount] = useState(6);
   const [scale, setScale] = useState(640);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
-  const make = async (): Promise<void> => {
+  const make = async (design: Design): Promise<void> => {
     const named = nameSchema.safeParse(name);
     if (!named.success) {
       setProblem(named.error.issues[0]!.message);
       return;
     }
-    const checked = checkDesign(newDesign(named.data, count, scale));
+    const checked = checkDesign({ ...design, name: named.data });
     if (!checked.ok) {
       setProblem(firstRefusal(checked.refusals));
       return;
@@ -28,15 +36,31 @@ export function NewDesign({ onLeave }: { onLeave: () => void }) {
     setBusy(true);
     try {
       const made = await api.create(checked.design);
-      void navigate(`/designs/${made.id}/strings`);
+      void navigate(`/designs/${made.id}/${beginning === 'measures' ? 'outline' : 'strings'}`);
     } catch (error) {
       setProblem(wordsOf(error));
       setBusy(false);
     }
   };
+  const buttons = (design: Design | null): ReactNode => (
+    <HStack mt="4" justify="flex-end">
+      <Button size="sm" variant="ghost" onClick={onLeave}>
+        Leave
+      </Button>
+      <Button
+        size="sm"
+        colorPalette="green"
+        loading={busy}
+        disabled={design === null}
+        onClick={() => design && void make(design)}
+      >
+        Make it
+      </Button>
+    </HStack>
+  );
   return (
     <Box
-      as="form"
+      as="section"
       aria-label="New design"
       bg="sheet"
       borderWidth="1px"
@@ -44,16 +68,21 @@ export function NewDesign({ onLeave }: { onLeave: () => void }) {
       borderRadius="l3"
       p="5"
       mb="5"
-      maxW="520px"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void make();
-      }}
+      maxW={beginning === 'measures' ? 'full' : '520px'}
     >
       <Text fontWeight="650" mb="3">
         New design
       </Text>
-      <Box display="grid" gap="2.5">
+      <Box display="grid" gap="2.5" maxW="480px">
+        <Choice<Beginning>
+          label="Begin with"
+          value={beginning}
+          options={[
+            ['strings', 'Its strings'],
+            ['measures', 'The body’s measures'],
+          ]}
+          onChange={setBeginning}
+        />
         <Field.Root invalid={problem !== null} gap="1">
           <HStack w="full">
             <Field.Label flex="1" fontSize="13px" fontWeight="400">
@@ -97,18 +126,19 @@ export function NewDesign({ onLeave }: { onLeave: () => void }) {
             return [];
           }}
         />
-        <Text fontSize="12px" color="faded">
-          The body begins plain and rounded; draw your own from it. Everything can be changed later.
-        </Text>
       </Box>
-      <HStack mt="4" justify="flex-end">
-        <Button size="sm" variant="ghost" onClick={onLeave}>
-          Leave
-        </Button>
-        <Button size="sm" colorPalette="green" type="submit" loading={busy}>
-          Make it
-        </Button>
-      </HStack>
+      {beginning === 'strings' ? (
+        <>
+          <Text fontSize="12px" color="faded" mt="2">
+            The body begins plain and rounded; draw your own from it. Everything can be changed later.
+          </Text>
+          {buttons(newDesign('New', count, scale))}
+        </>
+      ) : (
+        <Suspense fallback={null}>
+          <FromMeasures count={count} scale={scale} buttons={buttons} />
+        </Suspense>
+      )}
     </Box>
   );
 }

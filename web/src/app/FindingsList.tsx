@@ -1,0 +1,269 @@
+import type { Finding, Rule, Stage } from '@pelkin/core';
+import { RULES, STAGES, edits, limitOf, wordsOfFinding } from '@pelkin/core';
+import { Box, Button, HStack, Heading, IconButton, Input, Tabs, Text } from '@chakra-ui/react';
+import { X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useBoard } from '../board/boardStore.ts';
+import { useDesign, useDesignStore } from '../design/store.ts';
+import { LengthField } from '../shared/LengthField.tsx';
+import { NumberField } from '../shared/NumberField.tsx';
+import type { Found } from './findings.ts';
+import { useFindingsList, useFound } from './findings.ts';
+import { STAGE_WORDS } from './stageWords.ts';
+
+/** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */
+function Mark({ found }: { found: Found }) {
+  const stop = found.finding.severity === 'stop';
+  const words = found.reason !== null ? 'accepted' : stop ? 'stop' : 'look';
+  return (
+    <HStack
+      gap="1"
+      minW="74px"
+      fontSize="12px"
+      color={found.reason !== null ? 'faded' : stop ? 'madder' : 'ochre'}
+    >
+      <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true">
+        {found.reason !== null ? (
+          <circle cx="6" cy="6" r="4.2" fill="none" stroke="currentColor" strokeWidth="1.6" />
+        ) : stop ? (
+          <rect x="1.5" y="1.5" width="9" height="9" fill="currentColor" />
+        ) : (
+          <path d="M6 1 11.5 11H.5z" fill="currentColor" />
+        )}
+      </svg>
+      {words}
+    </HStack>
+  );
+}
+
+function Row({ found }: { found: Found }) {
+  const { units } = useDesign();
+  const { finding, reason } = found;
+  const words = wordsOfFinding(finding, units);
+  const [typed, setTyped] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const edit = useDesignStore((s) => s.edit);
+  const go = (): void => {
+    const { id } = useDesignStore.getState();
+    void navigate(`/designs/${id}/${finding.stage}`);
+    // The stage fits its own work first; then the place is gone to.
+    if (finding.where) setTimeout(() => useBoard.getState().showPlace(finding.where), 0);
+  };
+  const accept = (): void => {
+    const text = typed?.trim();
+    if (!text) return;
+    edit(`accepted: ${words.title.toLowerCase()}`, (d) =>
+      edits.acceptFinding(d, {
+        rule: finding.rule,
+        subject: finding.subject,
+        measured: finding.measured,
+        reason: text.slice(0, 200),
+      }),
+    );
+    setTyped(null);
+  };
+  return (
+    <Box as="li" borderTopWidth="1px" borderColor="rule" py="1.5" data-finding={finding.rule}>
+      <HStack align="start" gap="3">
+        <Mark found={found} />
+        <Box flex="1" minW="0" fontSize="13px">
+          <Text fontWeight="600">{words.title}</Text>
+          <Text>{words.says}</Text>
+          <Text color="faded" fontSize="12.5px">
+            {reason === null ? words.remedy : `Accepted: ${reason}`}
+          </Text>
+        </Box>
+        <HStack gap="1" flexShrink="0">
+          {(finding.where !== null || finding.stage) && (
+            <Button size="2xs" variant="outline" onClick={go}>
+              {finding.where ? 'Show the place' : `Go to ${STAGE_WORDS[finding.stage].name}`}
+            </Button>
+          )}
+          {reason === null ? (
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-expanded={typed !== null}
+              onClick={() => setTyped(typed === null ? '' : null)}
+            >
+              Accept
+            </Button>
+          ) : (
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() =>
+                edit(`questioned again: ${words.title.toLowerCase()}`, (d) =>
+                  edits.questionFinding(d, finding.rule, finding.subject),
+                )
+              }
+            >
+              Question it again
+            </Button>
+          )}
+        </HStack>
+      </HStack>
+      {typed !== null && (
+        <HStack mt="1" pl="86px">
+          <Input
+            size="xs"
+            autoFocus
+            maxLength={200}
+            aria-label="Why it may stand"
+            placeholder="Why it may stand; printed on the cover"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onKeyDown={(e) => {
+              e.stopPropagation();
+              if (e.key === 'Enter') accept();
+              if (e.key === 'Escape') setTyped(null);
+            }}
+          />
+          <Button size="2xs" colorPalette="green" disabled={typed.trim() === ''} onClick={accept}>
+            Let it stand
+          </Button>
+        </HStack>
+      )}
+    </Box>
+  );
+}
+
+/** The user’s own limits, rule by rule. */
+function Limits() {
+  const design = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  const rules = RULES.filter((r): r is Rule & { limit: NonNullable<Rule['limit']> } => r.limit !== null);
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns="repeat(auto-fill, minmax(330px, 1fr))"
+      columnGap="8"
+      rowGap="2"
+      py="2"
+    >
+      {rules.map(({ id, limit, title }) => {
+        const value = limitOf(
+          design,
+          RULES.find((r) => r.id === id)!,
+        )!;
+        const set = (next: number) =>
+          edit(`limit: ${limit.label.toLowerCase()}`, (d) =>
+            edits.setLimit(d, limit.name, next === limit.value ? null : next),
+          );
+        const from = `for “${title.toLowerCase()}”; ${limit.value} ${limit.unit} unless you set it`;
+        return limit.unit === 'mm' ? (
+          <LengthField
+            key={id}
+            label={limit.label}
+            value={value}
+            unit={design.units}
+            places={2}
+            limit={{ label: limit.label, min: limit.min, max: limit.max, from }}
+            onCommit={set}
+          />
+        ) : (
+          <NumberField
+            key={id}
+            label={limit.label}
+            value={value}
+            unit={limit.unit}
+            min={limit.min}
+            max={limit.max}
+            from={from}
+            whole={limit.unit === 'sheets'}
+            onCommit={set}
+          />
+        );
+      })}
+    </Box>
+  );
+}
+
+const inStage = (found: readonly Found[], stage: Stage): readonly Found[] =>
+  found.filter(({ finding }: { finding: Finding }) => finding.stage === stage);
+
+/** What the checks found, by stage, over the lower part of the board; beside it the limits they measure by. */
+export function FindingsList() {
+  const open = useFindingsList((s) => s.open);
+  return open ? <OpenList /> : null;
+}
+
+function OpenList() {
+  const { setOpen } = useFindingsList.getState();
+  const found = useFound();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') useFindingsList.getState().setOpen(false);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <Box
+      as="section"
+      aria-label="Findings"
+      position="absolute"
+      left="156px"
+      right="324px"
+      bottom="100%"
+      maxH="44vh"
+      overflowY="auto"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="border.emphasized"
+      borderTopRadius="l3"
+      px="4"
+      py="2"
+      zIndex="popover"
+      boxShadow="md"
+    >
+      <Tabs.Root defaultValue="found" size="sm" colorPalette="green" lazyMount unmountOnExit>
+        <HStack>
+          <Tabs.List flex="1">
+            <Tabs.Trigger value="found">Findings</Tabs.Trigger>
+            <Tabs.Trigger value="limits">Limits</Tabs.Trigger>
+          </Tabs.List>
+          <IconButton
+            size="2xs"
+            variant="ghost"
+            aria-label="Close the findings"
+            onClick={() => setOpen(false)}
+          >
+            <X size={14} />
+          </IconButton>
+        </HStack>
+        <Tabs.Content value="found" pt="1">
+          {found.length === 0 && (
+            <Text py="3" color="faded">
+              Nothing found: no rule sees anything amiss.
+            </Text>
+          )}
+          {STAGES.map((stage) => {
+            const here = inStage(found, stage);
+            return (
+              here.length > 0 && (
+                <Box key={stage} pb="2">
+                  <Heading as="h3" fontSize="12px" fontWeight="600" color="faded" py="1">
+                    {STAGE_WORDS[stage].name}
+                  </Heading>
+                  <Box as="ul" listStyleType="none">
+                    {here.map((f) => (
+                      <Row
+                        key={`${f.finding.rule} ${f.finding.subject} ${f.finding.where?.x ?? ''}`}
+                        found={f}
+                      />
+                    ))}
+                  </Box>
+                </Box>
+              )
+            );
+          })}
+        </Tabs.Content>
+        <Tabs.Content value="limits" pt="1">
+          <Limits />
+        </Tabs.Content>
+      </Tabs.Root>
+    </Box>
+  );
+}

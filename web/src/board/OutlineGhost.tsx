@@ -1,0 +1,21 @@
+import type { ClosedPath } from '@pelkin/core';
+import { closedPathMark } from '@pelkin/core';
+import { useMemo } from 'react';
+import { useBoardFrame } from './BoardContext.ts';
+import { dataOf } from './pathDataOf.ts';
+
+/** Another outline, dashed over the drawing. */
+export function OutlineGhost({ path, words }: { path: ClosedPath; words: string }) {
+  const { matrix } = useBoardFrame();
+  const mark = useMemo(() => closedPathMark('ghost', 'outline', path), [path]);
+  return (
+    <path
+      className="ghost"
+      data-testid="ghost"
+      transform={matrix}
+      d={dataOf(mark)}
+      aria-label={words}
+      role="img"
+    />
+  );
+}

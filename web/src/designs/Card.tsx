@@ -1,0 +1,165 @@
+import { lengthWithUnit, nameSchema } from '@pelkin/core';
+import { Box, Button, Center, HStack, IconButton, Input, Menu, Portal, Text } from '@chakra-ui/react';
+import { EllipsisVertical } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import type { DesignSummary } from '../design/api.ts';
+import { api } from '../design/api.ts';
+
+const when = (iso: string): string =>
+  new Date(iso).toLocaleString([], {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  });
+
+function Picture({ shown }: { shown: DesignSummary['shown'] }) {
+  if (!shown)
+    return (
+      <Center h="150px" color="faded" fontSize="12px">
+        made by a newer Pelkin
+      </Center>
+    );
+  return (
+    <Box asChild h="150px" w="full" p="3">
+      <svg viewBox={shown.viewBox} aria-hidden="true" preserveAspectRatio="xMidYMid meet">
+        <path
+          d={shown.path}
+          fill="var(--chakra-colors-wood)"
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="2"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+    </Box>
+  );
+}
+
+interface NameFormProps {
+  readonly name: string;
+  readonly onChange: (name: string) => void;
+  readonly onKeep: () => void;
+  readonly onLeave: () => void;
+}
+
+/** A name that is being typed. Takes the keyboard once the menu that opened it has given it back. */
+function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const later = setTimeout(() => input.current?.select(), 80);
+    return () => clearTimeout(later);
+  }, []);
+  return (
+    <HStack gap="1">
+      <Input
+        ref={input}
+        size="xs"
+        h="26px"
+        aria-label="New name"
+        value={name}
+        maxLength={80}
+        onChange={(e) => onChange(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') onKeep();
+          if (e.key === 'Escape') onLeave();
+        }}
+      />
+      <Button size="2xs" colorPalette="green" onClick={onKeep}>
+        Keep
+      </Button>
+    </HStack>
+  );
+}
+
+interface CardProps {
+  readonly design: DesignSummary;
+  readonly archived: boolean;
+  readonly run: (work: () => Promise<unknown>) => Promise<void>;
+}
+
+/** One design of the list: its picture, name, and what can be done with it as a whole. */
+export function Card({ design, archived, run }: CardProps) {
+  const [naming, setNaming] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const rename = async (): Promise<void> => {
+    const named = nameSchema.safeParse(naming);
+    if (!named.success) {
+      setProblem(named.error.issues[0]!.message);
+      return;
+    }
+    setNaming(null);
+    setProblem(null);
+    if (named.data !== design.name) await run(() => api.rename(design.id, named.data));
+  };
+  const act: Readonly<Record<string, () => void>> = {
+    rename: () => setNaming(design.name),
+    duplicate: () => void run(() => api.duplicate(design.id, `${design.name.slice(0, 72)}, copy`)),
+    archive: () => void run(() => api.archive(design.id, !archived)),
+  };
+  return (
+    <Box
+      as="article"
+      aria-label={design.name}
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="rule"
+      borderRadius="l3"
+      overflow="hidden"
+      _hover={{ borderColor: 'kelp' }}
+    >
+      <Box asChild display="block" bg="paper" borderBottomWidth="1px" borderColor="rule">
+        <Link to={`/designs/${design.id}/strings`} aria-label={`Open ${design.name}`}>
+          <Picture shown={design.shown} />
+        </Link>
+      </Box>
+      <HStack px="3.5" py="2.5" align="start" gap="1">
+        <Box flex="1" minW="0">
+          {naming === null ? (
+            <Text asChild fontWeight="600" truncate display="block">
+              <Link to={`/designs/${design.id}/strings`}>{design.name}</Link>
+            </Text>
+          ) : (
+            <NameForm
+              name={naming}
+              onChange={setNaming}
+              onKeep={() => void rename()}
+              onLeave={() => setNaming(null)}
+            />
+          )}
+          {problem && (
+            <Text fontSize="12px" color="madder" role="alert">
+              {problem}
+            </Text>
+          )}
+          <Text fontSize="12px" color="faded">
+            {design.shown
+              ? `${design.shown.strings} strings · ${lengthWithUnit(design.shown.scaleLength, design.shown.units as 'mm')}`
+              : 'cannot be read by this version'}
+          </Text>
+          <Text fontSize="12px" color="faded">
+            changed {when(design.updatedAt)}
+          </Text>
+        </Box>
+        <Menu.Root onSelect={({ value }) => act[value]?.()}>
+          <Menu.Trigger asChild>
+            <IconButton size="xs" variant="ghost" aria-label={`More for ${design.name}`}>
+              <EllipsisVertical size={15} />
+            </IconButton>
+          </Menu.Trigger>
+          <Portal>
+            <Menu.Positioner>
+              <Menu.Content bg="sheet">
+                <Menu.Item value="rename">Rename</Menu.Item>
+                <Menu.Item value="duplicate">Duplicate</Menu.Item>
+                <Menu.Item value="archive">{archived ? 'Take back out' : 'Put away'}</Menu.Item>
+              </Menu.Content>
+            </Menu.Positioner>
+          </Portal>
+        </Menu.Root>
+      </HStack>
+    </Box>
+  );
+}
