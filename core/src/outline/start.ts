@@ -252,7 +252,7 @@ function sideNodes(
     const cutY = seat.half + (upper - seat.half) * 0.2;
     // A cutaway no deeper than the neck's edge has its floor there: the node stands just nutward of it.
     nodes.push(fair(Math.max(cutX, Math.min(cutX + 3, seat.x)), cutY));
-    if (family !== 'swept-tail') nodes.push(fair(cutX + (tipX - cutX) * 0.7, cutY + (tipY - cutY) * 0.46));
+    if (family === 'one-horn') nodes.push(fair(cutX + (tipX - cutX) * 0.7, cutY + (tipY - cutY) * 0.46));
     nodes.push(fair(tipX, tipY));
     nodes.push(fair(upperX + (tipX - upperX) * 0.74, upper - (upper - tipY) * 0.36));
     nodes.push(fair(upperX + offset * 0.3, upper));
@@ -265,7 +265,7 @@ function sideNodes(
   nodes.push(fair(tail + m.waistAt! + offset, m.waist! / 2));
   nodes.push(fair(lowerX + offset * 0.35, lower));
   if (family === 'swept-tail') nodes.push(fair(tail, lower * 0.66));
-  else if (family !== 'two-horns') nodes.push(fair(tail + m.lowerBoutAt! * 0.28, lower * 0.7));
+  else nodes.push(fair(tail + m.lowerBoutAt! * 0.28, lower * 0.7));
   return nodes;
 }
 

@@ -37,7 +37,7 @@ function MarkShape({ mark }: { mark: Mark }) {
 /** One line about the stage's present state. */
 function summary(stage: Stage, design: Design, derived: Derived): string {
   if (stage === 'strings')
-    return `${lengthWithUnit(design.strings.scaleLength, design.units, 0)} · ${design.strings.count}`;
+    return `${design.strings.fan ? `${lengthWithUnit(design.strings.fan.bassScale, design.units, 0)} / ` : ''}${lengthWithUnit(design.strings.scaleLength, design.units, 0)} · ${design.strings.count}`;
   if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
   const sheets = derived.plan.printed.length;
   return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;

@@ -90,9 +90,11 @@ function Picture({ design }: { design: Design }) {
 export function FromMeasures(props: {
   readonly count: number;
   readonly scale: number;
+  /** What stands above the measures. */
+  readonly head: ReactNode;
   readonly buttons: (design: Design | null) => ReactNode;
 }) {
-  const { count, scale, buttons } = props;
+  const { count, scale, head, buttons } = props;
   const [family, setFamily] = useState<Family>('two-horns');
   const [measures, setMeasures] = useState<ShapeMeasures>(FAMILY_STARTS['two-horns']);
   const started = useMemo(
@@ -104,8 +106,9 @@ export function FromMeasures(props: {
   const contradicted = new Set(started.ok ? [] : started.contradictions.flatMap((c) => c.keys));
   return (
     <>
-      <Grid templateColumns={{ base: '1fr', lg: '440px 1fr' }} gap="6" mt="4">
+      <Grid templateColumns={{ base: '1fr', lg: '440px 1fr' }} gap="6">
         <Box display="grid" gap="1.5" alignContent="start">
+          {head}
           <Pick
             label="Family"
             value={family}

@@ -58,6 +58,62 @@ export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => v
       </Button>
     </HStack>
   );
+  const head = (
+    <Box display="grid" gap="1.5">
+      <Choice<Beginning>
+        label="Begin with"
+        value={beginning}
+        options={[
+          ['strings', 'Its strings'],
+          ['measures', 'The body’s measures'],
+        ]}
+        onChange={setBeginning}
+      />
+      <Field.Root invalid={problem !== null} gap="1">
+        <HStack w="full">
+          <Field.Label flex="1" fontSize="13px" fontWeight="400">
+            Name
+          </Field.Label>
+          <Input
+            size="xs"
+            w="240px"
+            bg="paper"
+            autoFocus
+            maxLength={80}
+            value={name}
+            onChange={(e) => {
+              setName(e.target.value);
+              setProblem(null);
+            }}
+          />
+        </HStack>
+        {problem && (
+          <Field.ErrorText role="alert" fontWeight="400" fontSize="12px">
+            {sentence(problem)}
+          </Field.ErrorText>
+        )}
+      </Field.Root>
+      <CountField
+        label="Strings"
+        value={count}
+        limit={LIMITS['strings.count']}
+        onCommit={(n) => {
+          setCount(n);
+          return [];
+        }}
+      />
+      <LengthField
+        label="Scale length"
+        value={scale}
+        unit="mm"
+        limit={LIMITS['strings.scaleLength']}
+        onCommit={(mm) => {
+          setScale(mm);
+          return [];
+        }}
+      />
+    </Box>
+  );
   return (
     <Box
       as="section"
@@ -73,70 +129,17 @@ export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => v
       <Text fontWeight="650" mb="3">
         New design
       </Text>
-      <Box display="grid" gap="2.5" maxW="480px">
-        <Choice<Beginning>
-          label="Begin with"
-          value={beginning}
-          options={[
-            ['strings', 'Its strings'],
-            ['measures', 'The body’s measures'],
-          ]}
-          onChange={setBeginning}
-        />
-        <Field.Root invalid={problem !== null} gap="1">
-          <HStack w="full">
-            <Field.Label flex="1" fontSize="13px" fontWeight="400">
-              Name
-            </Field.Label>
-            <Input
-              size="xs"
-              w="240px"
-              bg="paper"
-              autoFocus
-              maxLength={80}
-              value={name}
-              onChange={(e) => {
-                setName(e.target.value);
-                setProblem(null);
-              }}
-            />
-          </HStack>
-          {problem && (
-            <Field.ErrorText role="alert" fontWeight="400" fontSize="12px">
-              {sentence(problem)}
-            </Field.ErrorText>
-          )}
-        </Field.Root>
-        <CountField
-          label="Strings"
-          value={count}
-          limit={LIMITS['strings.count']}
-          onCommit={(n) => {
-            setCount(n);
-            return [];
-          }}
-        />
-        <LengthField
-          label="Scale length"
-          value={scale}
-          unit="mm"
-          limit={LIMITS['strings.scaleLength']}
-          onCommit={(mm) => {
-            setScale(mm);
-            return [];
-          }}
-        />
-      </Box>
       {beginning === 'strings' ? (
         <>
+          {head}
           <Text fontSize="12px" color="faded" mt="2">
             The body begins plain and rounded; draw your own from it. Everything can be changed later.
           </Text>
           {buttons(newDesign('New', count, scale))}
         </>
       ) : (
-        <Suspense fallback={null}>
-          <FromMeasures count={count} scale={scale} buttons={buttons} />
+        <Suspense fallback={head}>
+          <FromMeasures count={count} scale={scale} head={head} buttons={buttons} />
         </Suspense>
       )}
     </Box>
