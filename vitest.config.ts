@@ -6,6 +6,7 @@ export default defineConfig({
       'core/src/**/*.test.ts',
       'server/src/**/*.test.ts',
       'web/src/**/*.test.{ts,tsx}',
+      'cli/src/**/*.test.ts',
       'bin/**/*.test.ts',
       'eslint/**/*.test.ts',
     ],

@@ -86,3 +86,6 @@ export { reshapeDesign } from './outline/reshapeDesign.ts';
 export { shapeOf } from './outline/shapeMeasures.ts';
 export { seatOf, startDesign } from './outline/startDesign.ts';
 export type { StartedDesign } from './outline/startDesign.ts';
+export { readMeasuresText, measuresTemplate, MEASURES_FORMAT } from './files/measuresFile.ts';
+export { designJsonSchema } from './files/jsonSchema.ts';
+export { designReport } from './files/report.ts';

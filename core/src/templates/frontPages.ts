@@ -1,9 +1,9 @@
 import type { SheetSize } from '../design/paper.ts';
 import { PAPERS } from '../design/paper.ts';
 import type { Mark, PathMark, TextMark } from '../drawing/drawing.ts';
-import { mapMark, polylineMark } from '../drawing/drawing.ts';
+import { drawingBox, mapMark, polylineMark } from '../drawing/drawing.ts';
 import type { Box } from '../geometry/box.ts';
-import { unionBox } from '../geometry/box.ts';
+import { boxHeight, boxWidth, unionBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { crosshairs } from './crosshairs.ts';
 import { farCrosshairs } from './farCrosshairs.ts';
@@ -108,7 +108,37 @@ export function coverPages(
     y -= LINE / 2;
   }
   if (pages.length === 0) next();
+  // A column left free shows the drawing, small.
+  if (at + 1 < columns)
+    marks.push(
+      ...smallDrawing(plan, 'cover', {
+        minX: MARGIN + (at + 1) * (column + 12),
+        maxX: MARGIN + (at + 1) * (column + 12) + column,
+        minY: MARGIN,
+        maxY: size.height - MARGIN - 22,
+      }),
+    );
   return pages.map((m, i) => page(i === 0 ? 'Cover' : `Cover ${i + 1}`, size, m));
+}
+
+/** Outline and centre line of the plan, as large as a box takes, in its middle. */
+function smallDrawing(plan: SheetPlan, id: string, into: Box): readonly Mark[] {
+  const lines = plan.drawing.layers.flatMap((l) =>
+    l.marks.filter(
+      (m): m is PathMark => m.kind === 'path' && (m.ink === 'outline' || m.ink === 'centreLine'),
+    ),
+  );
+  const box = drawingBox({ layers: [{ name: 'outline', marks: lines }] });
+  if (!box) return [];
+  const k = Math.min(
+    boxWidth(into) / Math.max(1, boxWidth(box)),
+    boxHeight(into) / Math.max(1, boxHeight(box)),
+  );
+  const place = (p: Point): Point => ({
+    x: (into.minX + into.maxX) / 2 + (p.x - (box.minX + box.maxX) / 2) * k,
+    y: (into.minY + into.maxY) / 2 + (p.y - (box.minY + box.maxY) / 2) * k,
+  });
+  return lines.map((m) => mapMark({ ...m, id: `${id}-${m.id}`, ink: 'note' }, place));
 }
 
 /** A page that shows how the sheets lie, with every crosshair's number and the distances that check the whole. */

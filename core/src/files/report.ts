@@ -1,0 +1,67 @@
+import type { Design } from '../design/schema.ts';
+import { acceptanceOf, findAll } from '../findings/run.ts';
+import { wordsOfFinding } from '../findings/words.ts';
+import { shapeOf } from '../outline/shapeMeasures.ts';
+import type { Derived } from '../templates/derive.ts';
+import { farCrosshairs } from '../templates/farCrosshairs.ts';
+
+/** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */
+export function designReport(design: Design, derived: Derived) {
+  const { measures: m, layout, plan } = derived;
+  return {
+    format: 'pelkin-report',
+    version: 1,
+    units: { length: 'mm', angle: 'deg', area: 'mm2' },
+    name: design.name,
+    handedness: design.handedness,
+    strings: {
+      centreScale: layout.centreScale,
+      nutSpread: layout.nutSpread,
+      jointX: layout.jointX,
+      jointWidth: layout.jointWidth,
+      boardEndX: layout.boardEndX,
+      overhang: layout.overhang,
+      strings: layout.lines.map((l) => ({
+        gauge: l.gauge,
+        scale: l.scale,
+        nut: l.nut,
+        bridge: l.bridge,
+        saddle: l.saddle,
+      })),
+      saddleLine: layout.saddleLine && {
+        turn: (layout.saddleLine.turn * 180) / Math.PI,
+        worst: layout.saddleLine.worst,
+      },
+      frets: layout.frets.map((f) => ({
+        number: f.number,
+        fromNut: f.fromNut,
+        bass: f.bass,
+        treble: f.treble,
+        slot: f.slot,
+      })),
+    },
+    outline: {
+      nodes: design.outline.nodes.length,
+      ...shapeOf(m),
+      widest: m.widest,
+      box: m.box,
+      area: m.areaMm2,
+      bass: m.bass,
+      treble: m.treble,
+      tightestHollow: m.hollow,
+    },
+    paper: {
+      paper: design.print.paper,
+      sheet: plan.sheet,
+      columns: plan.grid.columns,
+      rows: plan.grid.rows,
+      printed: plan.printed.map((t) => t.label),
+      checks: farCrosshairs(plan),
+    },
+    findings: findAll(design, derived).map((f) => ({
+      ...f,
+      ...wordsOfFinding(f, design.units),
+      accepted: acceptanceOf(design, f)?.reason ?? null,
+    })),
+  };
+}
