@@ -92,8 +92,12 @@ function extremesOf(run: readonly Sample[]): readonly number[] {
   return found;
 }
 
-/** How far the samples stray from the quintic that meets both ends in place, direction and curvature, mm. */
-function strays(run: readonly Sample[], from: number, to: number): number {
+/** How far the samples stray from the quintic that meets both ends in place, direction and curvature, mm, and which most. */
+function strays(
+  run: readonly Sample[],
+  from: number,
+  to: number,
+): { readonly height: number; readonly at: number } {
   const [a, b] = [run[from]!, run[to]!];
   const long = b.s - a.s;
   const bend = (p: Sample): Point => ({ x: -p.way.y * p.curvature, y: p.way.x * p.curvature });
@@ -117,12 +121,13 @@ function strays(run: readonly Sample[], from: number, to: number): number {
       h5 * b.at[k];
     return { x: axis('x'), y: axis('y') };
   };
-  let most = 0;
+  let most = { height: 0, at: from };
   for (let i = from + 1; i < to; i += 1) {
     const p = run[i]!;
     const q = at((p.s - a.s) / long);
     // Across the edge: a lag along it is no height.
-    most = Math.max(most, Math.abs((q.x - p.at.x) * -p.way.y + (q.y - p.at.y) * p.way.x));
+    const height = Math.abs((q.x - p.at.x) * -p.way.y + (q.y - p.at.y) * p.way.x);
+    if (height > most.height) most = { height, at: i };
   }
   return most;
 }
@@ -143,10 +148,9 @@ export function findLumps(path: ClosedPath, least: number): readonly Lump[] {
       if (to - before < 4) continue;
       const [a, b] = [run[before]!.way, run[to]!.way];
       if (Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y)) > MOST_TURN) continue;
-      const height = strays(run, before, to);
+      const { height, at } = strays(run, before, to);
       if (height < least || height > HIGHEST) continue;
-      const middle = run[Math.round((i + j) / 2)]!;
-      found.push({ at: middle.at, segment: middle.segment, height, length: apart });
+      found.push({ at: run[at]!.at, segment: run[at]!.segment, height, length: apart });
     }
   }
   const sorted = found.sort((p, q) => q.height - p.height);

@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest';
+import { demo, limited, withNodes } from '../../tests/findings.ts';
+import { acceptFinding, questionFinding, setLimit } from '../design/edits.ts';
+import { createDeriver } from '../templates/derive.ts';
+import { RULES } from './rules.ts';
+import { acceptanceOf, findAll } from './run.ts';
+import { wordsOfFinding } from './words.ts';
+
+const found = (design: ReturnType<typeof demo>) => findAll(design, createDeriver()(design));
+/** A body much too short behind the bridge, and a bit too large for its hollows. */
+const amiss = limited(
+  withNodes(demo('windrow'), (n) => ({ ...n, x: n.x + 150 })),
+  'smallestBit',
+  40,
+);
+
+describe('the registry', () => {
+  it('has each rule once, each limit under a name of its own', () => {
+    expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);
+    const names = RULES.flatMap((r) => (r.limit ? [r.limit.name] : []));
+    expect(new Set(names).size).toBe(names.length);
+    for (const { limit } of RULES)
+      if (limit) {
+        expect(limit.value).toBeGreaterThanOrEqual(limit.min);
+        expect(limit.value).toBeLessThanOrEqual(limit.max);
+      }
+  });
+  it.each(['windrow', 'skerry'] as const)('finds nothing in %s', (name) =>
+    expect(found(demo(name))).toEqual([]),
+  );
+  it('gives findings as data with their place, number, limit and unit', () => {
+    const tail = found(amiss).find((f) => f.rule === 'tail-off-body')!;
+    expect(tail).toMatchObject({
+      severity: 'stop',
+      stage: 'outline',
+      limit: 25,
+      unit: 'mm',
+      subject: 'tail',
+    });
+    expect(tail.measured).toBeCloseTo(162.303 - 150, 2);
+    expect(JSON.parse(JSON.stringify(tail))).toEqual(tail);
+  });
+});
+
+describe('words', () => {
+  it('say what, with the numbers in the design’s unit, and what mends it', () => {
+    for (const finding of found(amiss))
+      for (const unit of ['mm', 'in', 'in-fraction'] as const) {
+        const { title, says, remedy } = wordsOfFinding(finding, unit);
+        for (const text of [title, says, remedy]) expect(text).not.toMatch(/undefined|NaN|null|\[object/);
+        if (finding.unit === 'mm' && finding.measured) expect(says).toContain(unit === 'mm' ? ' mm' : ' in');
+      }
+  });
+});
+
+describe('acceptance', () => {
+  const [first] = found(amiss);
+  const accept = (measured: number | null) =>
+    acceptFinding(amiss, { rule: first!.rule, subject: first!.subject, measured, reason: 'meant so' });
+  it('covers its finding, and goes when it is questioned again', () => {
+    const accepted = accept(first!.measured);
+    expect(acceptanceOf(accepted, first!)?.reason).toBe('meant so');
+    expect(acceptanceOf(questionFinding(accepted, first!.rule, first!.subject), first!)).toBeNull();
+    expect(accept(first!.measured).findings.accepted).toHaveLength(1);
+  });
+  it('does not cover a finding that has grown since', () =>
+    expect(acceptanceOf(accept(first!.measured! - 5), first!)).toBeNull());
+  it('leaves other places alone', () =>
+    expect(acceptanceOf(accept(first!.measured), { ...first!, subject: 'elsewhere' })).toBeNull());
+});
+
+describe('limits', () => {
+  it('are the user’s own, and the rule’s again when taken off', () => {
+    const own = setLimit(demo('windrow'), 'mostSheets', 2);
+    expect(found(own).map((f) => [f.rule, f.limit])).toEqual([['sheet-over-paper', 2]]);
+    expect(found(setLimit(own, 'mostSheets', null))).toEqual([]);
+  });
+});

@@ -1,0 +1,44 @@
+import { readFileSync } from 'node:fs';
+import { checkDesign } from '../src/design/check.ts';
+import type { Design, OutlineNode } from '../src/design/schema.ts';
+import type { Hit, Rule } from '../src/findings/finding.ts';
+import { limitOf } from '../src/findings/run.ts';
+import { createDeriver } from '../src/templates/derive.ts';
+
+/** A demo design as it ships. */
+export function demo(name: 'windrow' | 'skerry' | 'fathom'): Design {
+  const checked = checkDesign(
+    JSON.parse(readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')),
+  );
+  if (!checked.ok) throw new Error(`${name}: ${checked.refusals[0]!.message}`);
+  return checked.design;
+}
+
+/** What a rule finds in a design, under the design's own limits. */
+export const hits = (rule: Rule, design: Design): readonly Hit[] =>
+  rule.find({ design, derived: createDeriver()(design) }, limitOf(design, rule) ?? 0);
+
+/** A design with some of its nodes changed; mirror links are cut. */
+export const withNodes = (
+  design: Design,
+  change: (node: OutlineNode, index: number) => OutlineNode,
+): Design => ({
+  ...design,
+  outline: { ...design.outline, mirror: [], nodes: design.outline.nodes.map(change) },
+});
+
+/** A body of plain corners. */
+export const cornered = (design: Design, places: readonly (readonly [number, number])[]): Design => ({
+  ...design,
+  outline: {
+    ...design.outline,
+    mirror: [],
+    nodes: places.map(([x, y], i): OutlineNode => ({ id: `n${i + 1}`, x, y, kind: 'corner' })),
+  },
+});
+
+/** The design with a limit of the user's own. */
+export const limited = (design: Design, name: string, value: number): Design => ({
+  ...design,
+  findings: { ...design.findings, limits: { ...design.findings.limits, [name]: value } },
+});
