@@ -92,6 +92,7 @@ export const LIMITS = {
   'outline.x': { label: 'place along the centre line', min: -2000, max: 2000, from: 'the bridge line' },
   'outline.y': { label: 'place across', min: -1000, max: 1000, from: 'the centre line' },
   'outline.handle': { label: 'handle', min: -1000, max: 1000, from: 'its node' },
+  'outline.span': { label: 'span', min: 0.001, max: 4000, from: 'the node to the next, along the curve' },
   'print.margin': { label: 'printer margin', min: 0, max: 60, from: 'the sheet’s edge' },
   'print.overlap': { label: 'overlap', min: 0, max: 60, from: 'what neighbouring tiles share' },
   'print.ownWidth': { label: 'sheet width', min: 120, max: 2000, from: 'edge to edge of your own sheet' },

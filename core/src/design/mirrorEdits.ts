@@ -1,6 +1,7 @@
 import { cross, distance } from '../geometry/point.ts';
 import { freshIds, mirrored, setOutline, twinOf } from './nodeEdits.ts';
 import type { Design, OutlineNode, Side } from './schema.ts';
+import { withoutSpan } from './spans.ts';
 
 /** A node this near to the centre line, mm, lies on it. */
 const ON_LINE = 0.5;
@@ -90,8 +91,14 @@ export function linkMirror(design: Design, side: Side, upTo: string | null = nul
     (p) => p.y === 0,
   );
   const touched = new Set([...source, ...twins, ...centred].map((p) => p.id).concat(replaced));
+  // The outline goes on beginning at the node it began at.
+  const around = joined(next);
+  const first = Math.max(
+    0,
+    around.findIndex((p) => p.id === nodes[0]!.id),
+  );
   return setOutline(design, {
-    nodes: joined(next),
+    nodes: [...around.slice(first), ...around.slice(0, first)].map(withoutSpan),
     mirror: [
       ...mirror.filter((pair) => !pair.some((id) => touched.has(id))),
       ...source.map((p, i): [string, string] => [p.id, twins[i]!.id]),

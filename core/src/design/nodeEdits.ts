@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { inHand, rememberTyped } from './edits.ts';
+import { respanned, withoutSpan } from './spans.ts';
 import type { Design, Outline, OutlineNode } from './schema.ts';
 
 /**
@@ -22,7 +23,7 @@ const flip = (p: Point): Point => ({ x: p.x, y: -p.y });
 
 /** A node as its twin: across the centre line, where the edge runs the other way round. */
 export function mirrored(node: OutlineNode, id: string): OutlineNode {
-  const { before, after, ...rest } = node;
+  const { before, after, span: _own, ...rest } = node;
   return {
     ...rest,
     id,
@@ -55,10 +56,18 @@ export function editNodes(
     const next = edit(node);
     const twin = twinOf(outline, node.id);
     changed.set(node.id, twin === node.id ? onCentreLine(next) : next);
-    if (twin !== null && twin !== node.id) changed.set(twin, mirrored(next, twin));
+    if (twin !== null && twin !== node.id) {
+      const span = outline.nodes.find((n) => n.id === twin)?.span;
+      changed.set(twin, { ...mirrored(next, twin), ...(span === undefined ? {} : { span }) });
+    }
   }
   if (changed.size === 0) return design;
-  return setOutline(design, { nodes: outline.nodes.map((n) => changed.get(n.id) ?? n) });
+  return setOutline(design, {
+    nodes: respanned(
+      outline.nodes,
+      outline.nodes.map((n) => changed.get(n.id) ?? n),
+    ),
+  });
 }
 
 /** Puts a node at a place in the instrument frame; its handles go with it. */
@@ -127,7 +136,7 @@ export function setNodeKind(
 ): Design {
   return editNodes(design, ids, (n) => {
     const { before, after, ...bare } = n;
-    if (kind === 'fair') return { ...bare, kind };
+    if (kind === 'fair') return { ...withoutSpan(bare), kind };
     if (kind === 'corner') return { ...n, kind };
     const now = before && after ? { before, after } : handles(n.id);
     if (!now) return n;
@@ -176,34 +185,66 @@ export function freshIds(nodes: readonly OutlineNode[], count: number): readonly
   return ids;
 }
 
+/** How the edge runs where a node is added: the spans of all nodes, and the share of its segment that lies before it. */
+export interface Running {
+  readonly spans: readonly number[];
+  readonly share: number;
+  /** The segment's handles at its ends, halved there: what clamps the edge at a node that is not fair. */
+  readonly startHandle: Point;
+  readonly endHandle: Point;
+}
+
 /**
  * A new fair node between node `segment` and the next; on a stretch that is linked to its mirror image the
- * twin is added too. Gives the design and the node's id.
+ * twin is added too. Given how the edge runs, the node lies on it without moving it: its curve keeps its
+ * spans (see spans.ts), and an end at a corner keeps its direction by a handle. Gives the design and the
+ * node's id.
  */
 export function addNode(
   design: Design,
   segment: number,
   at: Point,
+  running: Running | null = null,
 ): { readonly design: Design; readonly id: string } {
   const { outline } = design;
   const { nodes } = outline;
   const [id, twinId] = freshIds(nodes, 2) as [string, string];
   const node: OutlineNode = { id, x: at.x, y: at.y, kind: 'fair' };
-  const next = nodes[(segment + 1) % nodes.length]!;
-  const twins = [twinOf(outline, nodes[segment]!.id), twinOf(outline, next.id)] as const;
+  const [start, next] = [nodes[segment]!, nodes[(segment + 1) % nodes.length]!];
+  const twins = [twinOf(outline, start.id), twinOf(outline, next.id)] as const;
   const twinAfter = nodes.findIndex((n) => n.id === twins[1]);
   const linked =
     twins[0] !== null && twinAfter >= 0 && nodes[(twinAfter + 1) % nodes.length]!.id === twins[0];
+  const own = linked && twinAfter === segment;
   const out: OutlineNode[] = [];
   nodes.forEach((n, i) => {
-    out.push(n);
-    if (i === segment) out.push(linked && twinAfter === segment ? { ...node, y: 0 } : node);
-    else if (linked && i === twinAfter) out.push(mirrored(node, twinId));
+    const h = running?.spans[i];
+    const spanned = (node: OutlineNode, span: number | undefined): OutlineNode =>
+      span === undefined ? withoutSpan(node) : { ...node, span };
+    const share = running?.share ?? 0;
+    const isTwin = linked && !own && i === twinAfter;
+    const isSplit = i === segment;
+    if (!isSplit && !isTwin) out.push(spanned(n, h));
+    // The twin's segment runs the other way: what lies before the node here lies after its twin there.
+    else {
+      const part = isSplit ? share : 1 - share;
+      out.push(
+        spanned(n, h && h * part),
+        spanned(isSplit ? (own ? { ...node, y: 0 } : node) : mirrored(node, twinId), h && h * (1 - part)),
+      );
+    }
   });
-  const own = linked && twinAfter === segment;
   const link: [string, string] = [id, own ? id : twinId];
+  const added = setOutline(design, { nodes: out, ...(linked ? { mirror: [...outline.mirror, link] } : {}) });
+  if (!running) return { design: added, id };
+  // Between two corners without handles the edge is straight, and stays so by itself.
+  const isStraight = start.kind !== 'fair' && next.kind !== 'fair' && !start.after && !next.before;
+  const hold = (d: Design, node: OutlineNode, side: 'before' | 'after', handle: Point): Design =>
+    node.kind === 'fair' || isStraight
+      ? d
+      : editNodes(d, [node.id], (n) => ({ ...n, [side]: { ...n[side], ...handle } }));
   return {
-    design: setOutline(design, { nodes: out, ...(linked ? { mirror: [...outline.mirror, link] } : {}) }),
+    design: hold(hold(added, start, 'after', running.startHandle), next, 'before', running.endHandle),
     id,
   };
 }
@@ -215,7 +256,7 @@ export function removeNodes(design: Design, ids: readonly string[]): Design {
   const nodes = outline.nodes.filter((n) => !gone.has(n.id));
   if (nodes.length < 3 || nodes.length === outline.nodes.length) return design;
   const mirror = outline.mirror.filter(([a, b]) => !gone.has(a) && !gone.has(b));
-  let next = setOutline(design, { nodes, mirror });
+  let next = setOutline(design, { nodes: respanned(outline.nodes, nodes), mirror });
   for (const path of Object.keys(design.typed)) {
     const id = /^outline\.([^.]+)\./.exec(path)?.[1];
     if (id !== undefined && gone.has(id)) next = rememberTyped(next, path, null);

@@ -23,6 +23,9 @@ export const LONGEST_PAGE = 5080;
 /** What a roll's length is while nothing is laid on it: enough for any body. */
 const ROLL_UNCUT = 1500;
 
+/** Nobody cuts less off a roll, mm: the reference bars must find room. */
+const SHORTEST_CUT = 250;
+
 /**
  * The sheet as it lies. A roll is as long as what is laid on it needs: `needed` is the drawing's box with
  * its margins; “landscape” runs the roll from left to right, “portrait” upward.
@@ -35,7 +38,7 @@ export function sheetSize(
   if (print.paper === 'roll') {
     const run = Math.min(
       LONGEST_PAGE,
-      Math.max(print.rollWidth, needed?.[across ? 'width' : 'height'] ?? ROLL_UNCUT),
+      Math.max(SHORTEST_CUT, needed?.[across ? 'width' : 'height'] ?? ROLL_UNCUT),
     );
     return across ? { width: run, height: print.rollWidth } : { width: print.rollWidth, height: run };
   }

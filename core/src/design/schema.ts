@@ -101,6 +101,8 @@ const nodeSchema = z.looseObject({
   kind: z.enum(['fair', 'smooth', 'corner'], { error: 'a node is “fair”, “smooth” or “corner”' }),
   before: handleSchema.optional(),
   after: handleSchema.optional(),
+  /** How much of a fair curve's parameter lies between this node and the next; its own length where left out. */
+  span: mm('outline.span').optional(),
 });
 
 export const MOST_NODES = 200;

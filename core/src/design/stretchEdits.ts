@@ -1,6 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { freshIds, mirrored, setOutline } from './nodeEdits.ts';
 import type { Design, OutlineNode } from './schema.ts';
+import { withoutSpan } from './spans.ts';
 
 /** The nodes from one to another in the outline's order, both included; empty when either is not there. */
 export function runBetween(
@@ -72,7 +73,7 @@ export function layStretch(
   const kept = nodes.filter((n) => !gone.has(n.id));
   const at = kept.findIndex((n) => n.id === fromId);
   return setOutline(design, {
-    nodes: [...kept.slice(0, at + 1), ...between, ...kept.slice(at + 1)],
+    nodes: [...kept.slice(0, at + 1), ...between, ...kept.slice(at + 1)].map(withoutSpan),
     mirror: mirror.filter(([a, b]) => !gone.has(a) && !gone.has(b)),
   });
 }

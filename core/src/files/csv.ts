@@ -32,7 +32,7 @@ export function fretTableCsv(layout: StringLayout): string {
     'slot treble end x (mm)',
     'slot treble end y (mm)',
     'slot length (mm)',
-    'turn, bass end tailward (deg)',
+    'turn of the bass end tailward (deg)',
     'board radius (mm)',
     'slot ends under the middle (mm)',
     'wire along the arc (mm)',

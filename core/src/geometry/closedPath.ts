@@ -1,5 +1,5 @@
 import type { Box } from './box.ts';
-import { unionBox } from './box.ts';
+import { boxOfPoints, unionBox } from './box.ts';
 import type { Cubic } from './cubic.ts';
 import {
   cubicAt,
@@ -14,6 +14,7 @@ import {
 import type { Point } from './point.ts';
 import { cross } from './point.ts';
 import { gauss8 } from './quadrature.ts';
+import { remember } from './remember.ts';
 
 /** A closed chain of cubics: each begins where the one before ends, the first where the last ends. */
 export type ClosedPath = readonly Cubic[];
@@ -69,12 +70,25 @@ export interface PlaceOnPath {
   readonly distance: number;
 }
 
-/** The place on the path nearest to p; null for a path without segments. */
+/** Boxes round the handles of each segment: the curve lies within them. */
+const handleBoxes = remember((path: ClosedPath): readonly Box[] =>
+  path.map((c) => boxOfPoints([c.p0, c.p1, c.p2, c.p3])!),
+);
+
+/** Distance from a point to a box, mm; 0 within. */
+const offBox = (box: Box, p: Point): number =>
+  Math.hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
+
+/** The place on the path nearest to p; null for a path without segments. Segments too far to win are not looked at. */
 export function nearestOnPath(path: ClosedPath, p: Point): PlaceOnPath | null {
+  const bounds = handleBoxes(path).map((box, segment) => ({ segment, least: offBox(box, p) }));
+  bounds.sort((a, b) => a.least - b.least || a.segment - b.segment);
   let best: PlaceOnPath | null = null;
-  path.forEach((c, segment) => {
+  for (const { segment, least } of bounds) {
+    if (best && least >= best.distance) break;
+    const c = path[segment]!;
     const { t, distance } = nearestOnCubic(c, p);
     if (!best || distance < best.distance) best = { segment, t, distance, at: cubicAt(c, t) };
-  });
+  }
   return best;
 }

@@ -1,11 +1,12 @@
 import { twinOf } from '../design/nodeEdits.ts';
 import type { Outline } from '../design/schema.ts';
+import { respanned } from '../design/spans.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, nearestOnPath } from '../geometry/closedPath.ts';
 import { solveOutline } from './solve.ts';
 
-/** The old edge is compared at points so near to it, mm: a tenth of the least tolerance that is asked for. */
-const COMPARE_CHORD = 0.02;
+/** The old edge is compared at the ends of chords this near to it, mm: some twenty on every bend. */
+const COMPARE_CHORD = 0.1;
 
 /** How far the new path lies from the old one at most, mm. */
 export function largestMove(from: ClosedPath, to: ClosedPath): number {
@@ -37,7 +38,10 @@ export function reducible(
       const twin = twinOf(outline, node.id) ?? node.id;
       const gone = [...new Set([node.id, twin])];
       gone.forEach((id) => asked.add(id));
-      const rest = nodes.filter((n) => !gone.includes(n.id));
+      const rest = respanned(
+        nodes,
+        nodes.filter((n) => !gone.includes(n.id)),
+      );
       if (rest.length < 3) continue;
       const move = largestMove(before, solveOutline(rest));
       if (move > tolerance) gone.forEach((id) => kept.add(id));
@@ -47,6 +51,9 @@ export function reducible(
     const { gone, move } = best;
     ids.push(...gone);
     moved = move;
-    nodes = nodes.filter((n) => !gone.includes(n.id));
+    nodes = respanned(
+      nodes,
+      nodes.filter((n) => !gone.includes(n.id)),
+    );
   }
 }

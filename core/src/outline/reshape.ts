@@ -1,4 +1,5 @@
 import type { OutlineNode } from '../design/schema.ts';
+import { respanned } from '../design/spans.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
@@ -163,7 +164,7 @@ function warp(
       ...(n.after ? { after: handle(n.after) } : {}),
     };
   });
-  return moved.map((n, i) => {
+  const bent = moved.map((n, i) => {
     const [before, next] = [(i + nodes.length - 1) % nodes.length, (i + 1) % nodes.length];
     let out = n;
     const laid = (h: Point, to: OutlineNode): Point => {
@@ -185,6 +186,7 @@ function warp(
     }
     return out;
   });
+  return respanned(nodes, bent);
 }
 
 /** Solves a small dense system by elimination with pivoting; null when it is singular. */

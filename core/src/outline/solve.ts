@@ -4,8 +4,8 @@ import { pathCrossings } from '../geometry/crossings.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { add } from '../geometry/point.ts';
-import type { Tensions } from './spline.ts';
+import { add, distance } from '../geometry/point.ts';
+import type { FairCurve, Spans, Tensions } from './spline.ts';
 import { fairLoop, fairRun } from './spline.ts';
 
 /** Between two nodes that are not fair: straight, or bent by whichever handles they carry. */
@@ -19,11 +19,16 @@ function betweenHandles(a: OutlineNode, b: OutlineNode): Cubic {
   };
 }
 
-function solveWith(nodes: readonly OutlineNode[], tensions: Tensions): ClosedPath {
+/** The spans that nodes carry; null unless every one of a run does. */
+const spansOf = (nodes: readonly OutlineNode[]): Spans =>
+  nodes.every((n) => n.span !== undefined) ? nodes.map((n) => n.span!) : null;
+
+function solveWith(nodes: readonly OutlineNode[], tensions: Tensions): FairCurve {
   const n = nodes.length;
   const firstBreak = nodes.findIndex((node) => node.kind !== 'fair');
-  if (firstBreak < 0) return fairLoop(nodes, tensions);
-  const segments = new Array<Cubic>(n);
+  if (firstBreak < 0) return fairLoop(nodes, tensions, spansOf(nodes));
+  const curve = new Array<Cubic>(n);
+  const spans = new Array<number>(n);
   let from = firstBreak;
   do {
     const run = [from];
@@ -35,21 +40,23 @@ function solveWith(nodes: readonly OutlineNode[], tensions: Tensions): ClosedPat
     run.push(to);
     const start = nodes[from]!;
     const end = nodes[to]!;
-    const curve =
+    const fair: FairCurve =
       run.length === 2
-        ? [betweenHandles(start, end)]
+        ? { curve: [betweenHandles(start, end)], spans: [distance(start, end)] }
         : fairRun(
             run.map((i) => nodes[i]!),
             start.after ?? null,
             end.before ?? null,
             run.map((i) => tensions[i]!),
+            spansOf(run.slice(0, -1).map((i) => nodes[i]!)),
           );
-    curve.forEach((c, k) => {
-      segments[run[k]!] = c;
+    fair.curve.forEach((c, k) => {
+      curve[run[k]!] = c;
+      spans[run[k]!] = fair.spans[k]!;
     });
     from = to;
   } while (from !== firstBreak);
-  return segments;
+  return { curve, spans };
 }
 
 /** The outline without a look for loops: for trials, whose result is then solved in full. */
@@ -57,7 +64,14 @@ export const solveTrial = (nodes: readonly OutlineNode[]): ClosedPath =>
   solveWith(
     nodes,
     nodes.map(() => 0),
-  );
+  ).curve;
+
+/** How much of its curve's parameter each segment has: where a node is added, these keep the edge as it runs. */
+export const outlineSpans = (nodes: readonly OutlineNode[]): readonly number[] =>
+  solveWith(
+    nodes,
+    nodes.map(() => 0),
+  ).spans;
 
 /** Loops are looked for by chords this near to the curve, mm: smaller ones no hand could draw between nodes. */
 const LOOP_CHORD = 0.25;
@@ -77,14 +91,14 @@ const chordsCross = (nodes: readonly Point[]): boolean =>
  */
 export function solveOutline(nodes: readonly OutlineNode[]): ClosedPath {
   const tensions = nodes.map(() => 0);
-  const plain = solveWith(nodes, tensions);
+  const plain = solveWith(nodes, tensions).curve;
   let path = plain;
   let { crossings } = pathCrossings(path, LOOP_CHORD);
   if (crossings.length === 0 || chordsCross(nodes)) return plain;
   for (let round = 0; round < TENSION.rounds; round += 1) {
     const ends = new Set(crossings.flatMap((c) => c.segments.flatMap((s) => [s, (s + 1) % nodes.length])));
     for (const i of ends) tensions[i] = Math.max(TENSION.first, tensions[i]! * TENSION.growth);
-    path = solveWith(nodes, tensions);
+    path = solveWith(nodes, tensions).curve;
     ({ crossings } = pathCrossings(path, LOOP_CHORD));
     if (crossings.length === 0) return path;
   }

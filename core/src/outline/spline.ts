@@ -21,6 +21,9 @@ const RESPACINGS = 2;
  */
 export type Tensions = readonly number[];
 
+/** Knots that are given, one a segment; null where they follow the curve's own length. */
+export type Spans = readonly number[] | null;
+
 /** How a run of nodes ends: its handle (vector from the end node into the run), or none. */
 export type RunEnd = Point | null;
 
@@ -124,19 +127,27 @@ function closedSlopes(points: readonly Point[], knots: readonly number[], tensio
   return plain.map((p, i) => subtract(p, scale(factor, unit[i]!)));
 }
 
+/** A fair curve and the knots that it has in the end, one a segment. */
+export interface FairCurve {
+  readonly curve: readonly Cubic[];
+  readonly spans: readonly number[];
+}
+
 function respaced(
   points: readonly Point[],
   closed: boolean,
   slopes: (knots: readonly number[]) => readonly Point[],
-): readonly Cubic[] {
+  spans: Spans,
+): FairCurve {
+  if (spans) return { curve: toSegments(points, spans, slopes(spans)), spans };
   const count = closed ? points.length : points.length - 1;
   let knots = Array.from({ length: count }, (_, i) => distance(points[i]!, points[(i + 1) % points.length]!));
-  let segments = toSegments(points, knots, slopes(knots));
+  let curve = toSegments(points, knots, slopes(knots));
   for (let pass = 0; pass < RESPACINGS; pass += 1) {
-    knots = segments.map((c) => cubicLength(c));
-    segments = toSegments(points, knots, slopes(knots));
+    knots = curve.map((c) => cubicLength(c));
+    curve = toSegments(points, knots, slopes(knots));
   }
-  return segments;
+  return { curve, spans: knots };
 }
 
 const none = (points: readonly Point[]): Tensions => points.map(() => 0);
@@ -147,8 +158,12 @@ export const fairRun = (
   first: RunEnd,
   last: RunEnd,
   tensions: Tensions = none(points),
-): readonly Cubic[] => respaced(points, false, (knots) => openSlopes(points, knots, first, last, tensions));
+  spans: Spans = null,
+): FairCurve => respaced(points, false, (knots) => openSlopes(points, knots, first, last, tensions), spans);
 
 /** A fair closed curve through three or more points, each apart from the next; segment i starts at point i. */
-export const fairLoop = (points: readonly Point[], tensions: Tensions = none(points)): readonly Cubic[] =>
-  respaced(points, true, (knots) => closedSlopes(points, knots, tensions));
+export const fairLoop = (
+  points: readonly Point[],
+  tensions: Tensions = none(points),
+  spans: Spans = null,
+): FairCurve => respaced(points, true, (knots) => closedSlopes(points, knots, tensions), spans);

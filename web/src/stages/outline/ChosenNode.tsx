@@ -1,5 +1,5 @@
 import type { Design, OutlineNode } from '@pelkin/core';
-import { edits, splitCubic } from '@pelkin/core';
+import { addOnEdge, edits } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { derive, usePicked } from '../../design/derived.ts';
@@ -101,10 +101,9 @@ function HandleRow({ id, side }: { id: string; side: 'before' | 'after' }) {
 function addAfter(index: number): void {
   const { design, edit } = useDesignStore.getState();
   if (!design) return;
-  const [first] = splitCubic(derive(design).path[index]!, 0.5);
   let made = '';
   edit('added a node', (d) => {
-    const added = edits.addNode(d, index, first.p3);
+    const added = addOnEdge(d, index, 0.5);
     made = added.id;
     return added.design;
   });

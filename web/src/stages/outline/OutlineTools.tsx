@@ -1,5 +1,5 @@
 import type { Design, DisplayUnit, OutlineNode, Point } from '@pelkin/core';
-import { LIMITS, curvatureComb, edits, formatLength, nearestOnPath } from '@pelkin/core';
+import { LIMITS, addOnEdge, curvatureComb, edits, formatLength, nearestOnPath } from '@pelkin/core';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { memo, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
@@ -68,7 +68,7 @@ function Edge() {
     if (!place) return;
     let made = '';
     edit('added a node', (design) => {
-      const added = edits.addNode(design, place.segment, place.at);
+      const added = addOnEdge(design, place.segment, Math.min(0.98, Math.max(0.02, place.t)));
       made = added.id;
       return added.design;
     });
