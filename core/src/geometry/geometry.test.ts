@@ -190,6 +190,12 @@ describe('a curve and a box', () => {
       { numRuns: 300 },
     );
   });
+  it('meet where the curve runs through two corners', () => {
+    // Found by the property above, seed 569824776.
+    const zero = { x: 0, y: 0 };
+    const diagonal = { p0: { x: 299.99999999991405, y: 299.99999999991405 }, p1: zero, p2: zero, p3: zero };
+    expect(cubicMeetsBox(diagonal, { minX: 0, minY: 5e-324, maxX: 5, maxY: 5 })).toBe(true);
+  });
   it('meet where the curve only crosses, both ends outside', () => {
     const across = straightCubic({ x: -50, y: 5 }, { x: 50, y: 5 });
     expect(cubicMeetsBox(across, { minX: 0, minY: 0, maxX: 10, maxY: 10 })).toBe(true);

@@ -10,6 +10,9 @@ function coefficients(c: Cubic, axis: 'x' | 'y', level: number): [number, number
   return [e - 3 * d + 3 * b - a, 3 * (d - 2 * b + a), 3 * (b - a), a - level];
 }
 
+/** A curve that runs through a corner within this, mm, meets the box: rounding of its crossing, no drawn distance. */
+const CORNER = 1e-9;
+
 /** Whether any point of the curve lies in the box: an end inside, or a crossing of one of its four edges. */
 export function cubicMeetsBox(c: Cubic, box: Box): boolean {
   if (boxHolds(box, c.p0) || boxHolds(box, c.p3)) return true;
@@ -17,7 +20,7 @@ export function cubicMeetsBox(c: Cubic, box: Box): boolean {
   const crosses = (axis: 'x' | 'y', level: number, low: number, high: number): boolean =>
     cubicRootsInUnit(...coefficients(c, axis, level)).some((t) => {
       const other = cubicAt(c, t)[axis === 'x' ? 'y' : 'x'];
-      return other >= low && other <= high;
+      return other >= low - CORNER && other <= high + CORNER;
     });
   return (
     crosses('x', box.minX, box.minY, box.maxY) ||
