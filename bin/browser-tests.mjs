@@ -14,7 +14,11 @@ const done = spawnSync(
     'e2e/playwright.config.ts',
     ...process.argv.slice(2),
   ],
-  { cwd: ROOT, stdio: 'inherit', env: { ...process.env, E2E_ADDRESS: server.address } },
+  {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, E2E_ADDRESS: server.address, E2E_DATABASE_URL: server.databaseUrl },
+  },
 );
 const errors = await server.stop();
 if (errors.trim()) process.stderr.write(`The server said:\n${errors.slice(-2000)}\n`);

@@ -143,7 +143,7 @@ test('tell-tales lead to their place; the comb and dimensions can be put off', a
   await page.getByText('Curvature comb').click();
   await expect(page.getByTestId('comb')).toHaveCount(0);
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveText(/219\.6 mm waist/);
-  await page.getByText('Dimensions', { exact: true }).click();
+  await page.getByText('Length and widths', { exact: true }).click();
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveCount(0);
   await page.getByTestId('tale-sheets').click();
   await expect(page.locator('[data-tile]')).toHaveCount(4);

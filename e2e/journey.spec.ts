@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import DxfParser from 'dxf-parser';
 import { expect, test } from '@playwright/test';
 import { dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
 
@@ -50,12 +51,14 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   expect(file.suggestedFilename()).toBe('journey-paper.pdf');
   const path = await file.path();
   const info = execFileSync('pdfinfo', [path], { encoding: 'utf8' });
-  expect(info).toMatch(new RegExp(`Pages:\\s+${sheets}\\b`));
+  // A cover and the plan of the sheets go before them.
+  expect(info).toMatch(new RegExp(`Pages:\\s+${sheets + 2}\\b`));
   expect(info).toMatch(/Page size:\s+841\.8\d* x 595\.2\d* pts \(A4\)/);
   const words = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
-  expect(words.match(/Journey/g)?.length).toBe(sheets);
+  expect(words.match(/Journey/g)?.length).toBe(sheets + 2);
   expect(words.match(/100 mm/g)?.length).toBe(2 * sheets);
   expect(words).toContain('revision');
+  expect(words).toMatch(/from crosshair \d+ to crosshair \d+: [\d.]+ mm/);
 
   // A reload, and the list, find it as it was left.
   const { design } = await held(request, id);
@@ -142,8 +145,14 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   expect(read).toMatchObject({ errors: 0, outlines: 1, closed: true });
   expect(read.perMm).toBeCloseTo(1, 6);
   expect(Math.abs(read.width - 515.0)).toBeLessThan(0.1);
-  const csv = await take('Fret table');
+  const csv = await take('Frets and slot ends');
   expect(csv.split('\r\n').length).toBe(25);
+  const dxf = await take('Profiles as arcs');
+  const parsed = new DxfParser().parseSync(dxf)!;
+  expect(parsed.header.$INSUNITS).toBe(4);
+  const profiles = parsed.entities.filter((e) => e.layer === 'OUTLINE');
+  expect(profiles).toMatchObject([{ type: 'LWPOLYLINE', shape: true }]);
+  await expect(page.getByRole('status').filter({ hasText: 'DXF in millimetres' })).toBeVisible();
   const json = await take('Design file');
   await page.goto('/');
   await page

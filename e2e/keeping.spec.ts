@@ -119,3 +119,59 @@ test('what cannot be opened says why', async ({ page }) => {
   await open('other.json', '{"format":"drawing"}');
   await expect(page.getByRole('alert')).toHaveText(/other\.json: .*not a Pelkin design/);
 });
+
+test('two tabs: parts of each are taken, and what differs is dashed on the board', async ({
+  context,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Parts');
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await openStage(one, id, 'strings');
+  await openStage(two, id, 'outline');
+  await type(one.getByRole('textbox', { name: 'Nut width' }), '43');
+  await saved(one);
+  await type(two.getByRole('textbox', { name: 'Lower bout', exact: true }), '320');
+  const notice = two.getByRole('alert', { name: 'Changed elsewhere' });
+  await expect(notice).toContainText('Different: strings');
+  await expect(two.getByTestId('ghost')).toBeVisible();
+  await two.getByRole('button', { name: 'Take parts of each' }).click();
+  await two.getByText('Take the server’s strings').click();
+  await two.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(notice).toHaveCount(0);
+  await saved(two);
+  const { design } = await held(request, id);
+  expect(design.strings.nutWidth).toBe(43);
+  await expect(two.getByTestId('tale-widest')).toContainText('320.0');
+  await two.getByRole('button', { name: 'Undo: took parts of the server’s state' }).click();
+  await saved(two);
+  expect((await held(request, id)).design.strings.nutWidth).toBe(42);
+});
+
+test('a frozen revision is made, looked at, gone back to, and never changed', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Frozen');
+  await openStage(page, id, 'outline');
+  await page.getByRole('button', { name: 'revision 1' }).click();
+  await page.getByRole('button', { name: 'Freeze this state' }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('name is empty');
+  await page.getByLabel('Name of the frozen revision').fill('First wood');
+  await page.getByRole('button', { name: 'Freeze this state' }).click();
+  await expect(page.getByRole('button', { name: 'Look at First wood' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await type(page.getByRole('textbox', { name: 'Lower bout', exact: true }), '330');
+  await saved(page);
+  await page.getByRole('button', { name: 'revision 2' }).click();
+  await page.getByRole('button', { name: 'Look at First wood' }).click();
+  const view = page.getByRole('complementary', { name: 'Frozen revision' });
+  await expect(view).toContainText('nodes of the outline');
+  await expect(view).toContainText('314.5 → 330.0');
+  await expect(page.getByTestId('ghost')).toBeVisible();
+  await page.getByRole('button', { name: 'Go back to it as a new state' }).click();
+  await saved(page);
+  await expect(page.getByTestId('tale-widest')).toContainText('314.5');
+  const { revision } = await held(request, id);
+  expect(revision).toBe(3);
+  await page.getByRole('button', { name: 'Undo: went back to “First wood”' }).click();
+  await expect(page.getByTestId('tale-widest')).toContainText('330.0');
+  const frozen = (await (await request.get(`/api/designs/${id}/revisions/1`)).json()) as { name: string };
+  expect(frozen.name).toBe('First wood');
+});

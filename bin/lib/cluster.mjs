@@ -101,9 +101,9 @@ async function stopLeftover(bin, data) {
 
 /**
  * Starts the cluster of this name, made first when there is none. Gives the address of its database,
- * a way to run a statement as its owner, and a function that stops it.
+ * a way to run a statement as its owner, and functions that stop it in order or kill it. A port may be asked for.
  */
-export async function startCluster(name, { durable = true } = {}) {
+export async function startCluster(name, { durable = true, port: wanted = null } = {}) {
   const bin = postgresPrograms();
   if (!bin) throw new Told('PostgreSQL is not installed.');
   const folder = join(STATE, name);
@@ -124,7 +124,7 @@ export async function startCluster(name, { durable = true } = {}) {
       `The database in ${folder} was made by PostgreSQL ${made}, and ${installed} is installed. Install postgresql-${made}, or move the folder away to begin anew.`,
     );
   await stopLeftover(bin, data);
-  const port = await freePort();
+  const port = wanted ?? (await freePort());
   const password = readFileSync(join(folder, 'password'), 'utf8').trim();
   const log = join(STATE, `${name}.log`);
   const sink = openSync(log, 'w');
@@ -184,5 +184,12 @@ export async function startCluster(name, { durable = true } = {}) {
     const done = psql('postgres', sql);
     if (done.status !== 0) throw new Told(`The database refused “${sql}”: ${done.stderr.trim()}`);
   };
-  return { url: url(DATABASE), urlOf: url, query, stop, onExit: (f) => server.once('exit', f) };
+  /** Ends it and all its workers at once, as a power cut would. */
+  const kill = () =>
+    new Promise((done) => {
+      if (ended) return done();
+      server.once('exit', () => done());
+      process.kill(-server.pid, 'SIGKILL');
+    });
+  return { url: url(DATABASE), urlOf: url, port, query, stop, kill, onExit: (f) => server.once('exit', f) };
 }

@@ -43,5 +43,5 @@ export async function startTestServer() {
     await cluster.stop();
     return errors;
   };
-  return { address, stop };
+  return { address, databaseUrl: cluster.urlOf(name), stop };
 }

@@ -15,10 +15,14 @@ export const hollowBit: Rule = {
   remedy: 'Widen the hollow, take a smaller bit, or finish the place by hand.',
   find: ({ design, derived: { path } }, bit) => {
     const isForward = signedArea(path) >= 0;
-    return hollowsUnder(isForward ? path : reversePath(path), bit / 2).map(({ at, radius }) => {
+    const found = hollowsUnder(isForward ? path : reversePath(path), bit / 2).map(({ at, radius }) => {
       const place = nearestOnPath(path, at)!;
       const index = place.t > 0.5 ? (place.segment + 1) % path.length : place.segment;
       return { subject: design.outline.nodes[index]!.id, where: at, measured: radius };
     });
+    // Beside one node the tightest is told: what widens it widens the others.
+    return found.filter((h) =>
+      found.every((o) => o === h || o.subject !== h.subject || o.measured > h.measured),
+    );
   },
 };

@@ -1,0 +1,142 @@
+/**
+ * Kills the server, and the database, in the middle of saves, 50 times in all: what was answered as saved is
+ * there afterwards, what was not is either whole or not there, and a repeated save is known again.
+ */
+import type { ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { edits, newDesign } from '@pelkin/core';
+import type { Design } from '@pelkin/core';
+import { randomFrom } from '../core/tests/random.ts';
+// @ts-expect-error a script of the project, without types
+import { startCluster } from './lib/cluster.mjs';
+
+interface Cluster {
+  readonly url: string;
+  readonly port: number;
+  readonly stop: () => Promise<void>;
+  readonly kill: () => Promise<void>;
+}
+const SERVER_KILLS = 25;
+const DATABASE_KILLS = 25;
+const root = new URL('..', import.meta.url).pathname;
+const start = startCluster as (name: string, options: { port?: number | null }) => Promise<Cluster>;
+
+let cluster: Cluster;
+let server: ChildProcess;
+let address = '';
+
+async function startServer(port: string): Promise<void> {
+  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'ignore'],
+    env: { ...process.env, PORT: port, DATABASE_URL: cluster.url, LOG_LEVEL: 'silent' },
+  });
+  address = await new Promise<string>((done, failed) => {
+    server.stdout!.on('data', (chunk) => {
+      const found = /^listening (\S+)/m.exec(String(chunk))?.[1];
+      if (found) done(found);
+    });
+    server.once('exit', () => failed(new Error('the server did not start')));
+  });
+}
+const killServer = (): Promise<void> =>
+  new Promise((done) => {
+    server.once('exit', () => done());
+    server.kill('SIGKILL');
+  });
+
+beforeAll(async () => {
+  // A cluster that keeps its promises: what it confirms is on the disk.
+  cluster = await start('safety-database', {});
+  await startServer('0');
+});
+afterAll(async () => {
+  if (server.exitCode === null && server.signalCode === null) await killServer();
+  await cluster.stop();
+});
+
+async function call(
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: unknown }> {
+  try {
+    const response = await fetch(`${address}${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      signal: AbortSignal.timeout(8000),
+    });
+    return { status: response.status, body: await response.json() };
+  } catch {
+    return { status: 0, body: null };
+  }
+}
+interface Held {
+  readonly id: string;
+  readonly revision: number;
+  readonly saveId: string | null;
+  readonly design: Design;
+}
+const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+
+/** A page’s way of saving: one save at a time, repeated with its id until it is answered. */
+async function saveUntilAnswered(id: string, from: number, state: Design): Promise<number> {
+  const saveId = randomUUID();
+  for (;;) {
+    const answer = await call('PUT', `/api/designs/${id}`, { from, saveId, design: state });
+    if (answer.status === 200) return (answer.body as { revision: number }).revision;
+    expect([0, 500, 503], JSON.stringify(answer.body)).toContain(answer.status);
+    await pause(40);
+  }
+}
+
+async function trial(seed: number, kills: number, strike: () => Promise<void>): Promise<void> {
+  const random = randomFrom(seed);
+  const made = (await call('POST', '/api/designs', { design: newDesign('Kept', 6, 628) })).body as Held;
+  let { revision } = made;
+  let state: Design = made.design;
+  let saves = 0;
+  for (let k = 0; k < kills; k += 1) {
+    let striking = true;
+    const blow = pause(5 + random() * 60)
+      .then(strike)
+      .finally(() => {
+        striking = false;
+      });
+    do {
+      const next = edits.rememberTyped(state, 'strings.nutWidth', `save ${saves}`);
+      const kept = await saveUntilAnswered(made.id, revision, next);
+      // One save, one revision, however often it was repeated.
+      expect(kept).toBe(revision + 1);
+      revision = kept;
+      state = next;
+      saves += 1;
+    } while (striking);
+    await blow;
+    const held = (await call('GET', `/api/designs/${made.id}`)).body as Held;
+    expect(held.revision).toBe(revision);
+    expect(held.design).toEqual(state);
+  }
+  expect(saves).toBeGreaterThanOrEqual(kills);
+}
+
+describe('killed in the middle of saves', () => {
+  it(`the server, ${SERVER_KILLS} times: nothing that was answered is lost, nothing is kept twice`, async () => {
+    await trial(1, SERVER_KILLS, async () => {
+      const { port } = new URL(address);
+      await killServer();
+      await startServer(port);
+    });
+  }, 240_000);
+  it(`the database, ${DATABASE_KILLS} times: nothing that was answered is lost, nothing is half-written`, async () => {
+    await trial(2, DATABASE_KILLS, async () => {
+      const { port } = cluster;
+      await cluster.kill();
+      cluster = await start('safety-database', { port });
+    });
+  }, 240_000);
+});

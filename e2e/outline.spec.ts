@@ -1,0 +1,210 @@
+import { expect, test } from '@playwright/test';
+import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+
+test('several nodes: chosen with Shift and by a box, moved, turned, aligned and removed together', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Several');
+  await openStage(page, id, 'outline');
+  const node = (n: string) => page.locator(`[data-node="${n}"]`);
+  await node('n8').click();
+  await node('n9').click({ modifiers: ['Shift'] });
+  await node('n10').click({ modifiers: ['Shift'] });
+  await expect(page.getByRole('heading', { name: 'Chosen: 3 nodes' })).toBeVisible();
+  const before = (await held(request, id)).design.outline.nodes;
+  await type(page.getByLabel('Move nutward by'), '5');
+  await saved(page);
+  const moved = (await held(request, id)).design.outline.nodes;
+  for (const i of [7, 8, 9]) expect(moved[i]!.x).toBeCloseTo(before[i]!.x + 5, 6);
+  expect(moved[6]).toEqual(before[6]);
+  // Dragging one of them takes the others along.
+  await dragBy(page, node('n9'), 0, -12);
+  await saved(page);
+  const dragged = (await held(request, id)).design.outline.nodes;
+  expect(dragged[7]!.y - moved[7]!.y).toBeCloseTo(dragged[8]!.y - moved[8]!.y, 6);
+  await page.getByRole('button', { name: 'Undo: moved 3 nodes' }).click();
+  await type(page.getByLabel('Turn by'), '10');
+  await page.getByRole('button', { name: 'One distance from the centre line' }).click();
+  await saved(page);
+  const aligned = (await held(request, id)).design.outline.nodes;
+  expect(new Set([7, 8, 9].map((i) => aligned[i]!.y)).size).toBe(1);
+
+  // A box round the treble horn.
+  await page.getByTestId('board').click({ position: { x: 60, y: 640 } });
+  await page.getByRole('button', { name: 'Choose by a box' }).click();
+  const [a, b] = [await centreOf(node('n19')), await centreOf(node('n21'))];
+  await page.mouse.move(Math.min(a.x, b.x) - 20, Math.min(a.y, b.y) - 20);
+  await page.mouse.down();
+  await page.mouse.move(Math.max(a.x, b.x) + 20, Math.max(a.y, b.y) + 20, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: /Chosen: \d nodes/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(node('n19')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(node('n19')).toHaveCount(1);
+});
+
+test('mirror: one side over the other, twins move together, the link is cut and made again', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Mirrored');
+  await openStage(page, id, 'outline');
+  await page.getByRole('button', { name: 'Bass onto treble' }).click();
+  await saved(page);
+  const linked = (await held(request, id)).design.outline;
+  expect(linked.mirror.length).toBeGreaterThan(8);
+  const [a, b] = linked.mirror.find(([p, q]) => p !== q && (p === 'n8' || q === 'n8'))!;
+  const [lead, twin] = a === 'n8' ? [a, b] : [b, a];
+  const from = await centreOf(page.locator(`[data-node="${twin}"]`));
+  await dragBy(page, page.locator(`[data-node="${lead}"]`), 10, 20);
+  const to = await centreOf(page.locator(`[data-node="${twin}"]`));
+  expect(to.x - from.x).toBeCloseTo(10, 0);
+  expect(to.y - from.y).toBeCloseTo(-20, 0);
+  await page.getByRole('button', { name: 'Cut all links' }).click();
+  await page.locator(`[data-node="${lead}"]`).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  expect((await centreOf(page.locator(`[data-node="${twin}"]`))).y).toBeCloseTo(to.y, 0);
+  await expect(page.getByTestId('tale-findings')).toContainText('1');
+  await page.getByTestId('tale-findings').click();
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
+    'The two sides have drifted apart',
+  );
+});
+
+test('smooth nodes, and a node added where the edge stays', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Smooth');
+  await openStage(page, id, 'outline');
+  await page.locator('[data-node="n9"]').click();
+  const edge = await page.locator('#outline').getAttribute('d');
+  const length = (d: string | null): Promise<number> =>
+    page.evaluate((data) => {
+      const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+      path.setAttribute('d', data!);
+      return path.getTotalLength();
+    }, d);
+  await page.getByRole('button', { name: 'Add a node after it' }).click();
+  await expect(page.locator('[data-node]')).toHaveCount(24);
+  const after = await page.locator('#outline').getAttribute('d');
+  expect(Math.abs((await length(after)) - (await length(edge)))).toBeLessThan(0.01);
+  await page.getByRole('radio', { name: 'Smooth' }).click();
+  await expect(page.locator('[data-handle]')).toHaveCount(2);
+  await dragBy(page, page.locator('[data-handle="after"] .node-mark'), 12, 12);
+  await saved(page);
+  const node = (await held(request, id)).design.outline.nodes.find((n) => n.kind === 'smooth')!;
+  expect(node.before!.x * node.after!.y - node.before!.y * node.after!.x).toBeCloseTo(0, 6);
+});
+
+test('a stretch is copied, and laid between two other nodes of another design', async ({ page, request }) => {
+  const [one, two] = [await makeDesign(request, 'From here'), await makeDesign(request, 'To there')];
+  await openStage(page, one, 'outline');
+  const press = (n: string, shift = false) =>
+    page.locator(`[data-node="${n}"]`).click(shift ? { modifiers: ['Shift'] } : {});
+  await press('n8');
+  await press('n11', true);
+  await page.getByRole('button', { name: 'Copy the stretch' }).click();
+  await expect(page.getByText('4 nodes copied.')).toBeVisible();
+  await page.getByRole('link', { name: 'All designs' }).click();
+  await page.getByRole('link', { name: 'Open To there', exact: true }).click();
+  await page
+    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('link', { name: /Outline/ })
+    .click();
+  await press('n14');
+  await press('n16', true);
+  await page.getByRole('button', { name: 'Lay it mirrored' }).click();
+  await expect(page.locator('[data-node]')).toHaveCount(24);
+  await saved(page);
+  expect((await held(request, two)).design.outline.nodes).toHaveLength(24);
+});
+
+test('findings: the list leads to the place, one is accepted with a reason, limits are the user’s', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Found');
+  await openStage(page, id, 'strings');
+  await page.getByTestId('tale-findings').click();
+  const list = page.getByRole('region', { name: 'Findings' });
+  await expect(list).toContainText('Nothing found');
+  await page.getByRole('tab', { name: 'Limits' }).click();
+  await type(list.getByLabel('Smallest bit you own'), '40');
+  await page.getByRole('tab', { name: 'Findings' }).click();
+  const row = list.locator('[data-finding="hollow-bit"]').first();
+  await expect(row).toContainText('A hollow is tighter than your smallest bit');
+  await expect(row).toContainText('a bit of 40.0 mm leaves wood standing');
+  await row.getByRole('button', { name: 'Show the place' }).click();
+  await expect(page).toHaveURL(/\/outline$/);
+  await expect(page.getByTestId('shown-place')).toBeVisible();
+  const count = async (): Promise<number> =>
+    Number(await page.getByTestId('tale-findings').locator('p').nth(1).innerText());
+  const open = await count();
+  expect(open).toBeGreaterThan(0);
+  await row.getByRole('button', { name: 'Accept' }).click();
+  await page.getByLabel('Why it may stand').fill('finished with a file');
+  await page.keyboard.press('Enter');
+  await expect(row).toContainText('Accepted: finished with a file');
+  await expect.poll(count).toBe(open - 1);
+  await saved(page);
+  expect((await held(request, id)).design.findings).toMatchObject({
+    limits: { smallestBit: 40 },
+    accepted: [{ rule: 'hollow-bit', reason: 'finished with a file' }],
+  });
+  await row.getByRole('button', { name: 'Question it again' }).click();
+  await expect.poll(count).toBe(open);
+});
+
+test('strings: a fan, courses, a partial board and a saddle line, drawn and in the table', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Fanned');
+  await openStage(page, id, 'strings');
+  await page.getByText('Two scales, frets fanned').click();
+  await type(page.getByLabel('Bass scale'), '27 in');
+  await expect(page.getByRole('columnheader', { name: 'bass, mm' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^12 342\.90 314\.00/ })).toBeVisible();
+  await page.getByText('More frets under some strings').click();
+  await expect(page.locator('#fret-24')).toHaveCount(1);
+  await page.getByText('Zero fret', { exact: true }).click();
+  await expect(page.locator('#nut-guide')).toHaveCount(1);
+  await type(page.getByLabel('Courses, bass to treble'), '2 2 2');
+  await expect(page.locator('#string-6')).toHaveCount(1);
+  await type(page.getByLabel('Courses, bass to treble'), '9 9');
+  await expect(page.getByRole('alert')).toContainText('counts of 1 to 4');
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Compensation' }).click();
+  await type(page.getByLabel('Saddle of string 6, tailward'), '2.4');
+  await expect(page.getByText(/It misses string \d by/)).toBeVisible();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.strings).toMatchObject({
+    fan: { bassScale: 685.8 },
+    courses: [2, 2, 2],
+    extraFrets: { frets: 2 },
+  });
+  expect(design.strings.compensation[0]).toBe(2.4);
+});
+
+test('a simulated printer shows what it does, and the correction by its bars cures it', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Bad printer');
+  await openStage(page, id, 'templates');
+  await page.getByText('Show what a simulated printer makes of it').click();
+  const off = page.getByText('Taped up, off by at most').locator('..');
+  await expect(off).toContainText(/[3-9]\.\d\d mm/);
+  await expect(page.getByTestId('as-printed')).toHaveAttribute('d', /^M/);
+  await page.getByRole('button', { name: 'Correct by these bars' }).click();
+  await expect(off).toContainText(/0\.0\d mm/);
+  await saved(page);
+  const { correction } = (await held(request, id)).design.print;
+  expect(correction.x).toBeCloseTo(100 / 98.2, 6);
+  expect(correction.y).toBeCloseTo(100 / 99.1, 6);
+  await type(page.getByLabel('Turned by'), '30');
+  await page.getByRole('button', { name: 'Look for fewer sheets' }).click();
+  await page.getByRole('button', { name: 'Lay it so' }).click();
+  await expect(page.getByTestId('tale-sheets')).toContainText('▼');
+});
