@@ -20,6 +20,8 @@ interface Cluster {
 }
 const SERVER_KILLS = 25;
 const DATABASE_KILLS = 25;
+/** Longer than any start of a server or recovery of a database takes here. */
+const ANSWERED_WITHIN_MS = 20_000;
 const root = new URL('..', import.meta.url).pathname;
 const start = startCluster as (name: string, options: { port?: number | null }) => Promise<Cluster>;
 
@@ -86,7 +88,10 @@ const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(do
 /** A page’s way of saving: one save at a time, repeated with its id until it is answered. */
 async function saveUntilAnswered(id: string, from: number, state: Design): Promise<number> {
   const saveId = randomUUID();
+  const until = Date.now() + ANSWERED_WITHIN_MS;
   for (;;) {
+    if (Date.now() > until)
+      throw new Error(`no answer within ${ANSWERED_WITHIN_MS} ms: is the server still there?`);
     const answer = await call('PUT', `/api/designs/${id}`, { from, saveId, design: state });
     if (answer.status === 200) return (answer.body as { revision: number }).revision;
     expect([0, 500, 503], JSON.stringify(answer.body)).toContain(answer.status);

@@ -107,7 +107,10 @@ describe('new', () => {
       /measures\.hornReachBass: a body of the family rounded has no such measure/,
     ],
     [{ ...measures, family: 'star' }, /family: the family is one of/],
-    [{ ...measures, measures: { waist: 'wide' } }, /measures\.waist: “wide”/],
+    [
+      { ...measures, measures: { waist: 'wide' } },
+      /measures\.waist: a length is a number of millimetres, or words/,
+    ],
     [{ ...measures, format: 'other' }, /“format” must be “pelkin-measures”/],
     ['{', /not JSON/],
   ])('refuses %j in words', async (content, words) => {
