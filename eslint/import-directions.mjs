@@ -23,7 +23,7 @@ export const CORE_ORDER = [
   'findings',
   'files',
 ];
-const CORE_ENTRIES = new Set(['@pelkin/core', '@pelkin/core/pdf', '@pelkin/core/saving']);
+const CORE_ENTRIES = new Set(['@pelkin/core', '@pelkin/core/pdf', '@pelkin/core/saving', '@pelkin/core/dxf']);
 /** web/src folders and what each may import beside itself. */
 const WEB_MAY = {
   shared: [],

@@ -5,12 +5,19 @@ import {
   checkDesign,
   closedPathMark,
   createDeriver,
+  FAMILIES,
+  FAMILY_STARTS,
   curvatureComb,
   designRefusals,
   edits,
+  findAll,
   layOutSheets,
   pathData,
+  reshapeDesign,
+  solveOutline,
+  startOutline,
 } from '@pelkin/core';
+import { drawingDxf } from '@pelkin/core/dxf';
 import { sheetsPdf } from '@pelkin/core/pdf';
 import type { Measured } from './measure.ts';
 import { summed, times } from './measure.ts';
@@ -70,8 +77,41 @@ export async function measureCore(): Promise<Measured[]> {
     });
     return sheetsPdf(sheets, { title: 'Windrow', font, madeAt: new Date(0) });
   });
+  const begun = await times(40, (i) => {
+    const family = FAMILIES[i % FAMILIES.length]!;
+    const started = startOutline(
+      family,
+      { ...FAMILY_STARTS[family], length: FAMILY_STARTS[family].length! + (i % 7) },
+      { x: 254, half: 29 },
+    );
+    if (!started.ok) throw new Error(started.contradictions[0]!.message);
+    return started.outline.nodes.length;
+  });
+  const reshaped = await times(30, (i) => {
+    const to = reshapeDesign(windrow, 'lowerBout', 312 + (i % 9));
+    if (!to.ok) throw new Error(to.message);
+    return to.design.outline.nodes.length;
+  });
+  const full = edits.editPrint(windrow, {
+    show: { outline: true, centre: true, neck: true, strings: true, saddle: true, dimensions: true },
+    cutOffset: 3,
+  });
+  const { template } = createDeriver()(full);
+  const dxf = await times(30, () => drawingDxf(template, 'Windrow', 'arcs').text.length);
+  const solved = await times(200, (i) =>
+    solveOutline(edits.moveNode(design, 'n8', { x: 108 + (i % 97) / 10, y: 107 }).outline.nodes),
+  );
+  const checked = await times(40, (i) => {
+    const next = edits.moveNode(design, 'n8', { x: 108 + (i % 9) / 10, y: 107 });
+    return findAll(next, derive(next)).length;
+  });
   return [
     summed('recompute after a moved node, 24 nodes', 'ms', moved, 8),
+    summed('fair outline of 24 nodes solved', 'ms', solved, 3),
+    summed('start from measures, all families in turn', 'ms', begun, 50),
+    summed('reshape by a typed measure', 'ms', reshaped, null),
+    summed('all findings', 'ms', checked, null),
+    summed('DXF of a full design, arcs', 'ms', dxf, 100),
     summed('PDF of 12 sheets', 'ms', paper, 700),
   ];
 }

@@ -1,13 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import type { Design, DxfCurves, PrintSettings, Showable } from '@pelkin/core';
+import type { Design, PrintSettings, Showable } from '@pelkin/core';
 import {
-  DXF_CURVES,
   SHOWABLE,
   checkDesign,
   createDeriver,
   designText,
-  drawingDxf,
   drawingSvg,
   fretTableCsv,
   paperNotes,
@@ -15,6 +13,8 @@ import {
   saddleTableCsv,
   weightsFor,
 } from '@pelkin/core';
+import type { DxfCurves } from '@pelkin/core/dxf';
+import { DXF_CURVES, drawingDxf } from '@pelkin/core/dxf';
 import { sheetsPdf } from '@pelkin/core/pdf';
 import { EXIT, Failure } from './failure.ts';
 

@@ -59,8 +59,6 @@ export type { Sheet, SheetNotes } from './templates/sheets.ts';
 export { drawingSvg } from './files/svg.ts';
 export { fretTableCsv, saddleTableCsv } from './files/csv.ts';
 export { designText, readDesignText } from './files/json.ts';
-export { drawingDxf, DXF_CURVES, DXF_TOLERANCE } from './files/dxf.ts';
-export type { DxfCurves, DxfFile } from './files/dxf.ts';
 export { paperOf, paperNotes } from './files/paper.ts';
 export { weightsFor } from './files/lineWeights.ts';
 export type { Weights } from './files/lineWeights.ts';

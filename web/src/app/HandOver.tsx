@@ -1,5 +1,5 @@
-import type { DxfCurves } from '@pelkin/core';
-import { designText, drawingDxf, drawingSvg, fretTableCsv, saddleTableCsv, weightsFor } from '@pelkin/core';
+import type { DxfCurves } from '@pelkin/core/dxf';
+import { designText, drawingSvg, fretTableCsv, saddleTableCsv, weightsFor } from '@pelkin/core';
 import { Button, Menu, Portal, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
@@ -39,6 +39,7 @@ async function handOver(what: Item): Promise<string | null> {
   else if (what === 'json') download(`${stem}.pelkin.json`, 'application/json', designText(design));
   else {
     const curves = what.slice('dxf-'.length) as DxfCurves;
+    const { drawingDxf } = await import('@pelkin/core/dxf');
     const { text, deviation } = drawingDxf(template, title, curves);
     download(`${stem}-${curves}.dxf`, 'image/vnd.dxf', text);
     return `DXF in millimetres, ${deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`}`;

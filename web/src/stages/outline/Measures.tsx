@@ -3,7 +3,8 @@ import { SHAPE_KEYS, SHAPE_WORDS, figureAndUnit, lengthWithUnit, reshapeDesign, 
 import { Text } from '@chakra-ui/react';
 import { memo } from 'react';
 import { Live } from '../../design/Live.tsx';
-import { usePicked } from '../../design/derived.ts';
+import { derive, usePicked } from '../../design/derived.ts';
+import { useRested } from '../../design/rested.ts';
 import { nudgeGesture } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
@@ -35,7 +36,8 @@ const limitOf = (key: ShapeKey): Limit => ({
 
 /** One measure: it follows the outline, and a typed one reshapes it. */
 const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
-  const value = usePicked((_, { measures }) => shapeOf(measures)[of] ?? 0);
+  // A dozen entries would slow a drag: they follow when the hand rests, the tell-tales at once.
+  const value = useRested((s) => (s.design && shapeOf(derive(s.design).measures)[of]) ?? 0);
   const unit = usePicked((d) => d.units);
   const commit = (mm: number, _words: string | null, how: 'typed' | 'nudged') => {
     const { design, edit } = useDesignStore.getState();

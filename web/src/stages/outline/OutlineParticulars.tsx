@@ -6,6 +6,7 @@ import { Live } from '../../design/Live.tsx';
 import { usePicked } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
+import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import type { Showing } from '../../shared/shown.ts';
@@ -132,20 +133,23 @@ export function OutlineParticulars() {
     <>
       <ChosenOrNone />
       <Measures />
-      <Mirror />
-      <Section title="Body">
-        <Thickness />
-      </Section>
-      <Section title="Shown on the board">
-        <ShowSwitch what="comb" words="Curvature comb" />
-        <ShowSwitch what="dimensions" words="Length and widths" />
-        <ShowSwitch what="sides" words="Each side from the centre line" />
-        <ShowSwitch what="places" words="Horns, cutaways and places" />
-        <Text fontSize="12px" color="faded">
-          The comb stands out where the edge bulges and in where it is hollow; a fair edge has a comb without
-          steps. A tooth of {lengthWithUnit(15, units, 0)} is a radius of {lengthWithUnit(100, units, 0)}.
-        </Text>
-      </Section>
+      <Later>
+        <Mirror />
+        <Section title="Body">
+          <Thickness />
+        </Section>
+        <Section title="Shown on the board">
+          <ShowSwitch what="comb" words="Curvature comb" />
+          <ShowSwitch what="dimensions" words="Length and widths" />
+          <ShowSwitch what="sides" words="Each side from the centre line" />
+          <ShowSwitch what="places" words="Horns, cutaways and places" />
+          <Text fontSize="12px" color="faded">
+            The comb stands out where the edge bulges and in where it is hollow; a fair edge has a comb
+            without steps. A tooth of {lengthWithUnit(15, units, 0)} is a radius of{' '}
+            {lengthWithUnit(100, units, 0)}.
+          </Text>
+        </Section>
+      </Later>
     </>
   );
 }

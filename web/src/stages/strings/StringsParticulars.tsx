@@ -6,6 +6,7 @@ import { useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { CountField } from '../../shared/CountField.tsx';
+import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { TextField } from '../../shared/TextField.tsx';
 import { Tick } from '../../shared/Tick.tsx';
@@ -33,33 +34,48 @@ function FretTable({
   fanned: boolean;
   units: Design['units'];
 }) {
-  const cell = { fontFamily: 'mono', fontSize: '11.5px', textAlign: 'end', py: '0.5', px: '1' } as const;
   const shown = (mm: number): string => (units === 'mm' ? mm.toFixed(2) : (mm / 25.4).toFixed(3));
   const unit = units === 'mm' ? 'mm' : 'in';
   const heads = fanned
     ? ['fret', `bass, ${unit}`, `treble, ${unit}`, `slot, ${unit}`]
     : ['fret', `nut, ${unit}`, `last, ${unit}`, `slot, ${unit}`];
+  // Plain cells, dressed by the table: a hundred styled ones would hold up the opening of a design.
   return (
-    <Table.Root size="sm" variant="line">
-      <Table.Header>
-        <Table.Row bg="transparent">
+    <Table.Root
+      size="sm"
+      variant="line"
+      css={{
+        '& th, & td': {
+          fontFamily: 'mono',
+          fontSize: '11.5px',
+          textAlign: 'end',
+          paddingBlock: '2px',
+          paddingInline: '4px',
+          borderBottomWidth: '1px',
+          borderColor: 'rule',
+        },
+        '& th': { fontWeight: '500', color: 'faded' },
+      }}
+    >
+      <thead>
+        <tr>
           {heads.map((h) => (
-            <Table.ColumnHeader key={h} {...cell}>
+            <th key={h} scope="col">
               {h}
-            </Table.ColumnHeader>
+            </th>
           ))}
-        </Table.Row>
-      </Table.Header>
-      <Table.Body>
+        </tr>
+      </thead>
+      <tbody>
         {frets.map((f) => (
-          <Table.Row key={f.number} bg="transparent">
-            <Table.Cell {...cell}>{f.number === 0 ? 'nut' : f.number}</Table.Cell>
-            <Table.Cell {...cell}>{shown(fanned ? f.fromNutBass : f.fromNut)}</Table.Cell>
-            <Table.Cell {...cell}>{shown(fanned ? f.fromNutTreble : f.fromPrevious)}</Table.Cell>
-            <Table.Cell {...cell}>{shown(f.slot)}</Table.Cell>
-          </Table.Row>
+          <tr key={f.number}>
+            <td>{f.number === 0 ? 'nut' : f.number}</td>
+            <td>{shown(fanned ? f.fromNutBass : f.fromNut)}</td>
+            <td>{shown(fanned ? f.fromNutTreble : f.fromPrevious)}</td>
+            <td>{shown(f.slot)}</td>
+          </tr>
         ))}
-      </Table.Body>
+      </tbody>
     </Table.Root>
   );
 }
@@ -204,26 +220,28 @@ export function StringsParticulars() {
         {layout.gap && reading('Gap at the nut', layout.gap.nut)}
         {layout.gap && reading('Gap at the bridge', layout.gap.bridge)}
       </Section>
-      <Board />
-      <StringRows />
-      <Section
-        title="Frets from the nut"
-        aside={
-          <Button
-            size="2xs"
-            variant="outline"
-            onClick={() => download(`${fileStem(design.name)}-frets.csv`, 'text/csv', fretTableCsv(layout))}
-          >
-            <FileDown size={12} aria-hidden /> CSV
-          </Button>
-        }
-      >
-        <FretTable frets={layout.frets} fanned={strings.fan !== null} units={units} />
-        <Text fontSize="11.5px" color="faded">
-          Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both ends
-          of every slot.
-        </Text>
-      </Section>
+      <Later>
+        <Board />
+        <StringRows />
+        <Section
+          title="Frets from the nut"
+          aside={
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => download(`${fileStem(design.name)}-frets.csv`, 'text/csv', fretTableCsv(layout))}
+            >
+              <FileDown size={12} aria-hidden /> CSV
+            </Button>
+          }
+        >
+          <FretTable frets={layout.frets} fanned={strings.fan !== null} units={units} />
+          <Text fontSize="11.5px" color="faded">
+            Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both
+            ends of every slot.
+          </Text>
+        </Section>
+      </Later>
     </>
   );
 }

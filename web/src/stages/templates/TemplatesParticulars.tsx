@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { wordsOf } from '../../design/api.ts';
 import { useDerived } from '../../design/derived.ts';
 import { useDesign } from '../../design/store.ts';
+import { Later } from '../../shared/Later.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { Correction } from './Correction.tsx';
 import { Lay } from './Lay.tsx';
@@ -76,10 +77,12 @@ export function TemplatesParticulars() {
         </Text>
       </Section>
       <Paper />
-      <OnPaper />
-      <Lay />
-      <Correction />
-      <PrinterTrial />
+      <Later>
+        <OnPaper />
+        <Lay />
+        <Correction />
+        <PrinterTrial />
+      </Later>
     </>
   );
 }
