@@ -9,6 +9,7 @@ import { useKeeping } from '../design/keeping.ts';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
+import { Later } from '../shared/Later.tsx';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
@@ -228,11 +229,13 @@ export function TitleLine() {
       <NameField />
       <SavedState />
       <Box flex="1" />
-      <Steps />
-      <UnitsAndHand />
-      <KeysHelp />
-      <AppearanceButton />
-      <HandOver />
+      <Later>
+        <Steps />
+        <UnitsAndHand />
+        <KeysHelp />
+        <AppearanceButton />
+        <HandOver />
+      </Later>
     </HStack>
   );
 }

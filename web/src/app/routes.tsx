@@ -1,14 +1,24 @@
 import { Navigate, createBrowserRouter } from 'react-router';
+import { openAhead } from '../design/api.ts';
 import { ListPage } from '../designs/ListPage.tsx';
 import { ErrorScreen } from './ErrorScreen.tsx';
 
 /** The drawing room, fetched when a design is opened, or when a hand comes near one. */
 const drawingRoom = () => import('./DesignPage.tsx');
-const near = (event: Event): void => {
-  if (event.target instanceof Element && event.target.closest('a[href^="/designs/"]')) void drawingRoom();
-};
+const linkOf = (event: Event): Element | null =>
+  event.target instanceof Element ? event.target.closest('a[href^="/designs/"]') : null;
+const near = (event: Event): void => void (linkOf(event) && drawingRoom());
 document.addEventListener('pointerover', near, { passive: true });
 document.addEventListener('focusin', near);
+document.addEventListener(
+  'pointerdown',
+  (event) => {
+    // From the list alone: within a design a link only changes the stage.
+    const id = window.location.pathname === '/' && linkOf(event)?.getAttribute('href')?.split('/')[2];
+    if (id && event.button === 0) openAhead(id);
+  },
+  { passive: true },
+);
 
 export const router = createBrowserRouter([
   {

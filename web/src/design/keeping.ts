@@ -2,7 +2,7 @@ import type { Design } from '@pelkin/core';
 import { checkDesign } from '@pelkin/core';
 import { del, get as readDevice, set as writeDevice } from 'idb-keyval';
 import { create } from 'zustand';
-import { ApiError, api } from './api.ts';
+import { ApiError, api, openNow } from './api.ts';
 import { sameJson } from './sameJson.ts';
 import { useDesignStore } from './store.ts';
 
@@ -200,7 +200,7 @@ export async function openDesign(id: string): Promise<void> {
   closeDesign();
   const mine = session;
   await underWay;
-  const stored = await api.open(id);
+  const stored = await openNow(id);
   const copy = await readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined);
   if (mine !== session) return;
   const checked = checkDesign(stored.design);

@@ -169,58 +169,59 @@ export function StringsParticulars() {
           }
         />
       </Section>
-      <Section title="Nut and bridge">
-        {length('nutWidth', 'Nut width')}
-        {length('nutMargin', 'Margin at the nut')}
-        {length('bridgeSpread', 'Spread at the bridge')}
-        {length('bridgeMargin', 'Margin at the bridge')}
-        {strings.courses?.some((n) => n > 1) && (
-          <>
-            <LengthField
-              label="Within a course, nut"
-              value={strings.courseSpread.nut}
-              {...lengths(
-                'strings.courseSpread.nut',
-                (d, nut) => edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, nut } }),
-                'strings.courseSpread',
-              )}
-            />
-            <LengthField
-              label="Within a course, bridge"
-              value={strings.courseSpread.bridge}
-              {...lengths(
-                'strings.courseSpread.bridge',
-                (d, bridge) => edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, bridge } }),
-                'strings.courseSpread',
-              )}
-            />
-          </>
-        )}
-        <Choice
-          label="Strings between"
-          value={strings.spacing}
-          options={[
-            ['equal-centres', 'Equal centres'],
-            ['equal-gaps', 'Equal gaps'],
-          ]}
-          onChange={(spacing) =>
-            edit(spacing === 'equal-gaps' ? 'equal gaps' : 'equal centres', (d) =>
-              edits.editStrings(d, { spacing }),
-            )
-          }
-        />
-      </Section>
-      <Section title="What follows">
-        {reading('Spread at the nut', layout.nutSpread)}
-        {reading('Joint, from the bridge', layout.jointX)}
-        {reading('Neck width at the joint', layout.jointWidth)}
-        {reading('Board width at its end', layout.boardEndWidth)}
-        {reading('Board over the body', layout.overhang)}
-        {strings.fan && reading('Scale on the centre line', layout.centreScale)}
-        {layout.gap && reading('Gap at the nut', layout.gap.nut)}
-        {layout.gap && reading('Gap at the bridge', layout.gap.bridge)}
-      </Section>
       <Later>
+        <Section title="Nut and bridge">
+          {length('nutWidth', 'Nut width')}
+          {length('nutMargin', 'Margin at the nut')}
+          {length('bridgeSpread', 'Spread at the bridge')}
+          {length('bridgeMargin', 'Margin at the bridge')}
+          {strings.courses?.some((n) => n > 1) && (
+            <>
+              <LengthField
+                label="Within a course, nut"
+                value={strings.courseSpread.nut}
+                {...lengths(
+                  'strings.courseSpread.nut',
+                  (d, nut) => edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, nut } }),
+                  'strings.courseSpread',
+                )}
+              />
+              <LengthField
+                label="Within a course, bridge"
+                value={strings.courseSpread.bridge}
+                {...lengths(
+                  'strings.courseSpread.bridge',
+                  (d, bridge) =>
+                    edits.editStrings(d, { courseSpread: { ...d.strings.courseSpread, bridge } }),
+                  'strings.courseSpread',
+                )}
+              />
+            </>
+          )}
+          <Choice
+            label="Strings between"
+            value={strings.spacing}
+            options={[
+              ['equal-centres', 'Equal centres'],
+              ['equal-gaps', 'Equal gaps'],
+            ]}
+            onChange={(spacing) =>
+              edit(spacing === 'equal-gaps' ? 'equal gaps' : 'equal centres', (d) =>
+                edits.editStrings(d, { spacing }),
+              )
+            }
+          />
+        </Section>
+        <Section title="What follows">
+          {reading('Spread at the nut', layout.nutSpread)}
+          {reading('Joint, from the bridge', layout.jointX)}
+          {reading('Neck width at the joint', layout.jointWidth)}
+          {reading('Board width at its end', layout.boardEndWidth)}
+          {reading('Board over the body', layout.overhang)}
+          {strings.fan && reading('Scale on the centre line', layout.centreScale)}
+          {layout.gap && reading('Gap at the nut', layout.gap.nut)}
+          {layout.gap && reading('Gap at the bridge', layout.gap.bridge)}
+        </Section>
         <Board />
         <StringRows />
         <Section
