@@ -132,6 +132,7 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
   return {
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
+    lengths: 'mm',
     name,
     units: 'mm',
     handedness: 'right',

@@ -21,6 +21,7 @@ const toVersion2: Migration = (document) => {
   const layers = isRecord(print) ? filled(print.show, plainPrint().show) : undefined;
   return {
     ...document,
+    lengths: 'mm',
     strings: filled(strings, { ...plainStrings(), compensation: gauges.map(() => 0) }),
     outline: filled(outline, { mirror: [] }),
     print: filled(isRecord(print) ? { ...print, show: layers } : print, plainPrint()),

@@ -197,6 +197,8 @@ export const designShape = z.looseObject({
     error: `this is not a Pelkin design: its “format” is not “${DESIGN_FORMAT}”`,
   }),
   version: z.literal(DESIGN_VERSION),
+  /** The unit of every length in the file, whatever is shown. */
+  lengths: z.literal('mm', { error: 'the file’s lengths must be “mm”: convert it first' }),
   name: nameSchema,
   units: z.enum(['mm', 'in', 'in-fraction'], { error: 'units must be “mm”, “in” or “in-fraction”' }),
   handedness: z.enum(['right', 'left'], { error: 'handedness must be “right” or “left”' }),

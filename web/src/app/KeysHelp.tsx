@@ -14,8 +14,10 @@ const BY_STAGE: Readonly<Record<string, readonly (readonly [string, string])[]>>
   outline: [
     ['Tab', 'to the next node'],
     ['← → ↑ ↓', 'nudge the node by 0.1 (Shift 1, Alt 0.01)'],
-    ['Delete', 'remove the node'],
-    ['Escape', 'leave the node, or drop a drag'],
+    ['Shift press', 'choose one more node, or let it go'],
+    ['Shift Enter', 'the same for the node that has the focus'],
+    ['Delete', 'remove the chosen nodes'],
+    ['Escape', 'leave the nodes, or drop a drag'],
     ['Double press', 'on the edge: add a node'],
     ['Alt', 'while dragging: no snapping to the centre line'],
   ],

@@ -72,7 +72,7 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
         <Text flex="1">
           <b>This design was changed elsewhere.</b> The server holds revision {kept.revision}.{' '}
           {apart.length
-            ? `Different: ${apart.map((d) => d.words).join(', ')}. Its outline is dashed on the board.`
+            ? `Different: ${apart.map((d) => d.words).join(', ')}. Its lines are dashed on the board.`
             : 'Both say the same.'}
         </Text>
         <Button size="xs" variant="outline" color={INK} borderColor={INK} onClick={keepMine}>

@@ -1,4 +1,4 @@
-import type { Derived, Box, Design, Drawing, Stage } from '@pelkin/core';
+import type { Derived, Box, Design, Drawing, PathMark, Stage } from '@pelkin/core';
 import {
   drawingBox,
   edits,
@@ -12,10 +12,11 @@ import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
-import { OutlineGhost } from '../board/OutlineGhost.tsx';
+import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
 import { useBoard } from '../board/boardStore.ts';
-import { useDerived, usePicked } from '../design/derived.ts';
+import { derive, useDerived, usePicked } from '../design/derived.ts';
+import { sameJson } from '../design/sameJson.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useShown } from '../shared/shown.ts';
@@ -115,8 +116,24 @@ function ParticularsHead({ stage }: { stage: Stage }) {
 /** While two states of the design have grown apart: the server’s outline over this one. */
 function TheirOutline() {
   const theirs = useKeeping((s) => (s.kept.kind === 'stale' ? s.kept.theirs : null));
-  const path = useMemo(() => theirs && solveOutline(theirs.outline.nodes), [theirs]);
-  return path && <OutlineGhost path={path} words="the server’s outline" />;
+  const strings = usePicked((d) => d.strings);
+  const shown = useMemo(() => {
+    if (!theirs) return null;
+    // Their board and bridge line too, where the strings are what differs.
+    const layers = sameJson(theirs.strings, strings)
+      ? []
+      : derive(theirs).drawing.layers.filter((l) => l.name === 'neck' || l.name === 'centre');
+    const marks = layers.flatMap((l) => l.marks.filter((m) => m.kind === 'path' && m.ink !== 'centreLine'));
+    return { path: solveOutline(theirs.outline.nodes), marks: marks as readonly PathMark[] };
+  }, [theirs, strings]);
+  return (
+    shown && (
+      <>
+        <OutlineGhost path={shown.path} words="the server’s outline" />
+        <LinesGhost marks={shown.marks} />
+      </>
+    )
+  );
 }
 
 function StageBoard({ stage }: { stage: Stage }) {

@@ -1,8 +1,16 @@
-import type { ClosedPath } from '@pelkin/core';
+import type { ClosedPath, PathMark } from '@pelkin/core';
 import { closedPathMark } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from './BoardContext.ts';
 import { dataOf } from './pathDataOf.ts';
+
+/** Other lines, dashed over the drawing. */
+export function LinesGhost({ marks }: { marks: readonly PathMark[] }) {
+  const { matrix } = useBoardFrame();
+  return marks.map((mark) => (
+    <path key={mark.id} className="ghost" transform={matrix} d={dataOf(mark)} aria-hidden="true" />
+  ));
+}
 
 /** Another outline, dashed over the drawing. */
 export function OutlineGhost({ path, words }: { path: ClosedPath; words: string }) {

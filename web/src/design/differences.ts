@@ -18,7 +18,7 @@ const SECTIONS: readonly (readonly [keyof Design & string, string])[] = [
   ['progress', 'marks of the work order'],
 ];
 /** Not parts of their own: the first says what the whole is, the words typed go with their numbers. */
-const NO_PART = new Set(['format', 'version', 'typed']);
+const NO_PART = new Set(['format', 'version', 'lengths', 'typed']);
 
 function outlineWords(mine: Design, theirs: Design): string | null {
   if (sameJson(mine.outline, theirs.outline)) return null;
