@@ -87,6 +87,8 @@ export async function exportDesign(
   }
   const date = options.date ?? new Date().toISOString().slice(0, 10);
   const sheets = paperOf(design, derived, paperNotes(design, options.revision ?? 'from a file', date));
+  if (sheets.length === 0)
+    throw new Failure(EXIT.refused, 'nothing goes on paper: choose layers, a cover or a plan');
   const font = new Uint8Array(
     await readFile(require.resolve('@fontsource/commissioner/files/commissioner-latin-400-normal.woff')),
   );

@@ -6,16 +6,7 @@ import { api, sentence, wordsOf } from '../design/api.ts';
 import { saveNow, useKeeping } from '../design/keeping.ts';
 import { useDesignStore } from '../design/store.ts';
 import { useLooking } from './looking.ts';
-
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString([], {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
+import { when } from '../shared/when.ts';
 
 /** Frozen revisions of the open design: freeze the present state under a name, and look at those there are. */
 function FrozenList({ onLeave }: { onLeave: () => void }) {

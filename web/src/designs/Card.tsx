@@ -5,16 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { DesignSummary } from '../design/api.ts';
 import { api } from '../design/api.ts';
-
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString([], {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
+import { when } from '../shared/when.ts';
 
 function Picture({ shown }: { shown: DesignSummary['shown'] }) {
   if (!shown)

@@ -26,32 +26,27 @@ export function PrinterTrial() {
       <Tick label="Show what a simulated printer makes of it" checked={on} onChange={setOn} />
       {on && (
         <>
-          <NumberField
-            label="It prints across at"
-            value={printer.scaleX * 100}
-            unit="%"
-            min={85}
-            max={115}
-            from="of true size"
-            places={2}
-            onCommit={(k) => {
-              set({ scaleX: k / 100 });
-              return [];
-            }}
-          />
-          <NumberField
-            label="It prints up at"
-            value={printer.scaleY * 100}
-            unit="%"
-            min={85}
-            max={115}
-            from="of true size"
-            places={2}
-            onCommit={(k) => {
-              set({ scaleY: k / 100 });
-              return [];
-            }}
-          />
+          {(
+            [
+              ['across', 'scaleX'],
+              ['up', 'scaleY'],
+            ] as const
+          ).map(([way, key]) => (
+            <NumberField
+              key={key}
+              label={`It prints ${way} at`}
+              value={printer[key] * 100}
+              unit="%"
+              min={85}
+              max={115}
+              from="of true size"
+              places={2}
+              onCommit={(k) => {
+                set({ [key]: k / 100 });
+                return [];
+              }}
+            />
+          ))}
           <NumberField
             label="It feeds askew by"
             value={(printer.skew * 180) / Math.PI}

@@ -15,6 +15,7 @@ export async function printPaper(): Promise<void> {
   const { revision, waiting } = useKeeping.getState();
   const notes = paperNotes(design, `revision ${revision}${waiting ? ' and later changes' : ''}`, today());
   const sheets = paperOf(design, derive(design), notes);
+  if (sheets.length === 0) throw new Error('nothing is ticked to go on paper: choose a layer first');
   const bytes = await pdfOfSheets(sheets, design.name, weightsFor(design.print.weights));
   download(`${fileStem(design.name)}-paper.pdf`, 'application/pdf', bytes as BlobPart);
 }
