@@ -10,6 +10,8 @@ const FIGURE_MM = 3.2;
 /** Dimension line outside the outline, and how far its witness lines run past it, mm. */
 const OUTSIDE_MM = 22;
 const PAST_MM = 3;
+/** Room that a width's figure takes beside its line at the usual zoom, mm. */
+const FIGURE_ROOM = 70;
 
 const text = (id: string, at: Point, words: string, align: TextMark['align'], turn = 0): TextMark => ({
   kind: 'text',
@@ -68,7 +70,11 @@ export function drawDimensions(m: OutlineMeasures, unit: DisplayUnit): Layer {
     ['upper-bout', 'upper bout', m.bass.upperBout, m.treble.upperBout, 1],
   ] as const;
   for (const [id, name, bass, treble, beside] of pairs)
-    if (bass && treble) marks.push(...width(id, name, bass, treble, unit, beside));
+    if (bass && treble) {
+      // Near the nut's end the figure would run off what is in sight.
+      const side = bass.x > m.box.maxX - FIGURE_ROOM ? -1 : beside;
+      marks.push(...width(id, name, bass, treble, unit, side));
+    }
   return { name: 'dimensions', marks };
 }
 
