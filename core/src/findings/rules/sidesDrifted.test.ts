@@ -26,6 +26,13 @@ describe('sides that drifted apart', () => {
     for (const name of ['windrow', 'skerry', 'fathom'] as const)
       expect(hits(sidesDrifted, demo(name))).toEqual([]);
   });
+  it('are not found where one node of an uneven body happens to lie near another’s image', () => {
+    const windrow = demo('windrow');
+    const at = windrow.outline.nodes.findIndex((n) => n.y < -100);
+    const bass = windrow.outline.nodes.find((n) => n.y > 100)!;
+    const chance = withNodes(windrow, (n, i) => (i === at ? { ...n, x: bass.x + 1, y: -bass.y } : n));
+    expect(hits(sidesDrifted, chance)).toEqual([]);
+  });
   it('keep to the user’s limit', () => {
     const off = withNodes(even, (n) => (n.id === 'n4' ? { ...n, y: n.y + 0.8 } : n));
     expect(hits(sidesDrifted, limited(off, 'mirrorDrift', 1))).toEqual([]);

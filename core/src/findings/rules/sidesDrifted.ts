@@ -14,20 +14,29 @@ export const sidesDrifted: Rule = {
   title: 'The two sides have drifted apart',
   says: ({ measured }) => `This node is ${measured} off the mirror image of the one across.`,
   remedy: 'Mirror one side onto the other and link them, or move the node well away if it is meant.',
-  find: ({ design: { outline } }, most) =>
-    outline.nodes
+  find: ({ design: { outline } }, most) => {
+    const pairs = outline.nodes
       .filter((n) => n.y > 0)
-      .flatMap((n) => {
-        const image = { x: n.x, y: -n.y };
-        const twin = twinOf(outline, n.id);
+      .flatMap((node) => {
+        const image = { x: node.x, y: -node.y };
+        const twin = twinOf(outline, node.id);
         const other =
           twin === null
             ? outline.nodes.reduce((a, b) => (distance(b, image) < distance(a, image) ? b : a))
             : outline.nodes.find((p) => p.id === twin)!;
-        const off = distance(other, image);
-        const isMeant = twin !== null || (off <= MEANT && other.id !== n.id);
-        return isMeant && off > most
-          ? [{ subject: n.id, where: { x: other.x, y: other.y }, measured: off }]
-          : [];
-      }),
+        return other.id === node.id
+          ? []
+          : [{ node, other, isLinked: twin !== null, off: distance(other, image) }];
+      });
+    // One node near another's image is chance; most of a side so is a side that was meant to mirror.
+    const near = pairs.filter((p) => p.isLinked || p.off <= MEANT);
+    const sidesMirror = near.length > pairs.length / 2;
+    return near
+      .filter((p) => (p.isLinked || sidesMirror) && p.off > most)
+      .map(({ node, other, off }) => ({
+        subject: node.id,
+        where: { x: other.x, y: other.y },
+        measured: off,
+      }));
+  },
 };
