@@ -1,9 +1,16 @@
+import type { Design } from '../design/schema.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 
 const mm = (value: number): string => value.toFixed(3);
 const inches = (value: number): string => (value / MM_PER_INCH).toFixed(4);
 const degrees = (rad: number): string => ((rad * 180) / Math.PI).toFixed(3);
+
+/** Places along the centre line as files have them: mirrored for a left-handed instrument. */
+const mirrored =
+  (handedness: Design['handedness']) =>
+  (value: number): string =>
+    mm(handedness === 'left' && value !== 0 ? -value : value);
 
 /** Comma-separated values (RFC 4180); a field with a comma, quote or line end is quoted. */
 const csv = (rows: readonly (readonly string[])[]): string =>
@@ -14,9 +21,10 @@ const csv = (rows: readonly (readonly string[])[]): string =>
 
 /**
  * Every fret and both ends of its slot, one fret a row, millimetres and inches: what slots are cut by. The
- * slot ends are in the instrument frame; along the edges of a fanned board frets are marked by the outer scales.
+ * slot ends are in the instrument frame, mirrored (x → −x) for a left-handed instrument as in every file; along the edges of a fanned board frets are marked by the outer scales.
  */
-export function fretTableCsv(layout: StringLayout): string {
+export function fretTableCsv(layout: StringLayout, handedness: Design['handedness'] = 'right'): string {
+  const x = mirrored(handedness);
   const head = [
     'fret',
     'from nut (mm)',
@@ -47,9 +55,9 @@ export function fretTableCsv(layout: StringLayout): string {
     mm(f.boardWidth),
     mm(f.fromNutBass),
     mm(f.fromNutTreble),
-    mm(f.bass.x),
+    x(f.bass.x),
     mm(f.bass.y),
-    mm(f.treble.x),
+    x(f.treble.x),
     mm(f.treble.y),
     mm(f.slot),
     degrees(f.turn),
@@ -61,7 +69,8 @@ export function fretTableCsv(layout: StringLayout): string {
 }
 
 /** Every string’s scale, places at nut and bridge, compensation and saddle place, bass to treble; millimetres. */
-export function saddleTableCsv(layout: StringLayout): string {
+export function saddleTableCsv(layout: StringLayout, handedness: Design['handedness'] = 'right'): string {
+  const x = mirrored(handedness);
   const head = [
     'string',
     'gauge (mm)',
@@ -78,9 +87,9 @@ export function saddleTableCsv(layout: StringLayout): string {
     mm(l.scale),
     mm(l.nut.y),
     mm(l.bridge.y),
-    mm(l.bridge.x),
+    x(l.bridge.x),
     mm(l.bridge.x - l.saddle.x),
-    mm(l.saddle.x),
+    x(l.saddle.x),
   ]);
   return csv([head, ...rows]);
 }

@@ -217,6 +217,21 @@ describe('tables for the workshop', () => {
       expect(Number(row[column('slot length')])).toBeCloseTo(f.slot, 3);
     });
   });
+  it('are mirrored along the centre line for a left-handed instrument, distances as they are', () => {
+    const layout = layoutStrings(fan);
+    const [right, left] = (['right', 'left'] as const).map((hand) =>
+      fretTableCsv(layout, hand)
+        .trim()
+        .split('\r\n')
+        .map((r) => r.split(',')),
+    );
+    const x = right![0]!.findIndex((h) => h.startsWith('slot bass end x'));
+    right!.slice(1).forEach((row, i) => {
+      expect(Number(left![i + 1]![x])).toBe(-Number(row[x]));
+      expect(left![i + 1]![1]).toBe(row[1]);
+      expect(left![i + 1]![x + 1]).toBe(row[x + 1]);
+    });
+  });
   it('hold every string with its saddle', () => {
     const rows = saddleTableCsv(layoutStrings(fan)).trim().split('\r\n');
     expect(rows).toHaveLength(8);

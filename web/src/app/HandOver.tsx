@@ -34,8 +34,10 @@ async function handOver(what: Item): Promise<string | null> {
       'image/svg+xml',
       drawingSvg(template, title, weightsFor(design.print.weights)),
     );
-  else if (what === 'frets') download(`${stem}-frets.csv`, 'text/csv', fretTableCsv(layout));
-  else if (what === 'saddles') download(`${stem}-saddles.csv`, 'text/csv', saddleTableCsv(layout));
+  else if (what === 'frets')
+    download(`${stem}-frets.csv`, 'text/csv', fretTableCsv(layout, design.handedness));
+  else if (what === 'saddles')
+    download(`${stem}-saddles.csv`, 'text/csv', saddleTableCsv(layout, design.handedness));
   else if (what === 'json') download(`${stem}.pelkin.json`, 'application/json', designText(design));
   else {
     const curves = what.slice('dxf-'.length) as DxfCurves;

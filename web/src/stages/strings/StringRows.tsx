@@ -39,7 +39,13 @@ export function StringRows() {
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => download(`${fileStem(design.name)}-saddles.csv`, 'text/csv', saddleTableCsv(layout))}
+          onClick={() =>
+            download(
+              `${fileStem(design.name)}-saddles.csv`,
+              'text/csv',
+              saddleTableCsv(layout, design.handedness),
+            )
+          }
         >
           <FileDown size={12} aria-hidden /> CSV
         </Button>

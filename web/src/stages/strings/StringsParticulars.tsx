@@ -230,7 +230,13 @@ export function StringsParticulars() {
             <Button
               size="2xs"
               variant="outline"
-              onClick={() => download(`${fileStem(design.name)}-frets.csv`, 'text/csv', fretTableCsv(layout))}
+              onClick={() =>
+                download(
+                  `${fileStem(design.name)}-frets.csv`,
+                  'text/csv',
+                  fretTableCsv(layout, design.handedness),
+                )
+              }
             >
               <FileDown size={12} aria-hidden /> CSV
             </Button>
