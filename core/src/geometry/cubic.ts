@@ -3,7 +3,7 @@ import { boxOfPoints } from './box.ts';
 import type { Point } from './point.ts';
 import { cross, distance, dot, length, lerp, subtract } from './point.ts';
 import { adaptiveGauss } from './quadrature.ts';
-import { goldenSectionMinimum, quadraticRoots } from './roots.ts';
+import { cubicRootsInUnit, goldenSectionMinimum, quadraticRoots } from './roots.ts';
 
 /** One cubic Bézier segment: ends p0 and p3, handles p1 and p2, mm; t runs from 0 to 1. */
 export interface Cubic {
@@ -102,9 +102,29 @@ export function cubicBox(c: Cubic): Box {
 /** Length relative accuracy asked of outlines by the formulas (section 4); a hundredfold margin on it. */
 const LENGTH_RELATIVE = 1e-8;
 
-/** Arc length from t0 to t1, mm, by Gauss-Legendre with halving. */
-export const cubicLength = (c: Cubic, t0 = 0, t1 = 1): number =>
-  adaptiveGauss((t) => length(cubicFirst(c, t)), t0, t1, LENGTH_RELATIVE);
+/**
+ * Parameters where the speed is least or most, of a curve that may stand still on its way: there the speed is
+ * kinked, and a quadrature rule must begin anew. None where all three handle legs point one way, since the
+ * velocity, a blend of them, cannot then vanish.
+ */
+function speedStops(c: Cubic): readonly number[] {
+  const [a, b, d] = [subtract(c.p1, c.p0), subtract(c.p2, c.p1), subtract(c.p3, c.p2)];
+  if (dot(a, b) > 0 && dot(b, d) > 0 && dot(a, d) > 0) return [];
+  // Velocity / 3 = a + 2 (b − a) t + (a − 2 b + d) t²; its product with its own derivative vanishes.
+  const u = { x: b.x - a.x, y: b.y - a.y };
+  const v = { x: a.x - 2 * b.x + d.x, y: a.y - 2 * b.y + d.y };
+  return cubicRootsInUnit(dot(v, v), 3 * dot(u, v), 2 * dot(u, u) + dot(a, v), dot(a, u));
+}
+
+/** Arc length from t0 to t1, mm, by Gauss-Legendre with halving, from one stop of the speed to the next. */
+export function cubicLength(c: Cubic, t0 = 0, t1 = 1): number {
+  const speed = (t: number): number => length(cubicFirst(c, t));
+  const inside = speedStops(c).filter((t) => t > t0 && t < t1);
+  const ends = [t0, ...inside, t1];
+  return inside.length === 0
+    ? adaptiveGauss(speed, t0, t1, LENGTH_RELATIVE)
+    : ends.slice(1).reduce((sum, end, i) => sum + adaptiveGauss(speed, ends[i]!, end, LENGTH_RELATIVE), 0);
+}
 
 /**
  * How many equal steps of t keep a chord within `chordErrorMm` of the curve: from the bound
