@@ -92,7 +92,7 @@ test('the name is changed in the title line; an empty one is not taken', async (
   const id = await makeDesign(request, 'Named');
   await openStage(page, id, 'outline');
   const rename = async (name: string): Promise<void> => {
-    await page.getByLabel('Design name, press to change').click();
+    await page.getByRole('button', { name: 'Design name' }).click();
     await page.getByRole('textbox', { name: 'Design name' }).fill(name);
     await page.keyboard.press('Enter');
   };

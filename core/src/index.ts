@@ -45,6 +45,7 @@ export { boardHalfWidth } from './strings/taper.ts';
 export { solveOutline } from './outline/solve.ts';
 export { measureOutline } from './outline/measures.ts';
 export type { OutlineMeasures } from './outline/measures.ts';
+export { drawPlaces, drawSides } from './outline/dimensions.ts';
 export { curvatureComb } from './outline/comb.ts';
 export type { Tooth } from './outline/comb.ts';
 export { correctionFrom, correctionQuestioned } from './templates/correction.ts';

@@ -1,7 +1,7 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { remember } from '../geometry/remember.ts';
-import { drawDimensions, drawPlaces, drawSides } from '../outline/dimensions.ts';
+import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
@@ -39,8 +39,6 @@ export function createDeriver(): (design: Design) => Derived {
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
     drawDimensions: remember(drawDimensions),
-    drawSides: remember(drawSides),
-    drawPlaces: remember(drawPlaces),
   };
   return remember((design: Design): Derived => {
     const parts = { ...outlineOf(design.outline.nodes), layout: layoutOf(design.strings) };

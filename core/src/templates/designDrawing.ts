@@ -2,7 +2,7 @@ import type { Design } from '../design/schema.ts';
 import type { Drawing, Layer } from '../drawing/drawing.ts';
 import { closedPathMark, mirrorDrawing } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { drawDimensions, drawPlaces, drawSides } from '../outline/dimensions.ts';
+import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import type { OutlineMeasures } from '../outline/measures.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
@@ -24,8 +24,6 @@ export interface LayerMakers {
   readonly drawCentre: typeof drawCentre;
   readonly drawOutline: typeof drawOutline;
   readonly drawDimensions: typeof drawDimensions;
-  readonly drawSides: typeof drawSides;
-  readonly drawPlaces: typeof drawPlaces;
 }
 
 /** How far the centre line runs past everything on the board, mm. */
@@ -44,8 +42,6 @@ const PLAIN: LayerMakers = {
   drawOutline,
   drawSawLine,
   drawDimensions,
-  drawSides,
-  drawPlaces,
 };
 
 /** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
@@ -66,8 +62,6 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
       ),
       make.drawOutline(path),
       make.drawDimensions(measures, design.units),
-      make.drawSides(measures, design.units),
-      make.drawPlaces(measures, design.units),
     ],
   };
 }

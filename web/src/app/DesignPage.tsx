@@ -4,7 +4,7 @@ import { Box, Button, Center, Grid, Heading, Spinner, Text, VStack } from '@chak
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { wordsOf } from '../design/api.ts';
-import { closeDesign, openDesign } from '../design/keeping.ts';
+import { leaveDesign, openOnce } from '../design/opening.ts';
 import { useDesignStore } from '../design/store.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { FrozenView } from './FrozenView.tsx';
@@ -47,15 +47,15 @@ export function DesignPage() {
   const opening = `${id} ${attempt}`;
   useEffect(() => {
     let left = false;
-    openDesign(id).catch((error: unknown) => {
+    openOnce(id, attempt > 0).catch((error: unknown) => {
       if (!left) setFailed({ of: opening, words: wordsOf(error) });
     });
     return () => {
       left = true;
-      closeDesign();
+      leaveDesign(id);
       useLooking.getState().look(null);
     };
-  }, [id, opening]);
+  }, [id, attempt, opening]);
   useEffect(() => {
     document.title = name ? `${name} · Pelkin` : 'Pelkin';
   }, [name]);
@@ -80,3 +80,5 @@ export function DesignPage() {
     </Grid>
   );
 }
+
+export { openQuickly } from '../design/opening.ts';

@@ -29,7 +29,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
   const now = derive(present);
   const apart = differences(present, design);
   const drawing = {
-    layers: derived.drawing.layers.filter((l) => !['sides', 'places', 'saddle'].includes(l.name)),
+    layers: derived.drawing.layers.filter((l) => l.name !== 'saddle'),
   };
   const goBack = (): void => {
     useDesignStore.getState().edit(`went back to “${frozen.name}”`, () => design);

@@ -1,5 +1,6 @@
 import { checkDesign, nameSchema } from '@pelkin/core';
 import { Box, Button, HStack, Input, Popover, Portal, Text } from '@chakra-ui/react';
+import type { ComponentProps } from 'react';
 import { useEffect, useState } from 'react';
 import type { FrozenSummary } from '../design/api.ts';
 import { api, sentence, wordsOf } from '../design/api.ts';
@@ -111,25 +112,45 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
   );
 }
 
+function RevisionButton(props: ComponentProps<typeof Button>) {
+  const revision = useKeeping((s) => s.revision);
+  return (
+    <Button
+      size="2xs"
+      variant="ghost"
+      color="onTarFaded"
+      fontWeight="400"
+      fontSize="12px"
+      px="1.5"
+      _hover={{ bg: 'tarLight' }}
+      title="Frozen revisions"
+      {...props}
+    >
+      revision {revision}
+    </Button>
+  );
+}
+
 /** The revision’s number in the title line; pressed, the frozen ones. */
 export function Revisions() {
-  const revision = useKeeping((s) => s.revision);
   const [open, setOpen] = useState(false);
+  const [used, setUsed] = useState(false);
+  // The list and all it hangs on are made at the first press: opening a design does not wait for them.
+  if (!used)
+    return (
+      <RevisionButton
+        aria-haspopup="dialog"
+        aria-expanded={false}
+        onClick={() => {
+          setUsed(true);
+          setOpen(true);
+        }}
+      />
+    );
   return (
     <Popover.Root open={open} onOpenChange={(e) => setOpen(e.open)} lazyMount unmountOnExit>
       <Popover.Trigger asChild>
-        <Button
-          size="2xs"
-          variant="ghost"
-          color="onTarFaded"
-          fontWeight="400"
-          fontSize="12px"
-          px="1.5"
-          _hover={{ bg: 'tarLight' }}
-          title="Frozen revisions"
-        >
-          revision {revision}
-        </Button>
+        <RevisionButton />
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>

@@ -6,6 +6,7 @@ import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
+import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useFindingsList, useFound } from './findings.ts';
 
@@ -217,10 +218,12 @@ export function TellTales() {
       borderColor="tarLight"
     >
       <HStack gap="0" align="stretch" h="full">
-        {KEYS.map((key) => (
-          <TellTale key={key} of={key} />
-        ))}
-        <FindingsTale />
+        <Later>
+          {KEYS.map((key) => (
+            <TellTale key={key} of={key} />
+          ))}
+          <FindingsTale />
+        </Later>
       </HStack>
     </OwnLayout>
   );

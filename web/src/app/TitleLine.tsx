@@ -1,8 +1,8 @@
 import { edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
-import { Box, Button, Editable, HStack, IconButton, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Input, NativeSelect, Text } from '@chakra-ui/react';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Kept } from '../design/keeping.ts';
 import { useKeeping } from '../design/keeping.ts';
@@ -61,44 +61,65 @@ function NameField() {
   const name = usePicked((d) => d.name);
   const edit = useDesignStore((s) => s.edit);
   const [draft, setDraft] = useState<string | null>(null);
-  const commit = (): void => {
-    const named = nameSchema.safeParse(draft ?? name);
+  /** Left by a key, the keyboard goes back to the name; left by a press elsewhere, it stays there. */
+  const [byKey, setByKey] = useState(false);
+  const left = useRef(false);
+  const leave = (typed: string | null, key: boolean): void => {
+    // A field that goes while it has the focus may say that it lost it.
+    if (left.current) return;
+    left.current = true;
+    const named = nameSchema.safeParse(typed ?? name);
     if (named.success && named.data !== name) edit('renamed the design', (d) => edits.setName(d, named.data));
+    setByKey(key);
     setDraft(null);
   };
-  return (
-    <Editable.Root
-      value={draft ?? name}
-      onValueChange={({ value }) => setDraft(value)}
-      onValueCommit={commit}
-      onValueRevert={() => setDraft(null)}
-      maxLength={80}
-      w="auto"
-      minW="0"
-      alignItems="center"
-      fontSize="16px"
-      fontWeight="650"
-    >
-      <Editable.Preview
-        color="onTar"
-        _hover={{ bg: 'tarLight' }}
+  if (draft === null)
+    return (
+      <Box
+        as="button"
+        autoFocus={byKey}
+        onClick={() => {
+          left.current = false;
+          setDraft(name);
+        }}
+        aria-label={`Design name: ${name}. Press to change`}
+        title="Press to change the name"
+        fontSize="16px"
+        fontWeight="650"
         px="1.5"
+        h="32px"
         maxW="260px"
         truncate
-        display="block"
-        lineHeight="32px"
-        py="0"
-        aria-label="Design name, press to change"
-      />
-      <Editable.Input
-        color="onTar"
-        bg="tarLight"
-        px="1.5"
-        w="240px"
-        aria-label="Design name"
-        onKeyDown={(e) => e.stopPropagation()}
-      />
-    </Editable.Root>
+        cursor="text"
+        borderRadius="l2"
+        _hover={{ bg: 'tarLight' }}
+      >
+        {name}
+      </Box>
+    );
+  return (
+    <Input
+      autoFocus
+      onFocus={(e) => e.target.select()}
+      size="xs"
+      h="32px"
+      w="240px"
+      px="1.5"
+      fontSize="16px"
+      fontWeight="650"
+      bg="tarLight"
+      borderColor="tarLight"
+      maxLength={80}
+      aria-label="Design name"
+      value={draft}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={() => leave(draft, false)}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === 'Enter') leave(draft, true);
+        if (e.key === 'Escape') leave(null, true);
+      }}
+    />
   );
 }
 

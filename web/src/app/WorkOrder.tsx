@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Live } from '../design/Live.tsx';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
+import { Later } from '../shared/Later.tsx';
 import { useFound } from './findings.ts';
 import { STAGE_WORDS } from './stageWords.ts';
 
@@ -43,11 +44,15 @@ function summary(stage: Stage, design: Design, derived: Derived): string {
   return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;
 }
 
+/** The stage’s own mark, or that something found in it needs a look. */
+function FoundMark({ stage, progress }: { stage: Stage; progress: Mark }) {
+  const open = useFound().some((f) => f.reason === null && f.finding.stage === stage);
+  return <MarkShape mark={open ? 'needs a look' : progress} />;
+}
+
 function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
   const id = useDesignStore((s) => s.id);
   const progress = usePicked((d) => d.progress[stage]);
-  const open = useFound().some((f) => f.reason === null && f.finding.stage === stage);
-  const mark: Mark = open ? 'needs a look' : progress;
   const line = {
     position: 'absolute',
     left: '19.5px',
@@ -71,7 +76,9 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
         {!first && <Box {...line} top="0" h="14px" />}
         {!last && <Box {...line} top="26px" bottom="0" />}
         <Box pl="12px" pt="2px" zIndex="1">
-          <MarkShape mark={mark} />
+          <Later first={<MarkShape mark={progress} />}>
+            <FoundMark stage={stage} progress={progress} />
+          </Later>
         </Box>
         <Box>
           <Text fontSize="14px" fontWeight={here ? '650' : '450'}>

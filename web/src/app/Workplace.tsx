@@ -1,5 +1,7 @@
 import type { Derived, Box, Design, Drawing, PathMark, Stage } from '@pelkin/core';
 import {
+  drawPlaces,
+  drawSides,
   drawingBox,
   edits,
   growBox,
@@ -74,14 +76,16 @@ function shownDrawing(
   wanted: Readonly<Record<string, boolean>>,
 ): Drawing {
   if (stage === 'templates') return paperOnBoard(design, derived);
-  const isShown = (name: string): boolean => {
+  const inOutline = stage === 'outline';
+  const layers = derived.drawing.layers.filter(({ name }) => {
     if (name === 'saddle') return stage === 'strings';
-    return MEASURE_LAYERS.has(name) ? stage === 'outline' && wanted[name] === true : true;
-  };
-  return { layers: derived.drawing.layers.filter((l) => isShown(l.name)) };
+    return name !== 'dimensions' || (inOutline && wanted.dimensions === true);
+  });
+  // Made only when they are looked at: a drag does not wait for what nobody sees.
+  if (inOutline && wanted.sides) layers.push(drawSides(derived.measures, design.units));
+  if (inOutline && wanted.places) layers.push(drawPlaces(derived.measures, design.units));
+  return { layers };
 }
-
-const MEASURE_LAYERS: ReadonlySet<string> = new Set(['dimensions', 'sides', 'places']);
 
 function ParticularsHead({ stage }: { stage: Stage }) {
   const progress = usePicked((d) => d.progress[stage]);

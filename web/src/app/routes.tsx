@@ -1,3 +1,4 @@
+import type { LoaderFunctionArgs } from 'react-router';
 import { Navigate, createBrowserRouter } from 'react-router';
 import { openAhead } from '../design/api.ts';
 import { ListPage } from '../designs/ListPage.tsx';
@@ -29,7 +30,16 @@ export const router = createBrowserRouter([
       // The list is the first view: the drawing room is fetched when a design is opened.
       {
         path: '/designs/:id/:stage',
-        lazy: async () => ({ Component: (await drawingRoom()).DesignPage }),
+        lazy: async () => {
+          const { DesignPage, openQuickly } = await drawingRoom();
+          const loader = async ({ params }: LoaderFunctionArgs): Promise<null> => {
+            await openQuickly(params['id']!);
+            return null;
+          };
+          return { Component: DesignPage, loader };
+        },
+        // Another stage of the same design is not another opening.
+        shouldRevalidate: ({ currentParams, nextParams }) => currentParams['id'] !== nextParams['id'],
       },
       { path: '*', element: <Navigate to="/" replace /> },
     ],

@@ -200,8 +200,10 @@ export async function openDesign(id: string): Promise<void> {
   closeDesign();
   const mine = session;
   await underWay;
-  const stored = await openNow(id);
-  const copy = await readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined);
+  const [stored, copy] = await Promise.all([
+    openNow(id),
+    readDevice<DeviceCopy>(deviceKey(id)).catch(() => undefined),
+  ]);
   if (mine !== session) return;
   const checked = checkDesign(stored.design);
   if (!checked.ok)
