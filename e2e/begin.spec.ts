@@ -24,6 +24,7 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
   await page.getByRole('button', { name: 'Make it' }).click();
 
   await expect(page).toHaveURL(/\/outline$/);
+  await expect(page.getByTestId('tale-widest')).toContainText('330.2');
   await expect(page.getByRole('textbox', { name: 'Lower bout', exact: true })).toHaveValue('330.2');
   await expect(page.getByRole('textbox', { name: 'Waist', exact: true })).toHaveValue('215.0');
   // The measures stay live: another lower bout, the rest kept.

@@ -171,7 +171,7 @@ test('the printer’s error is typed as measured, questioned over 3 %, and taken
 test('life size is known after the screen was measured once', async ({ page, request }) => {
   const id = await makeDesign(request, 'Life size');
   await openStage(page, id, 'outline');
-  await page.getByRole('button', { name: 'Life size' }).click();
+  await page.getByRole('button', { name: 'Life size', exact: true }).click();
   await page.getByRole('button', { name: 'The card fits' }).click();
   await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
   await page.getByRole('button', { name: 'Fit the drawing' }).click();

@@ -98,11 +98,16 @@ test('the name is changed in the title line; an empty one is not taken', async (
   };
   await rename('Named “again”');
   await expect(page).toHaveTitle('Named “again” · Pelkin');
+  await expect(page.getByRole('button', { name: 'Design name' })).toBeFocused();
   await rename('   ');
   await expect(page).toHaveTitle('Named “again” · Pelkin');
   await saved(page);
   expect((await held(request, id)).design.name).toBe('Named “again”');
   await page.getByRole('button', { name: 'Undo: renamed the design' }).click();
+  await expect(page).toHaveTitle('Named · Pelkin');
+  await page.getByRole('button', { name: 'Design name' }).click();
+  await page.getByRole('textbox', { name: 'Design name' }).fill('Not this');
+  await page.keyboard.press('Escape');
   await expect(page).toHaveTitle('Named · Pelkin');
 });
 

@@ -12,8 +12,9 @@ import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_KEYS, shapeMeasures, shapeOf } from './shapeMeasures.ts';
 import { solveOutline } from './solve.ts';
 import { startDesign } from './startDesign.ts';
-import type { Family } from './start.ts';
-import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS, PROMISED, startOutline } from './start.ts';
+import type { Family } from './families.ts';
+import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS } from './families.ts';
+import { PROMISED, startOutline } from './start.ts';
 
 const seat = { x: 254, half: 29 };
 const start = (family: Family, change: ShapeMeasures = {}) =>

@@ -1,7 +1,9 @@
 import { newDesign } from '../design/defaults.ts';
 import type { Design } from '../design/schema.ts';
 import { layoutStrings } from '../strings/layout.ts';
-import type { Family, NeckSeat, Started } from './start.ts';
+import type { NeckSeat } from './contradictions.ts';
+import type { Family } from './families.ts';
+import type { Started } from './start.ts';
 import { startOutline } from './start.ts';
 import type { ShapeMeasures } from './shapeMeasures.ts';
 

@@ -1,6 +1,6 @@
 import { edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
-import { Box, Button, HStack, IconButton, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { Later } from '../shared/Later.tsx';
+import { Select } from '../shared/Pick.tsx';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
@@ -116,8 +117,10 @@ function NameField() {
       onBlur={() => leave(draft, false)}
       onKeyDown={(e) => {
         e.stopPropagation();
-        if (e.key === 'Enter') leave(draft, true);
-        if (e.key === 'Escape') leave(null, true);
+        if (e.key !== 'Enter' && e.key !== 'Escape') return;
+        // The key must not press the name that takes the keyboard back.
+        e.preventDefault();
+        leave(e.key === 'Enter' ? draft : null, true);
       }}
     />
   );
@@ -166,32 +169,23 @@ const UNITS: readonly (readonly [DisplayUnit, string])[] = [
   ['in-fraction', 'Inch fractions'],
 ];
 
+const ON_TAR = { bg: 'tarLight', color: 'onTar', borderColor: 'tarLight' } as const;
+
 function UnitsAndHand() {
   const units = usePicked((d) => d.units);
   const left = usePicked((d) => d.handedness === 'left');
   const edit = useDesignStore((s) => s.edit);
   return (
     <HStack gap="2">
-      <NativeSelect.Root size="xs" w="136px">
-        <NativeSelect.Field
-          aria-label="Units"
-          bg="tarLight"
-          color="onTar"
-          borderColor="tarLight"
-          value={units}
-          onChange={(event) => {
-            const next = UNITS.find(([key]) => key === event.target.value)![0];
-            edit('changed units', (d) => edits.setUnits(d, next));
-          }}
-        >
-          {UNITS.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator color="onTarFaded" />
-      </NativeSelect.Root>
+      <Select
+        label="Units"
+        w="136px"
+        value={units}
+        options={UNITS}
+        onChange={(next) => edit('changed units', (d) => edits.setUnits(d, next))}
+        look={ON_TAR}
+        mark="onTarFaded"
+      />
       <Button
         size="xs"
         variant="subtle"

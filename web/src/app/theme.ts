@@ -5,7 +5,6 @@ import {
   buttonRecipe,
   checkboxSlotRecipe,
   checkmarkRecipe,
-  editableSlotRecipe,
   fieldSlotRecipe,
   globalCss,
   headingRecipe,
@@ -47,7 +46,6 @@ const groundwork = defineConfig({
     },
     slotRecipes: {
       checkbox: checkboxSlotRecipe,
-      editable: editableSlotRecipe,
       field: fieldSlotRecipe,
       menu: menuSlotRecipe,
       nativeSelect: nativeSelectSlotRecipe,

@@ -1,23 +1,12 @@
 import { readDesignText } from '@pelkin/core';
-import {
-  Box,
-  Button,
-  Grid,
-  HStack,
-  Heading,
-  Input,
-  NativeSelect,
-  Spinner,
-  Tabs,
-  Text,
-  VStack,
-} from '@chakra-ui/react';
+import { Box, Button, Grid, HStack, Heading, Input, Spinner, Tabs, Text, VStack } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { FolderOpen, Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, wordsOf } from '../design/api.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
+import { Select } from '../shared/Pick.tsx';
 import { Card } from './Card.tsx';
 import type { Beginning } from './NewDesign.tsx';
 import { NewDesign } from './NewDesign.tsx';
@@ -150,21 +139,7 @@ export function ListPage() {
                   value={search}
                   onChange={(e) => setSearch(e.target.value)}
                 />
-                <NativeSelect.Root size="xs" w="160px">
-                  <NativeSelect.Field
-                    aria-label="Order"
-                    bg="sheet"
-                    value={sorting}
-                    onChange={(e) => setSorting(SORTINGS.find(([key]) => key === e.target.value)![0])}
-                  >
-                    {SORTINGS.map(([key, words]) => (
-                      <option key={key} value={key}>
-                        {words}
-                      </option>
-                    ))}
-                  </NativeSelect.Field>
-                  <NativeSelect.Indicator />
-                </NativeSelect.Root>
+                <Select label="Order" w="160px" value={sorting} options={SORTINGS} onChange={setSorting} />
               </>
             )}
           </HStack>

@@ -1,34 +1,48 @@
+import type { NativeSelectFieldProps } from '@chakra-ui/react';
 import { HStack, NativeSelect, Text } from '@chakra-ui/react';
 
-/** One of more ways than fit side by side. */
-export function Pick<T extends string>(props: {
+interface Props<T extends string> {
   readonly label: string;
   readonly value: T;
   readonly options: readonly (readonly [T, string])[];
   readonly onChange: (value: T) => void;
-}) {
-  const { label, value, options, onChange } = props;
+}
+
+/** The entry alone, where its place says what it is; its label is read out. */
+export function Select<T extends string>(
+  props: Props<T> & { readonly w: string; readonly look?: NativeSelectFieldProps; readonly mark?: string },
+) {
+  const { label, value, options, onChange, w, look, mark } = props;
+  return (
+    <NativeSelect.Root size="xs" w={w}>
+      <NativeSelect.Field
+        aria-label={label}
+        bg="sheet"
+        value={value}
+        onChange={(event) => onChange(options.find(([key]) => key === event.target.value)![0])}
+        {...look}
+      >
+        {options.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator {...(mark ? { color: mark } : {})} />
+    </NativeSelect.Root>
+  );
+}
+
+const LOW = { h: '26px' } as const;
+
+/** One of more ways than fit side by side. */
+export function Pick<T extends string>(props: Props<T>) {
   return (
     <HStack gap="2">
       <Text flex="1" fontSize="13px">
-        {label}
+        {props.label}
       </Text>
-      <NativeSelect.Root size="xs" w="172px">
-        <NativeSelect.Field
-          aria-label={label}
-          bg="sheet"
-          h="26px"
-          value={value}
-          onChange={(event) => onChange(options.find(([key]) => key === event.target.value)![0])}
-        >
-          {options.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Select {...props} w="172px" look={LOW} />
     </HStack>
   );
 }

@@ -1,14 +1,13 @@
 import { edits, saddleTableCsv } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Choice, Reading, Section } from '../../shared/Section.tsx';
-import { download, fileStem } from '../../shared/download.ts';
 import { figureAndUnit } from '@pelkin/core';
+import { CsvButton } from './CsvButton.tsx';
 
 /** Courses in words: how many strings each has, bass to treble. */
 export const courseWords = (courses: readonly number[] | null): string => courses?.join(' ') ?? '';
@@ -35,21 +34,7 @@ export function StringRows() {
   return (
     <Section
       title="Every string, bass to treble"
-      aside={
-        <Button
-          size="2xs"
-          variant="outline"
-          onClick={() =>
-            download(
-              `${fileStem(design.name)}-saddles.csv`,
-              'text/csv',
-              saddleTableCsv(layout, design.handedness),
-            )
-          }
-        >
-          <FileDown size={12} aria-hidden /> CSV
-        </Button>
-      }
+      aside={<CsvButton table="saddles" text={() => saddleTableCsv(layout, design.handedness)} />}
     >
       <Choice
         label="Type its"

@@ -1,7 +1,6 @@
 import type { Design, Fret, Strings } from '@pelkin/core';
 import { LIMITS, edits, figureAndUnit, fretTableCsv } from '@pelkin/core';
-import { Button, Table, Text } from '@chakra-ui/react';
-import { FileDown } from 'lucide-react';
+import { Table, Text } from '@chakra-ui/react';
 import { useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
@@ -13,7 +12,7 @@ import { Tick } from '../../shared/Tick.tsx';
 import { Board } from './Board.tsx';
 import { StringRows, courseWords, readCourses } from './StringRows.tsx';
 import { Choice, Reading, Section } from '../../shared/Section.tsx';
-import { download, fileStem } from '../../shared/download.ts';
+import { CsvButton } from './CsvButton.tsx';
 
 type LengthKey = 'scaleLength' | 'nutWidth' | 'nutMargin' | 'bridgeSpread' | 'bridgeMargin';
 
@@ -226,21 +225,7 @@ export function StringsParticulars() {
         <StringRows />
         <Section
           title="Frets from the nut"
-          aside={
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() =>
-                download(
-                  `${fileStem(design.name)}-frets.csv`,
-                  'text/csv',
-                  fretTableCsv(layout, design.handedness),
-                )
-              }
-            >
-              <FileDown size={12} aria-hidden /> CSV
-            </Button>
-          }
+          aside={<CsvButton table="frets" text={() => fretTableCsv(layout, design.handedness)} />}
         >
           <FretTable frets={layout.frets} fanned={strings.fan !== null} units={units} />
           <Text fontSize="11.5px" color="faded">
