@@ -1,5 +1,5 @@
 import type { Derived, Design, Stage } from '@pelkin/core';
-import { STAGES, lengthWithUnit, paperName } from '@pelkin/core';
+import { STAGES, figureAndUnit, lengthWithUnit, paperName } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { Live } from '../design/Live.tsx';
@@ -37,8 +37,11 @@ function MarkShape({ mark }: { mark: Mark }) {
 
 /** One line about the stage's present state. */
 function summary(stage: Stage, design: Design, derived: Derived): string {
-  if (stage === 'strings')
-    return `${design.strings.fan ? `${lengthWithUnit(design.strings.fan.bassScale, design.units, 0)} / ` : ''}${lengthWithUnit(design.strings.scaleLength, design.units, 0)} · ${design.strings.count}`;
+  if (stage === 'strings') {
+    const { fan, scaleLength, count } = design.strings;
+    const bass = fan ? `${figureAndUnit(fan.bassScale, design.units, 0).figure} / ` : '';
+    return `${bass}${lengthWithUnit(scaleLength, design.units, 0)} · ${count}`;
+  }
   if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
   const sheets = derived.plan.printed.length;
   return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;
