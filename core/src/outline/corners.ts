@@ -11,6 +11,8 @@ const LEAST_OFF = 0.15;
 const BENT_ARMS = 0.1;
 const LEAST_SINE = 0.2;
 const BEND_SHARE = 0.72;
+/** Sine of a turn so small that two arms have no meeting to speak of. */
+const PARALLEL = 1e-6;
 
 /** A straight line through samples by least squares: a place on it and its direction, in the samples' order. */
 function lineThrough(samples: readonly Point[]): { readonly at: Point; readonly way: Point } {
@@ -57,6 +59,20 @@ export function cornersOf(samples: readonly Point[], tolerance: number): readonl
     return Math.atan2(cross(a.way, b.way), dot(a.way, b.way));
   };
   const turns = samples.map((_, i) => turnOver(i, reach));
+  // The arms without the samples next to the corner, which noise or a blunt pen may have rounded.
+  const skip = Math.max(1, Math.round(reach / 4));
+  /** Where the arms on either side of a sample meet, and by how much they turn. */
+  const meeting = (i: number): { readonly at: Point; readonly turned: number } | null => {
+    const before = lineThrough(arm(i - reach, i - skip));
+    const after = lineThrough(arm(i + skip, i + reach));
+    const denominator = cross(before.way, after.way);
+    if (Math.abs(denominator) < PARALLEL) return null;
+    const along = cross(subtract(after.at, before.at), after.way) / denominator;
+    return {
+      at: { x: before.at.x + before.way.x * along, y: before.at.y + before.way.y * along },
+      turned: Math.atan2(denominator, dot(before.way, after.way)),
+    };
+  };
   const found: Corner[] = [];
   turns.forEach((turn, index) => {
     if (Math.abs(turn) < LEAST_TURN) return;
@@ -67,23 +83,21 @@ export function cornersOf(samples: readonly Point[], tolerance: number): readonl
     // A bend turns half as much over arms of half the length, a corner as much.
     const isFolded = Math.abs(turn) > Math.PI / 2;
     if (!isFolded && Math.abs(turnOver(index, Math.round(reach / 2))) < BEND_SHARE * Math.abs(turn)) return;
-    // The arms without the samples next to the corner, which noise or a blunt pen may have rounded.
-    const skip = Math.max(1, Math.round(reach / 4));
-    const [before, after] = [
-      lineThrough(arm(index - reach, index - skip)),
-      lineThrough(arm(index + skip, index + reach)),
-    ];
-    const denominator = cross(before.way, after.way);
-    if (Math.abs(denominator) < 1e-6) return;
-    const along = cross(subtract(after.at, before.at), after.way) / denominator;
-    const at = { x: before.at.x + before.way.x * along, y: before.at.y + before.way.y * along };
-    const off = Math.min(...arm(index - 2, index + 2).map((p) => distance(p, at)));
+    const first = meeting(index);
+    if (!first) return;
+    // The sharpest sample may stand a little beside the corner: the arms are taken anew from where they met.
+    const near = arm(index - reach, index + reach).reduce(
+      (best, p, k) => (distance(p, first.at) < distance(get(best), first.at) ? index - reach + k : best),
+      index,
+    );
+    const { at, turned } = meeting(near) ?? first;
+    const off = Math.min(...arm(near - 2, near + 2).map((p) => distance(p, at)));
     // Arms that bend by themselves meet a little off the corner: a tenth of a mm for a bend of R 20 mm.
     // The nearest sample is up to half a step away. Nearly folded back, their meeting slides far along a sharp tip.
     const allowed =
       (Math.max(tolerance, LEAST_OFF) + BENT_ARMS) / Math.max(LEAST_SINE, Math.abs(Math.sin(turn))) +
       round / n / 2;
-    if (off <= allowed) found.push({ index, at, turn: Math.atan2(denominator, dot(before.way, after.way)) });
+    if (off <= allowed) found.push({ index: (near + n) % n, at, turn: turned });
   });
   return found;
 }
