@@ -5,26 +5,31 @@ import type { Point } from '../geometry/point.ts';
 import { add, cross, distance, dot, lerp, subtract } from '../geometry/point.ts';
 import type { Foot } from './matching.ts';
 import { feetOf } from './matching.ts';
-import type { FairCurve, RunEnd } from './spline.ts';
+import type { FairCurve, RunEnd, Spans } from './spline.ts';
 import { fairLoop, fairRun } from './spline.ts';
 
 /**
  * Fair curves fitted to samples: the places of the nodes are found by least squares of the normal distances,
  * Gauss and Newton's way with the feet found anew each time (tangent distance minimisation: W. Wang, H. Pottmann
  * and Y. Liu, Fitting B-spline curves to point clouds by curvature-based squared distance minimization, 2006,
- * section 3). For given spans a fair curve is linear in its nodes, so each round is one linear system.
+ * section 3), the slopes by difference quotients of the whole curve.
  */
 
-/** A closed run, or an open one with the handles that clamp its ends (none where it runs out free). */
-export type RunKind =
-  { readonly closed: true } | { readonly closed: false; readonly first: RunEnd; readonly last: RunEnd };
+/**
+ * A closed run, or an open one with the handles that clamp its ends (none where it runs out free); with its spans
+ * where its nodes carry them.
+ */
+export type RunKind = { readonly spans?: Spans } & (
+  { readonly closed: true } | { readonly closed: false; readonly first: RunEnd; readonly last: RunEnd }
+);
 export const LOOP: RunKind = { closed: true };
 export const FREE_ENDS: RunKind = { closed: false, first: null, last: null };
 
 /** The curve of a run's nodes as the outline solves it: straight between two, fair through more. */
 export const runCurve = (nodes: readonly Point[], kind: RunKind): FairCurve => {
-  if (kind.closed) return fairLoop(nodes);
-  if (nodes.length > 2) return fairRun(nodes, kind.first, kind.last);
+  const spans = kind.spans ?? null;
+  if (kind.closed) return fairLoop(nodes, undefined, spans);
+  if (nodes.length > 2) return fairRun(nodes, kind.first, kind.last, undefined, spans);
   const [a, b] = [nodes[0]!, nodes[1]!];
   const straight = straightCubic(a, b);
   const p1 = kind.first ? add(a, kind.first) : straight.p1;

@@ -17,8 +17,8 @@ const WINDOW = 24;
 /** Steps of Newton's method on the foot of the normal: each doubles the figures, and a look is 2 mm near. */
 const REFINEMENTS = 4;
 
-/** The nearest place within one segment, from a parameter near to it. */
-function refined(c: Cubic, p: Point, start: number): number {
+/** The parameter of the nearest place within one segment, from one near to it. */
+export function footNear(c: Cubic, p: Point, start: number): number {
   let t = start;
   for (let k = 0; k < REFINEMENTS; k += 1) {
     const off = subtract(cubicAt(c, t), p);
@@ -61,10 +61,10 @@ export function feetOf(curve: readonly Cubic[], samples: readonly Point[], close
     at = nearest(p, at - WINDOW, at + WINDOW);
     // The foot lies in the look's own segment, or at its end in the one before.
     const { segment, t } = looks[at]!;
-    const own = footIn(curve, segment, refined(curve[segment]!, p, t), p);
+    const own = footIn(curve, segment, footNear(curve[segment]!, p, t), p);
     if (t > 0 || (segment === 0 && !closed)) return own;
     const before = (segment + curve.length - 1) % curve.length;
-    const other = footIn(curve, before, refined(curve[before]!, p, 1), p);
+    const other = footIn(curve, before, footNear(curve[before]!, p, 1), p);
     return other.distance < own.distance ? other : own;
   });
 }
