@@ -208,3 +208,48 @@ test('a simulated printer shows what it does, and the correction by its bars cur
   await page.getByRole('button', { name: 'Lay it so' }).click();
   await expect(page.getByTestId('tale-sheets')).toContainText('▼');
 });
+
+test('lumps: one is found, allowed to go, faired in one step, and a pinned node is left', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Lumpy');
+  await openStage(page, id, 'outline');
+  // Nodes close together on a smooth stretch, one of them off it.
+  const addAfter = async (node: string): Promise<void> => {
+    await page.locator(`[data-node="${node}"]`).click();
+    await page.getByRole('button', { name: 'Add a node after it' }).click();
+  };
+  await addAfter('n9');
+  await addAfter('n9');
+  await addAfter('n9');
+  const across = page.getByRole('textbox', { name: 'From centre line' });
+  const there = Number(await across.inputValue());
+  await type(across, (there + 0.5).toFixed(1));
+  await expect(page.getByTestId('tale-findings')).toContainText('to look at');
+  const chosen = (await page.locator('[data-node][aria-pressed="true"]').getAttribute('data-node'))!;
+
+  const lumps = page.getByRole('region', { name: 'Lumps' });
+  await lumps.getByRole('button', { name: 'Look for lumps' }).click();
+  await expect(lumps).toContainText('stays');
+  await type(lumps.getByLabel('Edge may move by'), '0.05');
+  await expect(lumps.getByRole('button', { name: 'Fair it' })).toBeDisabled();
+  await type(lumps.getByLabel('Edge may move by'), '1.5');
+  await expect(lumps).toContainText('goes');
+  await expect(page.getByTestId('raking').locator('path').first()).toBeAttached();
+
+  // A pinned node stays, and its lump with it.
+  await page.locator(`[data-node="${chosen}"]`).click();
+  await page.getByText('Pinned: fairing leaves it').click();
+  await saved(page);
+  expect((await held(request, id)).design.outline.nodes.find((n) => n.id === chosen)).toMatchObject({
+    pinned: true,
+  });
+  await page.getByText('Pinned: fairing leaves it').click();
+  await expect(lumps).toContainText('goes');
+  await lumps.getByRole('button', { name: 'Fair it' }).click();
+  await expect(lumps).toContainText('No lump that a finger would feel');
+  await expect(page.getByTestId('tale-findings')).toContainText('nothing amiss');
+  await page.getByRole('button', { name: 'Undo: faired 1 lump' }).click();
+  await expect(page.getByTestId('tale-findings')).toContainText('to look at');
+});

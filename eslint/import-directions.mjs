@@ -23,7 +23,13 @@ export const CORE_ORDER = [
   'findings',
   'files',
 ];
-const CORE_ENTRIES = new Set(['@pelkin/core', '@pelkin/core/pdf', '@pelkin/core/saving', '@pelkin/core/dxf']);
+const CORE_ENTRIES = new Set([
+  '@pelkin/core',
+  '@pelkin/core/pdf',
+  '@pelkin/core/saving',
+  '@pelkin/core/dxf',
+  '@pelkin/core/fairing',
+]);
 /** web/src folders and what each may import beside itself. */
 const WEB_MAY = {
   shared: [],

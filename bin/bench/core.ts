@@ -7,10 +7,12 @@ import {
   createDeriver,
   FAMILIES,
   FAMILY_STARTS,
+  addOnEdge,
   curvatureComb,
   designRefusals,
   edits,
   findAll,
+  findLumps,
   layOutSheets,
   pathData,
   reshapeDesign,
@@ -18,6 +20,7 @@ import {
   startOutline,
 } from '@pelkin/core';
 import { drawingDxf } from '@pelkin/core/dxf';
+import { fairStretch } from '@pelkin/core/fairing';
 import { sheetsPdf } from '@pelkin/core/pdf';
 import type { Measured } from './measure.ts';
 import { summed, times } from './measure.ts';
@@ -105,11 +108,25 @@ export async function measureCore(): Promise<Measured[]> {
     const next = edits.moveNode(design, 'n8', { x: 108 + (i % 9) / 10, y: 107 });
     return findAll(next, derive(next)).length;
   });
+  // One bump of nodes close together, one of them lifted off the edge.
+  let lumpy = windrow;
+  for (const share of [0.66, 0.5]) lumpy = addOnEdge(lumpy, 8, share).design;
+  const lifted = edits.moveNodes(lumpy, [lumpy.outline.nodes[9]!.id], { x: 0, y: 0.7 });
+  const faired = await times(40, () => fairStretch(lifted.outline, null, 1.5).before.length);
+  const paths = Array.from({ length: 20 }, (_, i) =>
+    solveOutline(edits.moveNode(design, 'n8', { x: 108 + i / 10, y: 107 }).outline.nodes),
+  );
+  const judged = await times(100, (i) => {
+    const path = paths[i % paths.length]!;
+    return findLumps(path, 0.03).length + curvatureComb(path, 6, 1500, 42).length;
+  });
   return [
     summed('recompute after a moved node, 24 nodes', 'ms', moved, 8),
     summed('fair outline of 24 nodes solved', 'ms', solved, 3),
     summed('start from measures, all families in turn', 'ms', begun, 50),
     summed('reshape by a typed measure', 'ms', reshaped, null),
+    summed('fair a whole outline with a lump', 'ms', faired, 50),
+    summed('comb and lumps of 24 nodes', 'ms', judged, 3),
     summed('all findings', 'ms', checked, null),
     summed('DXF of a full design, arcs', 'ms', dxf, 100),
     summed('PDF of 12 sheets', 'ms', paper, 700),

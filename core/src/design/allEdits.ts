@@ -5,6 +5,7 @@ export {
   editNodes,
   moveNode,
   moveNodes,
+  pinNodes,
   removeNodes,
   scaleNodes,
   setHandle,

@@ -124,6 +124,10 @@ export function alignNodes(design: Design, ids: readonly string[], axis: 'x' | '
   return editNodes(design, ids, (n) => ({ ...n, [axis]: at }));
 }
 
+/** Pins nodes, so that fairing leaves them, or lets them go again. */
+export const pinNodes = (design: Design, ids: readonly string[], isPinned: boolean): Design =>
+  editNodes(design, ids, ({ pinned: _was, ...n }) => (isPinned ? { ...n, pinned: true } : n));
+
 /**
  * Makes nodes fair (handles forgotten: they are solved), smooth or corners. `handles` gives the handles of the
  * edge as it runs now, so that a node that comes out of a fair run keeps its place in it.

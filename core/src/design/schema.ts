@@ -103,6 +103,8 @@ const nodeSchema = z.looseObject({
   after: handleSchema.optional(),
   /** How much of a fair curve's parameter lies between this node and the next; its own length where left out. */
   span: mm('outline.span').optional(),
+  /** Whether fairing leaves the node where it is. */
+  pinned: z.boolean({ error: 'a node is pinned or not: true or false' }).optional(),
 });
 
 export const MOST_NODES = 200;

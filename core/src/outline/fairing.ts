@@ -182,7 +182,12 @@ export function fairStretch(
   const segments = segmentsWithin(outline.nodes, stretch);
   const mayMove = (node: OutlineNode): boolean => {
     const twin = twinOf(outline, node.id);
-    return within.has(node.id) && !pinned.has(node.id) && (twin === null || !pinned.has(twin));
+    return (
+      within.has(node.id) &&
+      !pinned.has(node.id) &&
+      node.pinned !== true &&
+      (twin === null || !pinned.has(twin))
+    );
   };
   const start = solveOutline(outline.nodes);
   const { samples } = evenly(flattenPath(start, COMPARE_CHORD), [], COMPARE_STEP);

@@ -71,3 +71,18 @@ export const findLumps = (path: ClosedPath, least: number): readonly Lump[] =>
     length,
     outward,
   }));
+
+/** Rises lower than this, mm, are not drawn in the raking view: ten times as high they are a tenth of a mm. */
+const LEAST_RAKED = 0.01;
+
+/**
+ * The raking view: the edge as a low light would show it, its rises over the faired reference drawn so many times
+ * as high. One line for each rise, mm in the path's frame; elsewhere the edge is its own reference.
+ */
+export const rakedEdge = (path: ClosedPath, gain: number): readonly (readonly Point[])[] =>
+  bridgedLumps(path, LEAST_RAKED).map(({ over, faired }) =>
+    faired.map((p, i) => ({
+      x: p.x + gain * (over[i]!.at.x - p.x),
+      y: p.y + gain * (over[i]!.at.y - p.y),
+    })),
+  );

@@ -7,6 +7,7 @@ import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Choice, Section } from '../../shared/Section.tsx';
+import { Tick } from '../../shared/Tick.tsx';
 import { useChosen } from './chosen.ts';
 import { nodeName } from './placeWords.ts';
 
@@ -140,6 +141,7 @@ export function ChosenNode({ id }: { id: string }) {
   const count = usePicked((d) => d.outline.nodes.length);
   const kind = usePicked((d) => nodeOf(d, id)?.kind ?? 'fair');
   const twin = usePicked((d) => edits.twinOf(d.outline, id));
+  const pinned = usePicked((d) => nodeOf(d, id)?.pinned === true);
   return (
     <Section title={`Chosen: ${nodeName(index)} of ${count}`}>
       <PlaceField key={`${id}x`} id={id} axis="x" />
@@ -171,6 +173,15 @@ export function ChosenNode({ id }: { id: string }) {
             Cut this link
           </Button>
         </HStack>
+      )}
+      {kind === 'fair' && (
+        <Tick
+          label="Pinned: fairing leaves it"
+          checked={pinned}
+          onChange={(on) =>
+            edit(`${on ? 'pinned' : 'let go of'} ${nodeName(index)}`, (d) => edits.pinNodes(d, [id], on))
+          }
+        />
       )}
       <HStack mt="1" flexWrap="wrap">
         <Button size="2xs" variant="outline" onClick={() => addAfter(index)}>

@@ -13,6 +13,7 @@ import type { Showing } from '../../shared/shown.ts';
 import { useShown } from '../../shared/shown.ts';
 import { ChosenNode } from './ChosenNode.tsx';
 import { ChosenSeveral } from './ChosenSeveral.tsx';
+import { Fairing } from './Fairing.tsx';
 import { Measures } from './Measures.tsx';
 import { Mirror } from './Mirror.tsx';
 import { useChosen } from './chosen.ts';
@@ -134,6 +135,7 @@ export function OutlineParticulars() {
       <ChosenOrNone />
       <Measures />
       <Later>
+        <Fairing />
         <Mirror />
         <Section title="Body">
           <Thickness />

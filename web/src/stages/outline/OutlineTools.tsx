@@ -1,16 +1,26 @@
 import type { Design, DisplayUnit, OutlineNode, Point } from '@pelkin/core';
-import { LIMITS, addOnEdge, curvatureComb, edits, formatLength, nearestOnPath } from '@pelkin/core';
+import {
+  LIMITS,
+  addOnEdge,
+  curvatureComb,
+  edits,
+  formatLength,
+  nearestOnPath,
+  rakedEdge,
+} from '@pelkin/core';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { memo, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
 import { dataOf } from '../../board/pathDataOf.ts';
 import { toScreen } from '../../board/view.ts';
-import { useDerived } from '../../design/derived.ts';
+import { derive, useDerived } from '../../design/derived.ts';
+import { useRested } from '../../design/rested.ts';
 import { nudgeGesture } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { useShown } from '../../shared/shown.ts';
 import { useChosen, useOnlyChosen } from './chosen.ts';
 import { ChooseByBox } from './ChooseByBox.tsx';
+import { useFairing } from './fairing.ts';
 import { placeWords, nodeName } from './placeWords.ts';
 import { useDrag } from './useDrag.ts';
 
@@ -133,6 +143,7 @@ const NodeMark = memo(function NodeMark(props: {
       {node.kind === 'corner' && <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />}
       {node.kind === 'smooth' && <path className="node-mark" d="M0 -6L6 0L0 6L-6 0Z" />}
       {node.kind === 'fair' && <circle className="node-mark" r={4.8} />}
+      {node.pinned && <circle className="node-pin" r={2.2} />}
       {isDragged && (
         <text className="figure" x={14} y={-12} pointerEvents="none">
           {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
@@ -311,13 +322,44 @@ function Handles() {
   );
 }
 
+/** Lumps are drawn so many times as high in the raking view. */
+const RAKED = 10;
+
+/** The raking view while lumps are looked for: each one as high as a low light would show it, ringed. */
+function Raking() {
+  const path = useRested((s) => (s.design ? derive(s.design).path : null));
+  const { screen } = useBoardFrame();
+  const faired = useFairing((s) => s.faired);
+  const lines = useMemo(() => (path ? rakedEdge(path, RAKED) : []), [path]);
+  return (
+    <g pointerEvents="none" data-testid="raking">
+      {lines.map((line, i) => (
+        <path
+          key={i}
+          className="raked"
+          d={`M${line
+            .map((p) => screen(p))
+            .map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`)
+            .join('L')}`}
+        />
+      ))}
+      {faired?.before.map((l) => {
+        const { x, y } = screen(l.at);
+        return <circle key={`${l.at.x} ${l.at.y}`} className="lump-ring" cx={x} cy={y} r={14} />;
+      })}
+    </g>
+  );
+}
+
 /** What is drawn and pulled in the Outline stage. */
 export function OutlineTools() {
   const comb = useShown((s) => s.comb);
   const dragging = useDesignStore((s) => s.dragging);
+  const looking = useFairing((s) => s.on);
   return (
     <>
       {comb && <Comb />}
+      {looking && <Raking />}
       {!dragging && <Edge />}
       <Handles />
       <Nodes />

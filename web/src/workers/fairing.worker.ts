@@ -1,0 +1,6 @@
+import { fairStretch } from '@pelkin/core/fairing';
+import * as Comlink from 'comlink';
+
+const worker = { fair: fairStretch };
+export type FairingWorker = typeof worker;
+Comlink.expose(worker);
