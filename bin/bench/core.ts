@@ -110,9 +110,13 @@ export async function measureCore(): Promise<Measured[]> {
   });
   // One bump of nodes close together, one of them lifted off the edge.
   let lumpy = windrow;
-  for (const share of [0.66, 0.5]) lumpy = addOnEdge(lumpy, 8, share).design;
-  const lifted = edits.moveNodes(lumpy, [lumpy.outline.nodes[9]!.id], { x: 0, y: 0.7 });
-  const faired = await times(40, () => fairStretch(lifted.outline, null, 1.5).before.length);
+  for (const share of [0.66, 0.5, 0.4]) lumpy = addOnEdge(lumpy, 9, share).design;
+  const lifted = edits.moveNodes(lumpy, [lumpy.outline.nodes[11]!.id], { x: 0, y: 0.7 });
+  const faired = await times(40, () => {
+    const { before, after } = fairStretch(lifted.outline, null, 1.5);
+    if (before.length !== 1 || after.length !== 0) throw new Error('the measured lump is not faired');
+    return before.length;
+  });
   const paths = Array.from({ length: 20 }, (_, i) =>
     solveOutline(edits.moveNode(design, 'n8', { x: 108 + i / 10, y: 107 }).outline.nodes),
   );

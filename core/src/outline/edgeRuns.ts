@@ -27,7 +27,7 @@ export interface EdgeRun {
 /** A turn at a joint over this, rad, ends a run of edge (as for hollow corners, 0.5°). */
 const CORNER = 0.0087;
 /** Looks per segment at how length grows with the parameter; between them it is taken as straight. */
-const LOOKS = 24;
+const LOOKS = 12;
 
 /** The smooth runs of a path, sampled at even steps of about so many mm; a run too short for four steps has four. */
 export function edgeRuns(path: ClosedPath, step: number): readonly EdgeRun[] {

@@ -21,7 +21,7 @@ const NEAR = 30;
 /** Distance from the edge at which leaving it stops to cost more, mm. */
 const LEAVES = 0.03;
 /** Rounds of weights: the answers settle after a few. */
-const ROUNDS = 12;
+const ROUNDS = 10;
 /** A bend tighter than this radius, mm, is a tip or a hollow and meant: the edge is held there. */
 const TIGHT = 22;
 /** Samples at a run's ends that stay: place, direction and curvature there are the corner's own. */
@@ -35,7 +35,9 @@ function solveBanded(bands: readonly Float64Array[], right: Float64Array): Float
   const n = right.length;
   for (let i = 0; i < n; i += 1) {
     const pivot = d[i]!;
-    const [la, lb, lc] = [a[i]! / pivot, b[i]! / pivot, c[i]! / pivot];
+    const la = a[i]! / pivot;
+    const lb = b[i]! / pivot;
+    const lc = c[i]! / pivot;
     if (i + 1 < n) {
       d[i + 1]! -= la * a[i]!;
       a[i + 1]! -= la * b[i]!;
@@ -65,31 +67,49 @@ function solveBanded(bands: readonly Float64Array[], right: Float64Array): Float
   return right;
 }
 
-/** The displacement of least bending for given weights of staying; curvature in 1/mm, step in mm. */
-function relaxed(
-  curvature: readonly number[],
-  step: number,
-  weights: Float64Array,
-  stiffness: Float64Array,
-): Float64Array {
+/** What bending asks of the displacements: the diagonal of its normal equations with three bands above it, and their right side. */
+interface Bending {
+  readonly bands: readonly [Float64Array, Float64Array, Float64Array, Float64Array];
+  readonly right: Float64Array;
+}
+
+function bendingOf(curvature: readonly number[], step: number, stiffness: Float64Array): Bending {
   const n = curvature.length;
-  const bands = [0, 1, 2, 3].map(() => new Float64Array(n));
+  const [d, a, b, c] = [new Float64Array(n), new Float64Array(n), new Float64Array(n), new Float64Array(n)];
   const right = new Float64Array(n);
-  const h2 = step * step;
-  for (let i = 0; i < n; i += 1) bands[0]![i] = weights[i]! * step;
-  // e = (κ' at the middle of i and i + 1) = Σ row · δ + known, over δ from i − 1 to i + 2.
+  const h3 = step ** 3;
+  // κ′ at the middle of i and i + 1 is p δ(i−1) + q δ(i) + r δ(i+1) − p δ(i+2) + known.
   for (let i = 1; i + 2 < n; i += 1) {
     const [k, m] = [curvature[i]!, curvature[i + 1]!];
-    const row = [-1 / h2, 3 / h2 - k * k, -3 / h2 + m * m, 1 / h2].map((v) => v / step);
-    const known = (m - k) / step;
+    const p = -1 / h3;
+    const q = 3 / h3 - (k * k) / step;
+    const r = -3 / h3 + (m * m) / step;
     const w = stiffness[i]! * step;
-    for (let p = 0; p < 4; p += 1) {
-      const at = i - 1 + p;
-      right[at]! -= w * row[p]! * known;
-      for (let q = p; q < 4; q += 1) bands[q - p]![at]! += w * row[p]! * row[q]!;
-    }
+    const known = (w * (m - k)) / step;
+    d[i - 1]! += w * p * p;
+    d[i]! += w * q * q;
+    d[i + 1]! += w * r * r;
+    d[i + 2]! += w * p * p;
+    a[i - 1]! += w * p * q;
+    a[i]! += w * q * r;
+    a[i + 1]! -= w * r * p;
+    b[i - 1]! += w * p * r;
+    b[i]! -= w * q * p;
+    c[i - 1]! -= w * p * p;
+    right[i - 1]! -= p * known;
+    right[i]! -= q * known;
+    right[i + 1]! -= r * known;
+    right[i + 2]! += p * known;
   }
-  return solveBanded(bands, right);
+  return { bands: [d, a, b, c], right };
+}
+
+/** The displacement of least bending for given weights of staying. */
+function relaxed({ bands, right }: Bending, step: number, weights: Float64Array): Float64Array {
+  const [d, a, b, c] = bands;
+  const diagonal = d.slice();
+  for (let i = 0; i < diagonal.length; i += 1) diagonal[i]! += weights[i]! * step;
+  return solveBanded([diagonal, a.slice(), b.slice(), c.slice()], right.slice());
 }
 
 /** Curvature without the small rises: its mean over so many mm on either side, which a bump or dip hardly changes. */
@@ -168,13 +188,13 @@ export function risesOf(run: EdgeRun, least: number): readonly Rise[] {
   const curvature = index.map((i) => turnOfChords(run, i));
   const mean = meanCurvature(curvature, step);
   const held = mean.map((k, i) => Math.abs(k) > 1 / TIGHT || i < HELD_ENDS || i >= index.length - HELD_ENDS);
-  const stiffness = stiffnessOf(mean, step);
+  const bending = bendingOf(curvature, step, stiffnessOf(mean, step));
   const weights = new Float64Array(index.length);
   let offsets: Float64Array = new Float64Array(index.length);
   for (let round = 0; round < ROUNDS; round += 1) {
     for (let i = 0; i < weights.length; i += 1)
       weights[i] = held[i] ? HOLD : 2 / (offsets[i]! ** 2 + LEAVES ** 2);
-    offsets = relaxed(curvature, step, weights, stiffness);
+    offsets = relaxed(bending, step, weights);
   }
   const rises: { from: number; to: number }[] = [];
   for (let i = 0; i < offsets.length; i += 1) {
@@ -195,7 +215,7 @@ export function risesOf(run: EdgeRun, least: number): readonly Rise[] {
   // Where it left the edge it is solved once more with nothing that holds it: the bridge itself.
   for (let i = 0; i < weights.length; i += 1) weights[i] = HOLD;
   for (const { from, to } of rises) for (let i = from; i <= to; i += 1) weights[i] = held[i] ? HOLD : 0;
-  const bridged = rises.length ? relaxed(curvature, step, weights, stiffness) : offsets;
+  const bridged = rises.length ? relaxed(bending, step, weights) : offsets;
   return rises.flatMap(({ from, to }) => {
     const own = Array.from(bridged.subarray(from, to + 1));
     const high = own.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
