@@ -20,8 +20,9 @@ const OPEN_RADIUS = 80;
 const NEAR = 30;
 /** Distance from the edge at which leaving it stops to cost more, mm. */
 const LEAVES = 0.03;
-/** Rounds of weights: the answers settle after a few. */
+/** Rounds of weights at most, and the change, mm, at which the answer has settled. */
 const ROUNDS = 10;
+const STILL = 2e-4;
 /** A bend tighter than this radius, mm, is a tip or a hollow and meant: the edge is held there. */
 const TIGHT = 22;
 /** Samples at a run's ends that stay: place, direction and curvature there are the corner's own. */
@@ -165,8 +166,11 @@ export interface Rise {
 function turnOfChords({ samples, step, closed }: EdgeRun, i: number): number {
   const n = samples.length;
   if (!closed && (i === 0 || i === n - 1)) return samples[i]!.curvature;
-  const [a, p, b] = [samples[(i + n - 1) % n]!.at, samples[i]!.at, samples[(i + 1) % n]!.at];
-  const [u, v] = [subtract(p, a), subtract(b, p)];
+  const a = samples[(i + n - 1) % n]!.at;
+  const p = samples[i]!.at;
+  const b = samples[(i + 1) % n]!.at;
+  const u = subtract(p, a);
+  const v = subtract(b, p);
   return Math.atan2(cross(u, v), dot(u, v)) / step;
 }
 
@@ -194,7 +198,10 @@ export function risesOf(run: EdgeRun, least: number): readonly Rise[] {
   for (let round = 0; round < ROUNDS; round += 1) {
     for (let i = 0; i < weights.length; i += 1)
       weights[i] = held[i] ? HOLD : 2 / (offsets[i]! ** 2 + LEAVES ** 2);
-    offsets = relaxed(bending, step, weights);
+    const next = relaxed(bending, step, weights);
+    const change = next.reduce((most, v, i) => Math.max(most, Math.abs(v - offsets[i]!)), 0);
+    offsets = next;
+    if (change < STILL) break;
   }
   const rises: { from: number; to: number }[] = [];
   for (let i = 0; i < offsets.length; i += 1) {
