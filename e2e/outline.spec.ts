@@ -250,6 +250,8 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   await lumps.getByRole('button', { name: 'Fair it' }).click();
   await expect(lumps).toContainText('No lump that a finger would feel');
   await expect(page.getByTestId('tale-findings')).toContainText('nothing amiss');
+  await page.getByText('Silhouette, the body filled with ink').click();
+  await expect(page.getByTestId('silhouette')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: faired 1 lump' }).click();
   await expect(page.getByTestId('tale-findings')).toContainText('to look at');
 });

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type Showing = 'comb' | 'dimensions' | 'sides' | 'places';
+export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
@@ -12,5 +12,6 @@ export const useShown = create<Shown>((set, get) => ({
   dimensions: true,
   sides: false,
   places: false,
+  silhouette: false,
   toggle: (what) => set({ [what]: !get()[what] }),
 }));

@@ -142,6 +142,7 @@ export function OutlineParticulars() {
         </Section>
         <Section title="Shown on the board">
           <ShowSwitch what="comb" words="Curvature comb" />
+          <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
           <ShowSwitch what="dimensions" words="Length and widths" />
           <ShowSwitch what="sides" words="Each side from the centre line" />
           <ShowSwitch what="places" words="Horns, cutaways and places" />

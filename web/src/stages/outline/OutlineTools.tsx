@@ -322,6 +322,16 @@ function Handles() {
   );
 }
 
+/** The body as its shadow: the eye judges the line alone. */
+function Silhouette() {
+  const { drawing } = useDerived();
+  const { matrix } = useBoardFrame();
+  const outline = drawing.layers.find((l) => l.name === 'outline')?.marks[0];
+  return outline?.kind === 'path' ? (
+    <path className="silhouette" data-testid="silhouette" transform={matrix} d={dataOf(outline)} />
+  ) : null;
+}
+
 /** Lumps are drawn so many times as high in the raking view. */
 const RAKED = 10;
 
@@ -354,10 +364,12 @@ function Raking() {
 /** What is drawn and pulled in the Outline stage. */
 export function OutlineTools() {
   const comb = useShown((s) => s.comb);
+  const silhouette = useShown((s) => s.silhouette);
   const dragging = useDesignStore((s) => s.dragging);
   const looking = useFairing((s) => s.on);
   return (
     <>
+      {silhouette && <Silhouette />}
       {comb && <Comb />}
       {looking && <Raking />}
       {!dragging && <Edge />}
