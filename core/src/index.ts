@@ -46,7 +46,7 @@ export { solveOutline } from './outline/solve.ts';
 export { measureOutline } from './outline/measures.ts';
 export type { OutlineMeasures } from './outline/measures.ts';
 export { drawPlaces, drawSides } from './outline/dimensions.ts';
-export { findLumps, rakedEdge } from './outline/lumps.ts';
+export { findLumps, rakedEdge, sameLump } from './outline/lumps.ts';
 export type { Lump } from './outline/lumps.ts';
 export type { Faired, Stretch } from './outline/fairing.ts';
 export { curvatureComb } from './outline/comb.ts';

@@ -76,7 +76,7 @@ export const moveNode = (design: Design, id: string, to: Point): Design =>
 
 /** Coordinates are kept to this many per mm: nothing is lost that a hand or a tool could tell. */
 const PER_MM = 1e4;
-const tidy = (value: number): number => Math.round(value * PER_MM) / PER_MM;
+export const tidy = (value: number): number => Math.round(value * PER_MM) / PER_MM;
 
 /** Applies a linear map about a centre to some nodes and their handles: turned, scaled, or both. */
 export function mapNodes(

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { freshIds, mirrored, setOutline } from './nodeEdits.ts';
+import { freshIds, mirrored, setOutline, tidy } from './nodeEdits.ts';
 import type { Design, OutlineNode } from './schema.ts';
 import { withoutSpan } from './spans.ts';
 
@@ -34,8 +34,6 @@ function similarity(
   };
   return { point, vector };
 }
-
-const tidy = (value: number): number => Math.round(value * 1e4) / 1e4;
 
 /**
  * Lays a copied stretch of three nodes or more between two nodes of the outline, in its order, turned and

@@ -9,7 +9,9 @@ const LEAST_TURN = 0.3;
 /** The edge comes so near to the meeting of its arms at a corner, mm, beside the tolerance; arms that bend add to it. */
 const LEAST_OFF = 0.15;
 const BENT_ARMS = 0.1;
+/** However nearly it folds back, a tip's arms are not let meet further off than five times that. */
 const LEAST_SINE = 0.2;
+/** A corner keeps at least this share of its turn over arms of half the length: between a bend's half and all of it. */
 const BEND_SHARE = 0.72;
 /** Sine of a turn so small that two arms have no meeting to speak of. */
 const PARALLEL = 1e-6;

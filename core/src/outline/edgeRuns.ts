@@ -2,7 +2,7 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { cubicAt, cubicCurvature, cubicFirst } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance, length as sizeOf } from '../geometry/point.ts';
-import { turnAt } from './hollow.ts';
+import { CORNER_TURN, turnAt } from './hollow.ts';
 
 /** A place on a smooth run of edge. */
 export interface EdgeSample {
@@ -23,14 +23,12 @@ export interface EdgeRun {
   readonly closed: boolean;
 }
 
-/** A turn at a joint over this, rad, ends a run of edge (as for hollow corners, 0.5°). */
-const CORNER = 0.0087;
 /** Chords per segment by which length grows with the parameter: they fall short of the arc by about a thousandth. */
 const LOOKS = 16;
 
 /** The smooth runs of a path, sampled at even steps of about so many mm; a run too short for four steps has four. */
 export function edgeRuns(path: ClosedPath, step: number): readonly EdgeRun[] {
-  const corners = path.map((_, i) => i).filter((i) => Math.abs(turnAt(path, i)) > CORNER);
+  const corners = path.map((_, i) => i).filter((i) => Math.abs(turnAt(path, i)) > CORNER_TURN);
   const starts = corners.length ? corners : [0];
   return starts.map((start, k) => {
     const stop = starts[(k + 1) % starts.length]!;

@@ -1,14 +1,15 @@
-import { mirrored, twinOf } from '../design/nodeEdits.ts';
+import { mirrored, tidy, twinOf } from '../design/nodeEdits.ts';
+import { runBetween } from '../design/stretchEdits.ts';
 import type { Outline, OutlineNode } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance, subtract } from '../geometry/point.ts';
+import { subtract } from '../geometry/point.ts';
 import { evenly } from './fitOutline.ts';
 import type { RunKind } from './fitRun.ts';
 import { fitNodes } from './fitRun.ts';
 import type { BridgedLump, Lump } from './lumps.ts';
-import { bridgedLumps } from './lumps.ts';
+import { bridgedLumps, sameLump } from './lumps.ts';
 import { feetOf } from './matching.ts';
 import { solveOutline } from './solve.ts';
 
@@ -17,9 +18,8 @@ export type Stretch = { readonly fromId: string; readonly toId: string } | null;
 
 export interface Faired {
   readonly nodes: readonly OutlineNode[];
-  /** How far the edge moved at most, mm, and where. */
+  /** How far the edge moved at most, mm. */
   readonly moved: number;
-  readonly movedAt: Point | null;
   /** Lumps of the stretch before, and those that are left. */
   readonly before: readonly Lump[];
   readonly after: readonly Lump[];
@@ -35,42 +35,9 @@ const COMPARE_STEP = 3;
 /** Rounds at most: each takes away one lump or gives it up. */
 const ROUNDS = 80;
 
-const tidy = (mm: number): number => Math.round(mm * 1e4) / 1e4;
-
-/** Ids of the nodes strictly between the ends of a stretch, in the outline's order; all of them without one. */
-function between(nodes: readonly OutlineNode[], stretch: Stretch): ReadonlySet<string> {
-  if (!stretch) return new Set(nodes.map((n) => n.id));
-  const from = nodes.findIndex((n) => n.id === stretch.fromId);
-  const to = nodes.findIndex((n) => n.id === stretch.toId);
-  if (from < 0 || to < 0) return new Set();
-  const count = (to - from + nodes.length) % nodes.length;
-  return new Set(
-    Array.from({ length: Math.max(0, count - 1) }, (_, k) => nodes[(from + 1 + k) % nodes.length]!.id),
-  );
-}
-
-/** Indices of the segments of a stretch; all of them without one. */
-function segmentsWithin(nodes: readonly OutlineNode[], stretch: Stretch): ReadonlySet<number> {
-  if (!stretch) return new Set(nodes.keys());
-  const from = nodes.findIndex((n) => n.id === stretch.fromId);
-  const to = nodes.findIndex((n) => n.id === stretch.toId);
-  if (from < 0 || to < 0) return new Set();
-  const count = (to - from + nodes.length) % nodes.length;
-  return new Set(Array.from({ length: count }, (_, k) => (from + k) % nodes.length));
-}
-
 /** How far the places of an old edge are from the new one at most, mm. */
-function farthest(
-  before: readonly Point[],
-  after: ClosedPath,
-): { readonly moved: number; readonly at: Point | null } {
-  let moved = 0;
-  let at: Point | null = null;
-  feetOf(after, before, true).forEach((f, i) => {
-    if (f.distance > moved) [moved, at] = [f.distance, before[i]!];
-  });
-  return { moved, at };
-}
+const farthest = (before: readonly Point[], after: ClosedPath): number =>
+  feetOf(after, before, true).reduce((most, f) => Math.max(most, f.distance), 0);
 
 /** Nodes moved to new places, their mirror twins after them; one on the centre line stays on it. */
 function movedTo(
@@ -89,9 +56,6 @@ function movedTo(
   }
   return nodes.map((n) => next.get(n.id)!);
 }
-
-/** Whether two lumps are one and the same, seen before and after. */
-const same = (a: Lump, b: Lump): boolean => distance(a.at, b.at) <= (a.length + b.length) / 2;
 
 /** Nodes on either side that a lump's nodes are solved with: the curve forgets those further away. */
 const ROUND_ABOUT = 4;
@@ -178,8 +142,10 @@ export function fairStretch(
   pinned: ReadonlySet<string> = new Set(),
   least: number = LEAST_LUMP,
 ): Faired {
-  const within = between(outline.nodes, stretch);
-  const segments = segmentsWithin(outline.nodes, stretch);
+  // A stretch's segments begin at its nodes but the last; its ends stay.
+  const run = stretch ? runBetween(outline.nodes, stretch.fromId, stretch.toId) : outline.nodes;
+  const within = new Set((stretch ? run.slice(1, -1) : run).map((n) => n.id));
+  const begins = new Set((stretch ? run.slice(0, -1) : run).map((n) => n.id));
   const mayMove = (node: OutlineNode): boolean => {
     const twin = twinOf(outline, node.id);
     return (
@@ -191,32 +157,32 @@ export function fairStretch(
   };
   const start = solveOutline(outline.nodes);
   const { samples } = evenly(flattenPath(start, COMPARE_CHORD), [], COMPARE_STEP);
-  const inStretch = (l: Lump): boolean => segments.has(l.segment);
+  const inStretch = (l: Lump): boolean => begins.has(outline.nodes[l.segment]!.id);
   let nodes = outline.nodes;
   let path = start;
   let lumps = bridgedLumps(path, least);
   const before = lumps.filter(inStretch).map(plain);
   const refused: Lump[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
-    const lump = lumps.find((l) => inStretch(l) && !refused.some((r) => same(r, l)));
+    const lump = lumps.find((l) => inStretch(l) && !refused.some((r) => sameLump(r, l)));
     if (!lump) break;
     const places = lump.height > tolerance ? null : withoutLump(nodes, path, lump, mayMove);
     const trial = places && movedTo(outline, nodes, places);
     const trialPath = trial && solveOutline(trial);
-    const isNear = trialPath !== null && farthest(samples, trialPath).moved <= tolerance;
+    const isNear = trialPath !== null && farthest(samples, trialPath) <= tolerance;
     const left = isNear ? bridgedLumps(trialPath, least) : null;
     const isFairer =
       left !== null &&
       left.every((l) => {
-        const was = lumps.find((o) => same(o, l));
+        const was = lumps.find((o) => sameLump(o, l));
         if (!was) return false;
         return l.height <= (was === lump ? LESSENED * was.height : was.height + GROWN);
       });
     if (trial && trialPath && left && isFairer) [nodes, path, lumps] = [trial, trialPath, left];
     else refused.push(lump);
   }
-  const { moved, at } = nodes === outline.nodes ? { moved: 0, at: null } : farthest(samples, path);
-  return { nodes, moved, movedAt: at, before, after: lumps.filter(inStretch).map(plain) };
+  const moved = nodes === outline.nodes ? 0 : farthest(samples, path);
+  return { nodes, moved, before, after: lumps.filter(inStretch).map(plain) };
 }
 
 /** A round is worth it that leaves no more than this share of a lump's height; the next one takes the rest. */

@@ -1,3 +1,4 @@
+import { tidy } from '../design/nodeEdits.ts';
 import type { OutlineNode } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { cross, distance, lerp } from '../geometry/point.ts';
@@ -49,9 +50,6 @@ export interface OutlineFit {
 
 const areaOf = (edge: readonly Point[]): number =>
   edge.reduce((sum, p, i) => sum + cross(p, edge[(i + 1) % edge.length]!), 0) / 2;
-
-/** Coordinates are kept to a ten-thousandth of a mm, as everywhere in a design. */
-const tidy = (mm: number): number => Math.round(mm * 1e4) / 1e4;
 
 /**
  * An outline of the fewest nodes found that runs within the tolerance, mm, of a closed edge given as a polygon in

@@ -13,7 +13,7 @@ export interface Hollow {
 }
 
 /** A turn inward by less than this, rad, is a joint between smooth segments and no corner (0.5°). */
-const CORNER_TURN = 0.0087;
+export const CORNER_TURN = 0.0087;
 /** A bend flatter than this radius, mm, is straight to any tool. */
 const STRAIGHT_RADIUS = 1e5;
 /** Samples a segment; a cubic’s few curvature extremes each span several of them, and the best is then refined. */

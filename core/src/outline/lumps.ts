@@ -1,6 +1,7 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { signedArea } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
 import type { EdgeRun, EdgeSample } from './edgeRuns.ts';
 import { edgeRuns } from './edgeRuns.ts';
 import { risesOf } from './reference.ts';
@@ -20,6 +21,9 @@ export interface Lump {
   /** Whether it stands out of the body (a bump) or into it (a dip). */
   readonly outward: boolean;
 }
+
+/** Whether two lumps are one and the same, seen before and after. */
+export const sameLump = (a: Lump, b: Lump): boolean => distance(a.at, b.at) <= (a.length + b.length) / 2;
 
 /** A lump with the edge it is on, and where that edge would run without it. */
 export interface BridgedLump extends Lump {

@@ -1,5 +1,5 @@
 import type { Lump, Stretch } from '@pelkin/core';
-import { edits, figureAndUnit, lengthWithUnit } from '@pelkin/core';
+import { edits, figureAndUnit, lengthWithUnit, sameLump } from '@pelkin/core';
 import { Box, Button, HStack, Slider, Text } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { useBoard } from '../../board/boardStore.ts';
@@ -98,9 +98,7 @@ function Looking() {
       left = true;
     };
   }, [outline, from, to, tolerance, show]);
-  const stays = (l: Lump): boolean =>
-    faired?.after.some((a) => Math.hypot(a.at.x - l.at.x, a.at.y - l.at.y) <= (a.length + l.length) / 2) ??
-    true;
+  const stays = (l: Lump): boolean => faired?.after.some((a) => sameLump(a, l)) ?? true;
   const going = faired?.before.filter((l) => !stays(l)).length ?? 0;
   const moved = figureAndUnit(faired?.moved ?? 0, units, 2);
   const apply = (): void => {
