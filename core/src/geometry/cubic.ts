@@ -143,27 +143,45 @@ export function flattenCubic(c: Cubic, chordErrorMm: number): Point[] {
 
 /** Number of starting samples for a nearest-point search: two per possible foot of a normal (at most five). */
 const NEAREST_SAMPLES = 16;
+/** A stretch of the parameter this short has one dip of the distance, however wild the curve. */
+const ONE_DIP = 1 / 64;
 
-/** The place on the curve nearest to p: parameter and distance, by sampling, then golden section. */
+/**
+ * The place on the curve nearest to p: parameter and distance. By sampling, then golden section in every stretch
+ * that may hold a nearer place: along it the distance can fall no faster than the curve can run.
+ */
 export function nearestOnCubic(c: Cubic, p: Point): { readonly t: number; readonly distance: number } {
+  const off = (t: number): number => distance(cubicAt(c, t), p);
   const squared = (t: number): number => {
     const d = subtract(cubicAt(c, t), p);
     return dot(d, d);
   };
-  let best = 0;
-  let least = Infinity;
-  for (let i = 0; i <= NEAREST_SAMPLES; i += 1) {
-    const value = squared(i / NEAREST_SAMPLES);
-    if (value < least) {
-      least = value;
-      best = i / NEAREST_SAMPLES;
-    }
-  }
-  const inner = goldenSectionMinimum(
-    squared,
-    Math.max(0, best - 1 / NEAREST_SAMPLES),
-    Math.min(1, best + 1 / NEAREST_SAMPLES),
+  const samples = Array.from({ length: NEAREST_SAMPLES + 1 }, (_, i) => off(i / NEAREST_SAMPLES));
+  let best = samples.reduce((m, d, i) => (d < samples[m]! ? i : m), 0) / NEAREST_SAMPLES;
+  let least = samples[best * NEAREST_SAMPLES]!;
+  const take = (t: number): void => {
+    const d = off(t);
+    if (d < least) [best, least] = [t, d];
+  };
+  take(
+    goldenSectionMinimum(
+      squared,
+      Math.max(0, best - 1 / NEAREST_SAMPLES),
+      Math.min(1, best + 1 / NEAREST_SAMPLES),
+    ),
   );
-  const t = [0, 1, best, inner].reduce((m, n) => (squared(n) < squared(m) ? n : m));
-  return { t, distance: distance(cubicAt(c, t), p) };
+  /** No part of the curve runs faster, mm per unit of t: its velocity is a blend of its legs. */
+  const fastest = 3 * Math.max(distance(c.p0, c.p1), distance(c.p1, c.p2), distance(c.p2, c.p3));
+  const look = (from: number, fromOff: number, to: number, toOff: number): void => {
+    if ((fromOff + toOff - fastest * (to - from)) / 2 >= least) return;
+    if (to - from <= ONE_DIP) return take(goldenSectionMinimum(squared, from, to));
+    const middle = (from + to) / 2;
+    const middleOff = off(middle);
+    if (middleOff < least) [best, least] = [middle, middleOff];
+    look(from, fromOff, middle, middleOff);
+    look(middle, middleOff, to, toOff);
+  };
+  for (let i = 0; i < NEAREST_SAMPLES; i += 1)
+    look(i / NEAREST_SAMPLES, samples[i]!, (i + 1) / NEAREST_SAMPLES, samples[i + 1]!);
+  return { t: best, distance: least };
 }

@@ -1,0 +1,184 @@
+import type { Cubic } from './cubic.ts';
+import { cubicAt, reverseCubic, straightCubic } from './cubic.ts';
+import type { Point } from './point.ts';
+import { distance } from './point.ts';
+
+/** Pieces that follow each other. */
+export interface Chain {
+  readonly pieces: readonly Cubic[];
+  readonly closed: boolean;
+  /** The largest gap that was bridged to join it, mm. */
+  readonly gap: number;
+  readonly name: string;
+}
+
+export interface Drawn {
+  readonly pieces: readonly Cubic[];
+  readonly closed: boolean;
+  readonly name: string;
+}
+
+export interface Joined {
+  readonly chains: readonly Chain[];
+  /** Lines that lay on top of another and were left out. */
+  readonly doubled: number;
+}
+
+/** Lines whose ends and middles are so near, mm, are one line drawn twice. */
+const DOUBLED = 1e-3;
+/** Ends so near, mm, meet: a gap below it is rounding. */
+const TOUCHING = 1e-6;
+
+const startOf = (d: { readonly pieces: readonly Cubic[] }): Point => d.pieces[0]!.p0;
+const endOf = (d: { readonly pieces: readonly Cubic[] }): Point => d.pieces.at(-1)!.p3;
+const backward = (pieces: readonly Cubic[]): readonly Cubic[] => pieces.map(reverseCubic).reverse();
+
+/** The place at half of its pieces: tells lines with the same ends apart. */
+function middleOf({ pieces }: Drawn): Point {
+  const half = pieces.length / 2;
+  return pieces.length % 2 === 1 ? cubicAt(pieces[Math.floor(half)]!, 0.5) : pieces[half]!.p0;
+}
+
+/** A grid of cells as wide as a distance: what lies within the distance is in the cell or one beside it. */
+function grid<T>(cell: number): {
+  readonly put: (p: Point, item: T) => void;
+  readonly near: (p: Point) => readonly T[];
+} {
+  const cells = new Map<string, T[]>();
+  const key = (i: number, j: number): string => `${i} ${j}`;
+  return {
+    put: (p, item) => {
+      const k = key(Math.floor(p.x / cell), Math.floor(p.y / cell));
+      const list = cells.get(k);
+      if (list) list.push(item);
+      else cells.set(k, [item]);
+    },
+    near: (p) => {
+      const [i, j] = [Math.floor(p.x / cell), Math.floor(p.y / cell)];
+      const found: T[] = [];
+      for (let di = -1; di <= 1; di += 1)
+        for (let dj = -1; dj <= 1; dj += 1) found.push(...(cells.get(key(i + di, j + dj)) ?? []));
+      return found;
+    },
+  };
+}
+
+/** Lines without those that another covers from end to end. */
+function once(drawn: readonly Drawn[]): readonly Drawn[] {
+  const seen = grid<Drawn>(DOUBLED * 2);
+  return drawn.filter((d) => {
+    const middle = middleOf(d);
+    const isSame = (o: Drawn): boolean =>
+      o.pieces.length === d.pieces.length &&
+      distance(middleOf(o), middle) < DOUBLED &&
+      ((distance(startOf(o), startOf(d)) < DOUBLED && distance(endOf(o), endOf(d)) < DOUBLED) ||
+        (distance(startOf(o), endOf(d)) < DOUBLED && distance(endOf(o), startOf(d)) < DOUBLED));
+    if (seen.near(middle).some(isSame)) return false;
+    seen.put(middle, d);
+    return true;
+  });
+}
+
+interface End {
+  readonly line: number;
+  readonly isStart: boolean;
+  readonly at: Point;
+}
+
+/**
+ * Lines joined end to end where their ends come within the tolerance, mm, the nearest first; a gap is bridged
+ * straight. A chain whose own ends meet is closed. Doubled lines are left out and counted.
+ */
+export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
+  const lines = once(drawn.filter((d) => d.pieces.length > 0));
+  const doubled = drawn.filter((d) => d.pieces.length > 0).length - lines.length;
+  const reach = Math.max(tolerance, TOUCHING);
+  const open = lines.filter((l) => !l.closed);
+  const ends: End[] = open.flatMap((l, line) => [
+    { line, isStart: true, at: startOf(l) },
+    { line, isStart: false, at: endOf(l) },
+  ]);
+  const nearby = grid<number>(reach);
+  ends.forEach((e, i) => nearby.put(e.at, i));
+  const pairs = ends.flatMap((e, i) =>
+    nearby
+      .near(e.at)
+      .filter((j) => j > i)
+      .map((j) => ({ i, j, apart: distance(e.at, ends[j]!.at) }))
+      .filter(({ apart }) => apart <= reach),
+  );
+  pairs.sort((a, b) => a.apart - b.apart || a.i - b.i || a.j - b.j);
+  const mate = new Array<number>(ends.length).fill(-1);
+  for (const { i, j, apart } of pairs) {
+    if (mate[i] !== -1 || mate[j] !== -1) continue;
+    // A short line's own ends are no gap: only a line that goes away and comes back closes on itself.
+    if (
+      ends[i]!.line === ends[j]!.line &&
+      apart > TOUCHING &&
+      lengthOver(open[ends[i]!.line]!, reach * 4) === false
+    )
+      continue;
+    mate[i] = j;
+    mate[j] = i;
+  }
+  const used = new Array<boolean>(open.length).fill(false);
+  const chains: Chain[] = lines
+    .filter((l) => l.closed)
+    .map(({ pieces, name }) => ({ pieces, closed: true, gap: 0, name }));
+  const follow = (first: number): void => {
+    // First back to a free end, or round to where it began.
+    let entry = first * 2;
+    let guard = open.length + 1;
+    while (mate[entry] !== -1 && guard > 0) {
+      const other = mate[entry]!;
+      entry = other % 2 === 0 ? other + 1 : other - 1;
+      guard -= 1;
+      if (ends[entry]!.line === first) break;
+    }
+    const startEnd = entry;
+    const pieces: Cubic[] = [];
+    let gap = 0;
+    let closed = false;
+    let at = startEnd;
+    for (;;) {
+      const { line, isStart } = ends[at]!;
+      used[line] = true;
+      const own = isStart ? open[line]!.pieces : backward(open[line]!.pieces);
+      const last = pieces.at(-1);
+      if (last) gap = Math.max(gap, bridge(pieces, last.p3, own[0]!.p0));
+      pieces.push(...own);
+      const leaves = at % 2 === 0 ? at + 1 : at - 1;
+      const next = mate[leaves]!;
+      if (next === -1) break;
+      if (used[ends[next]!.line]) {
+        closed = true;
+        gap = Math.max(gap, bridge(pieces, pieces.at(-1)!.p3, pieces[0]!.p0));
+        break;
+      }
+      at = next;
+    }
+    chains.push({ pieces, closed, gap, name: open[ends[startEnd]!.line]!.name });
+  };
+  open.forEach((_, line) => {
+    if (!used[line]) follow(line);
+  });
+  return { chains, doubled };
+}
+
+/** Bridges a gap by a straight piece, or moves a hair's end onto the other; gives the gap. */
+function bridge(pieces: Cubic[], from: Point, to: Point): number {
+  const apart = distance(from, to);
+  if (apart === 0) return 0;
+  if (apart <= TOUCHING) pieces[pieces.length - 1] = { ...pieces.at(-1)!, p3: to };
+  else pieces.push(straightCubic(from, to));
+  return apart;
+}
+
+const lengthOver = ({ pieces }: Drawn, limit: number): boolean => {
+  let sum = 0;
+  for (const c of pieces) {
+    sum += distance(c.p0, c.p1) + distance(c.p1, c.p2) + distance(c.p2, c.p3);
+    if (sum > limit) return true;
+  }
+  return false;
+};
