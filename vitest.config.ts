@@ -11,6 +11,7 @@ export default defineConfig({
       'eslint/**/*.test.ts',
     ],
     environment: 'node',
+    setupFiles: ['bin/lib/vitest-properties.ts'],
     globalSetup: ['bin/lib/vitest-postgres.mjs'],
     testTimeout: 30_000,
     hookTimeout: 120_000,

@@ -122,3 +122,6 @@ export const LIMITS = {
 } as const satisfies Readonly<Record<string, Limit>>;
 
 export type LimitPath = keyof typeof LIMITS;
+
+/** An outline of more cannot be kept fair by hand. */
+export const MOST_NODES = 200;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { LimitPath } from './limits.ts';
-import { LIMITS } from './limits.ts';
+import { LIMITS, MOST_NODES } from './limits.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
 export const DESIGN_VERSION = 2;
@@ -106,8 +106,6 @@ const nodeSchema = z.looseObject({
   /** Whether fairing leaves the node where it is. */
   pinned: z.boolean({ error: 'a node is pinned or not: true or false' }).optional(),
 });
-
-export const MOST_NODES = 200;
 
 const outlineSchema = z.looseObject({
   nodes: z

@@ -33,7 +33,12 @@ interface Element {
 const ATTRIBUTES = ':@';
 
 function elementOf(parsed: Parsed): Element | null {
-  const tag = Object.keys(parsed).find((key) => key !== ATTRIBUTES);
+  let tag: string | undefined;
+  for (const key in parsed)
+    if (key !== ATTRIBUTES) {
+      tag = key;
+      break;
+    }
   if (tag === undefined || tag.startsWith('#') || tag.startsWith('?')) return null;
   const children = parsed[tag];
   return {
@@ -48,8 +53,11 @@ const childElements = (e: Element): readonly Element[] =>
 
 /** One declaration of a style attribute. */
 function styled(attributes: Attributes, name: string): string | undefined {
-  const found = new RegExp(`(?:^|;)\\s*${name}\\s*:\\s*([^;]+)`, 'i').exec(attributes.style ?? '');
-  return (found?.[1] ?? attributes[name])?.trim();
+  const found = attributes.style
+    ?.split(';')
+    .map((declaration) => declaration.split(':'))
+    .find(([key]) => key!.trim().toLowerCase() === name);
+  return (found?.slice(1).join(':') ?? attributes[name])?.trim();
 }
 
 /** Elements that hold lines for others to use, and draw none themselves. */
@@ -94,10 +102,29 @@ interface Frame {
   readonly depth: number;
 }
 
+const chain = (p: readonly Point[], closed: boolean): readonly Subpath[] => {
+  const ends = closed ? [...p, p[0]!] : p;
+  const pieces = ends
+    .slice(1)
+    .flatMap((q, i) => (q.x === ends[i]!.x && q.y === ends[i]!.y ? [] : [straightCubic(ends[i]!, q)]));
+  return pieces.length ? [{ pieces, closed }] : [];
+};
+
+const oval = (cx: number, cy: number, rx: number, ry: number): readonly Subpath[] =>
+  rx > 0 && ry > 0
+    ? [
+        {
+          pieces: arcCubics({ centre: { x: cx, y: cy }, rx, ry, turn: 0, from: 0, sweep: 2 * Math.PI }),
+          closed: true,
+        },
+      ]
+    : [];
+
 /** The lines of one drawn element in its own units; null when it is no shape. */
 function shapeOf(e: Element, { width, height }: Frame): readonly Subpath[] | null {
   const { attributes: a } = e;
   const where = whereOf(e);
+  if (e.tag === 'path') return a.d === undefined ? [] : svgSubpaths(a.d, where);
   const get = (name: string, whole: number): number => userLength(a[name], whole, where) ?? 0;
   const points = (): readonly Point[] => {
     const n = svgNumbers(a.points ?? '', where);
@@ -105,25 +132,7 @@ function shapeOf(e: Element, { width, height }: Frame): readonly Subpath[] | nul
       throw new Unreadable(where, 'its points are an odd count of numbers: each needs an x and a y');
     return Array.from({ length: n.length / 2 }, (_, i) => ({ x: n[2 * i]!, y: n[2 * i + 1]! }));
   };
-  const chain = (p: readonly Point[], closed: boolean): readonly Subpath[] => {
-    const ends = closed ? [...p, p[0]!] : p;
-    const pieces = ends
-      .slice(1)
-      .flatMap((q, i) => (q.x === ends[i]!.x && q.y === ends[i]!.y ? [] : [straightCubic(ends[i]!, q)]));
-    return pieces.length ? [{ pieces, closed }] : [];
-  };
-  const oval = (cx: number, cy: number, rx: number, ry: number): readonly Subpath[] =>
-    rx > 0 && ry > 0
-      ? [
-          {
-            pieces: arcCubics({ centre: { x: cx, y: cy }, rx, ry, turn: 0, from: 0, sweep: 2 * Math.PI }),
-            closed: true,
-          },
-        ]
-      : [];
   switch (e.tag) {
-    case 'path':
-      return a.d === undefined ? [] : svgSubpaths(a.d, where);
     case 'line':
       return chain(
         [
@@ -209,9 +218,14 @@ function byId(root: Element): ReadonlyMap<string, Element> {
   return found;
 }
 
+/** An attribute's value so long that it can only be data. */
+const LONG_VALUE = /"[^"<>]{200,}"/g;
+
 function rootOf(text: string): Element {
   // A parser that mends what is broken would lose lines: a broken file is refused with its place.
-  const valid = XMLValidator.validate(text, { allowBooleanAttributes: false });
+  // Its validator takes long over path data, in which no mark-up can be broken: only its line breaks are kept.
+  const bones = text.replace(LONG_VALUE, (value) => `"${value.replace(/[^\n]+/g, '')}"`);
+  const valid = XMLValidator.validate(bones, { allowBooleanAttributes: false });
   if (valid !== true)
     throw new Unreadable(
       `line ${valid.err.line}, column ${valid.err.col}`,
@@ -259,9 +273,9 @@ function pageOf(root: Element): { readonly frame: Frame; readonly declared: Unit
     trueWidth === null ? null : trueWidth / box.width,
     trueHeight === null ? null : trueHeight / box.height,
   ];
-  const [sx, sy] = scales;
+  const [sx = null, sy = null] = scales;
   const isStretched =
-    sx != null && sy != null && root.attributes.preserveAspectRatio?.trim().startsWith('none');
+    sx !== null && sy !== null && root.attributes.preserveAspectRatio?.trim().startsWith('none');
   const known = scales.filter((s): s is number => s !== null);
   if (known.length === 0 || known.some((s) => !(s > 0))) return { frame, declared: null };
   const mm = isStretched ? sx : Math.min(...known);
@@ -282,7 +296,8 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
   return atTheDoor(() => {
     const root = rootOf(text);
     told(PARSED);
-    const ids = byId(root);
+    // Looked through only when something is used: most drawings use nothing.
+    let ids: ReadonlyMap<string, Element> | null = null;
     const { pass, list } = passing();
     const curves: FoundCurve[] = [];
     let [pieces, seen] = [0, 0];
@@ -357,6 +372,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
       const where = whereOf(e);
       const href = e.attributes.href ?? '';
       if (!href.startsWith('#')) return pass('use', 'it points outside the file');
+      ids ??= byId(root);
       const target = ids.get(href.slice(1));
       if (!target) return pass('use', `it points at “${href}”, which the file does not hold`);
       if (outer.depth >= DEEPEST)
