@@ -96,7 +96,15 @@ export async function measureCore(): Promise<Measured[]> {
     return to.design.outline.nodes.length;
   });
   const full = edits.editPrint(windrow, {
-    show: { outline: true, centre: true, neck: true, strings: true, saddle: true, dimensions: true },
+    show: {
+      outline: true,
+      openings: true,
+      centre: true,
+      neck: true,
+      strings: true,
+      saddle: true,
+      dimensions: true,
+    },
     cutOffset: 3,
   });
   const { template } = createDeriver()(full);

@@ -1,5 +1,5 @@
 import type { FileRead, FoundCurve, ReadFile } from '../src/files/in/found.ts';
-import type { boxOfPoints} from '../src/geometry/box.ts';
+import type { boxOfPoints } from '../src/geometry/box.ts';
 import { unionBox } from '../src/geometry/box.ts';
 import { cubicBox, cubicLength } from '../src/geometry/cubic.ts';
 

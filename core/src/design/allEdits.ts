@@ -16,3 +16,12 @@ export {
 } from './nodeEdits.ts';
 export { cutMirror, linkMirror } from './mirrorEdits.ts';
 export { layStretch, runBetween } from './stretchEdits.ts';
+export {
+  addUnderlay,
+  changeUnderlay,
+  freshId,
+  moveUnderlay,
+  removeOpening,
+  removeUnderlay,
+  takeOutline,
+} from './underlayEdits.ts';

@@ -29,8 +29,23 @@ const toVersion2: Migration = (document) => {
   };
 };
 
+/** Version 3: openings brought in from files, and pictures laid under the drawing. */
+const toVersion3: Migration = (document) => {
+  const { print } = document;
+  const show = isRecord(print) ? filled(print.show, { openings: true }) : undefined;
+  return {
+    openings: [],
+    underlays: [],
+    ...document,
+    print: isRecord(print) ? { ...print, show } : print,
+  };
+};
+
 /** From each earlier version to the next. */
-const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([[1, toVersion2]]);
+const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
+  [1, toVersion2],
+  [2, toVersion3],
+]);
 
 export type Migrated =
   | { readonly ok: true; readonly document: Readonly<Record<string, unknown>> }

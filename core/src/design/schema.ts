@@ -3,7 +3,7 @@ import type { LimitPath } from './limits.ts';
 import { LIMITS, MOST_NODES } from './limits.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
-export const DESIGN_VERSION = 2;
+export const DESIGN_VERSION = 3;
 
 /** What people call a design; control characters would break files and lists. */
 export const nameSchema = z
@@ -120,6 +120,48 @@ const outlineSchema = z.looseObject({
     .max(MOST_NODES),
 });
 
+/** A closed line within the body that was brought in: where something will be routed. */
+const openingSchema = z.looseObject({
+  id: z
+    .string({ error: 'an opening needs an id' })
+    .regex(/^[A-Za-z0-9_-]{1,24}$/, 'an opening’s id must be 1 to 24 letters and figures'),
+  name: nameSchema,
+  nodes: z
+    .array(nodeSchema, { error: 'an opening needs a list of nodes' })
+    .min(3, 'an opening needs at least three nodes to close')
+    .max(MOST_NODES, `an opening of over ${MOST_NODES} nodes cannot be kept: simplify it`),
+});
+export const MOST_OPENINGS = 100;
+
+/**
+ * A picture laid under the drawing. Its middle lies at a place of the instrument frame; its pixels are squares of
+ * `scale` mm, turned counter-clockwise. `mirrored`: seen from behind.
+ */
+const underlaySchema = z.looseObject({
+  id: z
+    .string({ error: 'an underlay needs an id' })
+    .regex(/^[A-Za-z0-9_-]{1,24}$/, 'an underlay’s id must be 1 to 24 letters and figures'),
+  name: nameSchema,
+  /** The picture that the server keeps. */
+  picture: z.uuid({ error: 'an underlay’s picture is named by its UUID' }),
+  width: limited('underlay.pixels', '', true),
+  height: limited('underlay.pixels', '', true),
+  at: z.looseObject({ x: mm('underlay.at'), y: mm('underlay.at') }),
+  turn: limited('underlay.turn', '°'),
+  scale: limited('underlay.scale', ''),
+  mirrored: z.boolean({ error: 'an underlay is mirrored or not: true or false' }),
+  opacity: limited('underlay.opacity', ''),
+  locked: z.boolean({ error: 'an underlay is locked or not: true or false' }),
+  hidden: z.boolean({ error: 'an underlay is hidden or not: true or false' }),
+  /** How its size was found; “not” while it is a guess. */
+  scaled: z.enum(['not', 'measures', 'corners', 'instrument', 'file'], {
+    error: 'an underlay is scaled by “measures”, “corners”, the “instrument”, its “file”, or “not”',
+  }),
+  /** How good its size and place are, mm; null where nothing tells. */
+  goodTo: limited('underlay.goodTo', 'mm').nullable(),
+});
+export const MOST_UNDERLAYS = 12;
+
 const marginsSchema = z.looseObject({
   left: mm('print.margin'),
   right: mm('print.margin'),
@@ -134,7 +176,7 @@ const paperSchema = z.enum(['A4', 'A3', 'Letter', 'Legal', 'Tabloid', 'own', 'ro
 });
 
 /** The layers that can go on paper and into files. */
-export const SHOWABLE = ['outline', 'centre', 'neck', 'strings', 'saddle', 'dimensions'] as const;
+export const SHOWABLE = ['outline', 'openings', 'centre', 'neck', 'strings', 'saddle', 'dimensions'] as const;
 export type Showable = (typeof SHOWABLE)[number];
 
 const printSchema = z.looseObject({
@@ -204,6 +246,12 @@ export const designShape = z.looseObject({
   handedness: z.enum(['right', 'left'], { error: 'handedness must be “right” or “left”' }),
   strings: stringsSchema,
   outline: outlineSchema,
+  openings: z
+    .array(openingSchema, { error: 'the openings must be a list' })
+    .max(MOST_OPENINGS, `over ${MOST_OPENINGS} openings cannot be kept: leave some out`),
+  underlays: z
+    .array(underlaySchema, { error: 'the underlays must be a list' })
+    .max(MOST_UNDERLAYS, `over ${MOST_UNDERLAYS} underlays cannot be kept: take some away`),
   body: z.looseObject({ thickness: mm('body.thickness') }),
   print: printSchema,
   findings: findingsSchema,
@@ -226,6 +274,8 @@ export type Design = DeepReadonly<z.infer<typeof designShape>>;
 export type Strings = Design['strings'];
 export type Outline = Design['outline'];
 export type OutlineNode = Outline['nodes'][number];
+export type Opening = Design['openings'][number];
+export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];
 export type Side = 'bass' | 'treble';
 export type AcceptedFinding = Design['findings']['accepted'][number];

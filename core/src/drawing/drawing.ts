@@ -8,6 +8,7 @@ import type { Point } from '../geometry/point.ts';
 /** What a line means; each output chooses its weight, dash and colour from it. */
 export type Ink =
   | 'outline'
+  | 'opening'
   | 'centreLine'
   | 'bridgeLine'
   | 'fret'
@@ -51,7 +52,17 @@ export interface TextMark {
 export type Mark = PathMark | TextMark;
 
 export type LayerName =
-  'outline' | 'saw' | 'sides' | 'places' | 'centre' | 'neck' | 'strings' | 'saddle' | 'dimensions' | 'marks';
+  | 'outline'
+  | 'openings'
+  | 'saw'
+  | 'sides'
+  | 'places'
+  | 'centre'
+  | 'neck'
+  | 'strings'
+  | 'saddle'
+  | 'dimensions'
+  | 'marks';
 
 export interface Layer {
   readonly name: LayerName;

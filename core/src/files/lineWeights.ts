@@ -12,6 +12,7 @@ export type Weights = Readonly<Record<Ink, Weight>>;
 
 export const PAPER_WEIGHTS: Weights = {
   outline: { widthMm: 0.35, grey: 0 },
+  opening: { widthMm: 0.25, grey: 0 },
   centreLine: { widthMm: 0.18, grey: 0.25, dashMm: [8, 1.5, 1, 1.5] },
   bridgeLine: { widthMm: 0.25, grey: 0.1 },
   fret: { widthMm: 0.12, grey: 0.45 },

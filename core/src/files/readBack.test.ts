@@ -80,7 +80,15 @@ function deviation(points: readonly Point[], truth: ClosedPath): number {
 
 const everything = (design: Design): Design =>
   editPrint(design, {
-    show: { outline: true, centre: true, neck: true, strings: true, saddle: true, dimensions: true },
+    show: {
+      outline: true,
+      openings: true,
+      centre: true,
+      neck: true,
+      strings: true,
+      saddle: true,
+      dimensions: true,
+    },
     cutOffset: 3,
   });
 const truthOf = (design: Design): ClosedPath => {

@@ -8,7 +8,7 @@ import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import { layoutStrings } from '../strings/layout.ts';
 import type { DrawnParts } from './designDrawing.ts';
-import { drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
+import { drawDesign, drawOpenings, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { SheetPlan } from './plan.ts';
 import { planSheets } from './plan.ts';
 
@@ -38,6 +38,7 @@ export function createDeriver(): (design: Design) => Derived {
     drawSawLine: remember(drawSawLine),
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
+    drawOpenings: remember(drawOpenings),
     drawDimensions: remember(drawDimensions),
   };
   return remember((design: Design): Derived => {

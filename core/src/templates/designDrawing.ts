@@ -5,6 +5,7 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import type { OutlineMeasures } from '../outline/measures.ts';
+import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import type { StringLayout } from '../strings/layout.ts';
 
@@ -17,6 +18,7 @@ export interface DrawnParts {
 
 /** How layers are made: plainly, or by ways that remember what they gave. */
 export interface LayerMakers {
+  readonly drawOpenings: typeof drawOpenings;
   readonly drawNeck: typeof drawNeck;
   readonly drawStrings: typeof drawStrings;
   readonly drawSaddle: typeof drawSaddle;
@@ -34,7 +36,14 @@ export const drawOutline = (path: ClosedPath): Layer => ({
   marks: [closedPathMark('outline', 'outline', path)],
 });
 
+/** Openings as they were brought in, one closed line each. */
+export const drawOpenings = (openings: Design['openings']): Layer => ({
+  name: 'openings',
+  marks: openings.map((o) => closedPathMark(`opening-${o.id}`, 'opening', solveOutline(o.nodes))),
+});
+
 const PLAIN: LayerMakers = {
+  drawOpenings,
   drawNeck,
   drawStrings,
   drawSaddle,
@@ -61,6 +70,7 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
       make.drawOutline(path),
+      ...(design.openings.length ? [make.drawOpenings(design.openings)] : []),
       make.drawDimensions(measures, design.units),
     ],
   };
@@ -80,6 +90,7 @@ export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMaker
   if (show.saddle) layers.push(make.drawSaddle(layout));
   if (show.centre) layers.push(make.drawCentre(design.strings, layout, minX, maxX));
   if (show.outline) layers.push(make.drawOutline(path));
+  if (show.openings && design.openings.length) layers.push(make.drawOpenings(design.openings));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

@@ -21,6 +21,7 @@ const LayerPaths = memo(function LayerPaths({ layer }: { layer: Layer }) {
 const ORDER = [
   'saw',
   'outline',
+  'openings',
   'neck',
   'strings',
   'saddle',

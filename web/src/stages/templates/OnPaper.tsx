@@ -8,6 +8,7 @@ import { Tick } from '../../shared/Tick.tsx';
 
 const LAYERS: readonly (readonly [Showable, string])[] = [
   ['outline', 'Outline'],
+  ['openings', 'Openings'],
   ['centre', 'Centre line and bridge line'],
   ['neck', 'Fingerboard and frets'],
   ['strings', 'String lines'],
