@@ -8,6 +8,8 @@ import { FREE_ENDS, LOOP, fitRun } from './fitRun.ts';
 import { solveOutline } from './solve.ts';
 import { feetOf } from './matching.ts';
 
+/** Step for an edge traced from a picture, mm: its bends are a hand's, and its noise is levelled over as much. */
+const TRACED_STEP = 2.4;
 /** Samples for a fit lie about so far apart, mm: several on the tightest bend that a bit leaves. */
 const SAMPLE_STEP = 1.5;
 
@@ -42,6 +44,43 @@ export function evenly(
   return { samples, corners: corners.length ? places : [] };
 }
 
+/** A camera and the eye round a corner off by so much, mm, at most; a bend that is one is told by its arms. */
+const BLUNT = 1.5;
+/** Places so near to a corner, mm, are taken for its rounding. */
+const ROUNDED = 1.8;
+
+/** A traced edge with its corners sharp again: where its arms meet; gives the corners' indices. */
+export function sharpened(edge: readonly Point[]): {
+  readonly edge: readonly Point[];
+  readonly corners: readonly number[];
+} {
+  const found = cornersOf(evenly(edge, [], CORNER_STEP).samples, BLUNT);
+  const nearest = found.map(({ at }) => nearestIndex(edge, at));
+  const points: Point[] = [];
+  const corners: number[] = [];
+  edge.forEach((p, i) => {
+    const k = nearest.indexOf(i);
+    if (k >= 0) {
+      corners.push(points.length);
+      points.push(found[k]!.at);
+    } else if (found.every(({ at }) => distance(p, at) > ROUNDED)) points.push(p);
+  });
+  return { edge: points, corners };
+}
+
+const nearestIndex = (points: readonly Point[], at: Point): number =>
+  points.reduce((best, p, i) => (distance(p, at) < distance(points[best]!, at) ? i : best), 0);
+
+/** An outline of a traced edge, its corners sharpened; see `fitOutline`. */
+export function fitTraced(
+  traced: readonly Point[],
+  tolerance: number,
+  progress?: Progress,
+): OutlineFit | null {
+  const { edge, corners } = sharpened(traced);
+  return fitOutline(edge, tolerance, corners, progress, TRACED_STEP);
+}
+
 export interface OutlineFit {
   readonly nodes: readonly OutlineNode[];
   /** The largest distance between the edge given and the outline made of it, mm. */
@@ -54,20 +93,22 @@ const areaOf = (edge: readonly Point[]): number =>
 /**
  * An outline of the fewest nodes found that runs within the tolerance, mm, of a closed edge given as a polygon in
  * the instrument frame, whichever way round. Corners are those listed (by index), or, without a list, those
- * found; between them nodes are fair. Null when no outline of reasonable size does.
+ * found; between them nodes are fair. Null when no outline of reasonable size does. `step`: how far apart the
+ * edge is looked at, mm; wider is faster, and enough where the edge has no bend that such a step cuts.
  */
 export function fitOutline(
   edge: readonly Point[],
   tolerance: number,
   known: readonly number[] | null = null,
   progress: Progress = () => undefined,
+  step = SAMPLE_STEP,
 ): OutlineFit | null {
   if (edge.length < 3) return null;
   const isTurned = areaOf(edge) < 0;
   const points = isTurned ? [...edge].reverse() : edge;
   const listed = known?.map((i) => (isTurned ? edge.length - 1 - i : i)).sort((a, b) => a - b) ?? [];
   const chosen = known ? listed : cornerVertices(points, tolerance);
-  const { samples, corners } = evenly(points, chosen);
+  const { samples, corners } = evenly(points, chosen, step);
   const fits = fitRuns(samples, corners, tolerance, progress);
   if (!fits) return null;
   const nodes = fits.map(({ x, y, kind }, i): OutlineNode => ({
@@ -78,7 +119,8 @@ export function fitOutline(
   }));
   if (nodes.length < 3) return null;
   const path = solveOutline(nodes);
-  const off = feetOf(path, samples, true).reduce((most, f) => Math.max(most, f.distance), 0);
+  const compared = step > SAMPLE_STEP ? evenly(points, chosen).samples : samples;
+  const off = feetOf(path, compared, true).reduce((most, f) => Math.max(most, f.distance), 0);
   return { nodes, off };
 }
 
@@ -88,9 +130,7 @@ const CORNER_STEP = 0.5;
 /** The vertices of a polygon that stand at its corners. */
 function cornerVertices(points: readonly Point[], tolerance: number): readonly number[] {
   const found = cornersOf(evenly(points, [], CORNER_STEP).samples, tolerance);
-  const nearest = found.map(({ at }) =>
-    points.reduce((best, p, i) => (distance(p, at) < distance(points[best]!, at) ? i : best), 0),
-  );
+  const nearest = found.map(({ at }) => nearestIndex(points, at));
   return [...new Set(nearest)].sort((a, b) => a - b);
 }
 

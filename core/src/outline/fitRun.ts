@@ -303,6 +303,8 @@ function withoutOne(
       const c = end === 'first' ? fit.curve[i]! : fit.curve[(i + n - 1) % n]!;
       return end === 'first' ? subtract(c.p1, c.p0) : subtract(c.p2, c.p3);
     };
+    // No sample beside it: the nodes have run together there.
+    if (near.length < 2) return null;
     const stretch = fitNodes(
       index.filter((i) => i !== gone).map((i) => fit.nodes[i]!),
       { closed: false, first: clamp(index[0]!, 'first'), last: clamp(index.at(-1)!, 'last') },

@@ -1,7 +1,7 @@
 import type { Cubic } from '../geometry/cubic.ts';
-import { cubicAt, cubicFirst, cubicLength, cubicSecond } from '../geometry/cubic.ts';
+import { cubicAt, cubicFirst, cubicSecond } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { dot, subtract } from '../geometry/point.ts';
+import { distance, dot, subtract } from '../geometry/point.ts';
 
 /** The place on a curve that a sample lies beside. */
 export interface Foot {
@@ -35,32 +35,41 @@ export function footNear(c: Cubic, p: Point, start: number): number {
  * for near the foot of the sample before, so that a curve that comes back close by is not mistaken.
  */
 export function feetOf(curve: readonly Cubic[], samples: readonly Point[], closed: boolean): readonly Foot[] {
-  const looks: { readonly segment: number; readonly t: number; readonly at: Point }[] = [];
-  curve.forEach((c, segment) => {
-    const steps = Math.max(2, Math.ceil(cubicLength(c) / LOOK));
-    for (let i = 0; i < steps; i += 1) looks.push({ segment, t: i / steps, at: cubicAt(c, i / steps) });
-  });
-  const last = curve.at(-1)!;
-  if (!closed) looks.push({ segment: curve.length - 1, t: 1, at: last.p3 });
-  const squared = (p: Point, i: number): number => {
-    const d = subtract(looks[i]!.at, p);
-    return dot(d, d);
+  // Places of the looks in plain arrays: a fit asks for the feet of a thousand samples hundreds of times.
+  const steps = curve.map((c) => Math.max(2, Math.ceil(legs(c) / LOOK)));
+  const count = steps.reduce((sum, n) => sum + n, closed ? 0 : 1);
+  const [xs, ys, ts] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const segments = new Int32Array(count);
+  let filled = 0;
+  const look = (segment: number, t: number): void => {
+    const at = cubicAt(curve[segment]!, t);
+    xs[filled] = at.x;
+    ys[filled] = at.y;
+    ts[filled] = t;
+    segments[filled] = segment;
+    filled += 1;
   };
+  steps.forEach((n, segment) => {
+    for (let i = 0; i < n; i += 1) look(segment, i / n);
+  });
+  if (!closed) look(curve.length - 1, 1);
   const nearest = (p: Point, from: number, to: number): number => {
     let [best, least] = [-1, Infinity];
     for (let j = from; j <= to; j += 1) {
-      const i = closed ? (j + looks.length) % looks.length : j;
-      if (i < 0 || i >= looks.length) continue;
-      const d = squared(p, i);
+      const i = closed ? (j + count) % count : j;
+      if (i < 0 || i >= count) continue;
+      const [dx, dy] = [xs[i]! - p.x, ys[i]! - p.y];
+      const d = dx * dx + dy * dy;
       if (d < least) [best, least] = [i, d];
     }
     return best;
   };
-  let at = nearest(samples[0]!, 0, looks.length - 1);
+  let at = nearest(samples[0]!, 0, count - 1);
+  const window = Math.min(WINDOW, Math.floor(count / 2));
   return samples.map((p) => {
-    at = nearest(p, at - WINDOW, at + WINDOW);
+    at = nearest(p, at - window, at + window);
     // The foot lies in the look's own segment, or at its end in the one before.
-    const { segment, t } = looks[at]!;
+    const [segment, t] = [segments[at]!, ts[at]!];
     const own = footIn(curve, segment, footNear(curve[segment]!, p, t), p);
     if (t > 0 || (segment === 0 && !closed)) return own;
     const before = (segment + curve.length - 1) % curve.length;
@@ -68,6 +77,9 @@ export function feetOf(curve: readonly Cubic[], samples: readonly Point[], close
     return other.distance < own.distance ? other : own;
   });
 }
+
+/** No shorter than the curve, and near enough to it for a look every so many mm. */
+const legs = (c: Cubic): number => distance(c.p0, c.p1) + distance(c.p1, c.p2) + distance(c.p2, c.p3);
 
 function footIn(curve: readonly Cubic[], segment: number, t: number, p: Point): Foot {
   const at = cubicAt(curve[segment]!, t);

@@ -1,0 +1,163 @@
+import type { ClosedPath } from '../src/geometry/closedPath.ts';
+import { flattenPath, pathBox } from '../src/geometry/closedPath.ts';
+import type { Point } from '../src/geometry/point.ts';
+import type { Homography } from '../src/outline/tracing/homography.ts';
+import { homographyOf, inverseOf, mapBy } from '../src/outline/tracing/homography.ts';
+import type { Lens } from '../src/outline/tracing/lens.ts';
+import { noBow, straightened } from '../src/outline/tracing/lens.ts';
+import type { Raster } from '../src/outline/tracing/raster.ts';
+import { randomFrom } from './random.ts';
+
+/** A scene on a bench, instrument frame, mm: the body, a sheet of paper that lies on it, and how it is seen. */
+export interface Scene {
+  readonly body: ClosedPath;
+  /** Corners of the sheet, in order; none is drawn without. */
+  readonly sheet?: readonly Point[];
+  /** From the instrument frame to pixels of a picture without bow. */
+  readonly camera: Homography;
+  readonly width: number;
+  readonly height: number;
+  readonly lens?: Lens;
+  /** Where the shadow falls from the body, mm, and how dark it is: 0 none, 1 black. */
+  readonly shadow?: { readonly by: Point; readonly dark: number };
+  /** Standard deviation of a pixel's noise, of 255. */
+  readonly noise?: number;
+  readonly wood?: readonly [number, number, number];
+  readonly bench?: readonly [number, number, number];
+  readonly seed?: number;
+}
+
+/** Cells of the mask, mm. */
+const CELL = 0.1;
+
+/** How much of each cell of a grid a closed line covers, by scan lines four to a cell. */
+function maskOf(path: ClosedPath): (x: number, y: number) => number {
+  const box = pathBox(path)!;
+  const [minX, minY] = [box.minX - 2, box.minY - 2];
+  const [w, h] = [Math.ceil((box.maxX - minX + 2) / CELL), Math.ceil((box.maxY - minY + 2) / CELL)];
+  const mask = new Float32Array(w * h);
+  const edge = flattenPath(path, 0.005);
+  const LINES = 4;
+  const crossings: number[][] = Array.from({ length: h * LINES }, () => []);
+  edge.forEach((a, i) => {
+    const b = edge[(i + 1) % edge.length]!;
+    const [low, high] = a.y < b.y ? [a, b] : [b, a];
+    const rowOf = (y: number): number => ((y - minY) / CELL) * LINES - 0.5;
+    for (let r = Math.ceil(rowOf(low.y)); r < rowOf(high.y); r += 1) {
+      const y = minY + ((r + 0.5) / LINES) * CELL;
+      crossings[r]!.push((low.x + ((high.x - low.x) * (y - low.y)) / (high.y - low.y) - minX) / CELL);
+    }
+  });
+  crossings.forEach((xs, r) => {
+    xs.sort((a, b) => a - b);
+    const row = Math.floor(r / LINES) * w;
+    for (let k = 0; k + 1 < xs.length; k += 2) {
+      const [from, to] = [xs[k]!, xs[k + 1]!];
+      for (let c = Math.floor(from); c <= Math.floor(to); c += 1)
+        mask[row + c]! += (Math.min(to, c + 1) - Math.max(from, c)) / LINES;
+    }
+  });
+  return (x, y) => {
+    const [u, v] = [(x - minX) / CELL - 0.5, (y - minY) / CELL - 0.5];
+    const [i, j] = [Math.floor(u), Math.floor(v)];
+    if (i < 0 || j < 0 || i + 1 >= w || j + 1 >= h) return 0;
+    const [fu, fv, o] = [u - i, v - j, j * w + i];
+    return (
+      (mask[o]! * (1 - fu) + mask[o + 1]! * fu) * (1 - fv) +
+      (mask[o + w]! * (1 - fu) + mask[o + w + 1]! * fu) * fv
+    );
+  };
+}
+
+/** Which side of a convex polygon's sides a place lies on: inside, as a share of a mm at its edges. */
+const within = (corners: readonly Point[], p: Point, soft: number): number =>
+  corners.reduce((least, a, i) => {
+    const b = corners[(i + 1) % corners.length]!;
+    const long = Math.hypot(b.x - a.x, b.y - a.y);
+    const off = ((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / long;
+    return Math.min(least, Math.max(0, Math.min(1, 0.5 + off / soft)));
+  }, 1);
+
+/** A photo of the scene, as a camera would give it: four looks a pixel, grain in the wood, an unevenly lit bench. */
+export function photoOf(scene: Scene): Raster {
+  const { width, height, camera, shadow } = scene;
+  const lens = scene.lens ?? noBow(width, height);
+  const back = inverseOf(camera)!;
+  const mask = maskOf(scene.body);
+  const random = randomFrom(scene.seed ?? 1);
+  const wood = scene.wood ?? [150, 98, 58];
+  const bench = scene.bench ?? [188, 192, 186];
+  const data = new Uint8ClampedArray(width * height * 4);
+  const noise = scene.noise ?? 3;
+  const middle = mapBy(back, { x: width / 2, y: height / 2 });
+  const beside = mapBy(back, { x: width / 2 + 1, y: height / 2 });
+  // A pixel's width on the bench, for the sheet's soft edge.
+  const soft = Math.hypot(beside.x - middle.x, beside.y - middle.y);
+  const { sheet } = scene;
+  const [h0, h1, h2, h3, h4, h5, h6, h7, h8] = back;
+  for (let v = 0; v < height; v += 1)
+    for (let u = 0; u < width; u += 1) {
+      const light = 1 + 0.06 * (u / width - 0.5) - 0.08 * (v / height - 0.5);
+      let [on, x, y] = [0, 0, 0];
+      // Four looks a pixel.
+      for (let look = 0; look < 4; look += 1) {
+        const [pu, pv] = [u + (look & 1 ? 0.75 : 0.25), v + (look & 2 ? 0.75 : 0.25)];
+        const q = lens.k === 0 ? null : straightened(lens, { x: pu, y: pv });
+        const [qu, qv] = q ? [q.x, q.y] : [pu, pv];
+        const w = h6 * qu + h7 * qv + h8;
+        x = (h0 * qu + h1 * qv + h2) / w;
+        y = (h3 * qu + h4 * qv + h5) / w;
+        on += mask(x, y) / 4;
+      }
+      let dark = 1;
+      if (shadow && on < 1) {
+        // A soft shadow: a few places of the lamp.
+        let hidden = 0;
+        for (const k of [0.6, 0.9, 1.2]) hidden += mask(x - shadow.by.x * k, y - shadow.by.y * k) / 3;
+        dark = 1 - shadow.dark * hidden;
+      }
+      const grain =
+        on > 0
+          ? 1 + 0.09 * Math.sin(y * 0.55 + 3 * Math.sin(x * 0.011)) + 0.05 * Math.sin(y * 2.3 + x * 0.02)
+          : 1;
+      const paper = sheet ? within(sheet, { x, y }, soft) : 0;
+      const n = (random() + random() + random() - 1.5) * 2 * noise;
+      const o = 4 * (v * width + u);
+      for (let c = 0; c < 3; c += 1) {
+        const under = wood[c]! * grain * on + bench[c]! * dark * (1 - on);
+        data[o + c] = (under * (1 - paper) + (c === 2 ? 240 : 246) * paper) * light + n;
+      }
+      data[o + 3] = 255;
+    }
+  return { width, height, data };
+}
+
+/**
+ * A camera that looks at a place of the bench: seen so far turned, tilted back by `tilt` rad, at a scale in pixels
+ * of a mm at that place.
+ */
+export function cameraOver(
+  at: Point,
+  scale: number,
+  turn: number,
+  tilt: number,
+  width: number,
+  height: number,
+): Homography {
+  // The camera's distance in mm: what a phone at arm's length has.
+  const far = 1100;
+  const focal = scale * far;
+  const [c, s, ct, st] = [Math.cos(turn), Math.sin(turn), Math.cos(tilt), Math.sin(tilt)];
+  const see = (p: Point): Point => {
+    const [x, y] = [c * (p.x - at.x) - s * (p.y - at.y), s * (p.x - at.x) + c * (p.y - at.y)];
+    const depth = far + y * st;
+    return { x: width / 2 + (focal * x) / depth, y: height / 2 - (focal * y * ct) / depth };
+  };
+  const corners = [
+    { x: at.x - 100, y: at.y - 100 },
+    { x: at.x + 100, y: at.y - 100 },
+    { x: at.x + 100, y: at.y + 100 },
+    { x: at.x - 100, y: at.y + 100 },
+  ];
+  return homographyOf(corners.map((from) => ({ from, to: see(from) })))!;
+}
