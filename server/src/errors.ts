@@ -53,7 +53,7 @@ const body = (code: string, message: string, details?: unknown) => ({
 
 /** Words for what Fastify itself refuses. */
 const FASTIFY_WORDS: Readonly<Record<string, string>> = {
-  FST_ERR_CTP_BODY_TOO_LARGE: 'the request is larger than the 2 MB that a design may take',
+  FST_ERR_CTP_BODY_TOO_LARGE: 'the request is larger than is taken: 2 MB for a design, 40 MB for a picture',
   FST_ERR_CTP_INVALID_MEDIA_TYPE: 'send JSON, with content type application/json',
   FST_ERR_CTP_EMPTY_JSON_BODY: 'the request has no body: send JSON',
   FST_ERR_CTP_INVALID_JSON_BODY: 'the request’s body is not JSON',

@@ -57,4 +57,25 @@ const first: Migration = {
   },
 };
 
-export const MIGRATIONS: Readonly<Record<string, Migration>> = { '0001-first': first };
+/** Pictures laid under drawings: bytes that never change. */
+const pictures: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('picture')
+      .addColumn('id', 'uuid', (c) => c.primaryKey())
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('mime', 'text', (c) => c.notNull())
+      .addColumn('width', 'integer', (c) => c.notNull())
+      .addColumn('height', 'integer', (c) => c.notNull())
+      .addColumn('bytes', 'bytea', (c) => c.notNull())
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .execute();
+    // They are packed already.
+    await sql`alter table picture alter column bytes set storage external`.execute(db);
+  },
+};
+
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '0001-first': first,
+  '0002-pictures': pictures,
+};

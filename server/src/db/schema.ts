@@ -40,7 +40,18 @@ export interface SeedTable {
   created_at: Timestamp;
 }
 
+export interface PictureTable {
+  id: string;
+  workshop_id: string;
+  mime: string;
+  width: number;
+  height: number;
+  bytes: Buffer;
+  created_at: Timestamp;
+}
+
 export interface Database {
+  picture: PictureTable;
   workshop: WorkshopTable;
   design: DesignTable;
   revision: RevisionTable;

@@ -1,0 +1,76 @@
+import { randomUUID } from 'node:crypto';
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import type { Db } from '../db/connect.ts';
+import { Refused, errorSchema } from '../errors.ts';
+import { PICTURE_LIMIT, readPicture } from './read.ts';
+
+const pictureSchema = z.object({
+  id: z.string(),
+  mime: z.string(),
+  width: z.number(),
+  height: z.number(),
+  size: z.number(),
+});
+const idParams = z.object({ id: z.uuid({ error: 'a picture’s id is a UUID' }) });
+
+/** Pictures that designs lay under their drawing: sent once, never changed, shared by copies and revisions. */
+export const pictureRoutes =
+  (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
+  async (app) => {
+    // Only here are bytes taken: a design's own routes take JSON alone.
+    app.addContentTypeParser(
+      /^image\/(jpeg|png|webp)$/,
+      { parseAs: 'buffer', bodyLimit: PICTURE_LIMIT },
+      (_request, body, done) => done(null, body),
+    );
+    app.post(
+      '/api/pictures',
+      {
+        bodyLimit: PICTURE_LIMIT,
+        schema: {
+          summary: 'Keep a picture: JPEG, PNG or WebP, as the request’s body',
+          response: {
+            201: pictureSchema,
+            413: errorSchema,
+            415: errorSchema,
+            422: errorSchema,
+            503: errorSchema,
+          },
+        },
+      },
+      async (request, reply) => {
+        if (!Buffer.isBuffer(request.body))
+          throw new Refused(415, 'not-a-picture', 'send a JPEG, PNG or WebP with its own content type');
+        const { mime, width, height, bytes } = await readPicture(request.body);
+        const id = randomUUID();
+        await db
+          .insertInto('picture')
+          .values({ id, workshop_id: workshopOf(), mime, width, height, bytes })
+          .execute();
+        return reply.code(201).send({ id, mime, width, height, size: bytes.length });
+      },
+    );
+    app.get(
+      '/api/pictures/:id',
+      { schema: { summary: 'A kept picture', params: idParams } },
+      async (request, reply) => {
+        const row = await db
+          .selectFrom('picture')
+          .select(['mime', 'bytes'])
+          .where('workshop_id', '=', workshopOf())
+          .where('id', '=', request.params.id)
+          .executeTakeFirst();
+        if (!row)
+          throw new Refused(
+            404,
+            'no-such-picture',
+            'there is no such picture here: it may have been laid elsewhere',
+          );
+        return reply
+          .header('content-type', row.mime)
+          .header('cache-control', 'private, max-age=31536000, immutable')
+          .send(row.bytes);
+      },
+    );
+  };
