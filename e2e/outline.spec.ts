@@ -229,6 +229,7 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   await expect(page.getByTestId('tale-findings')).toContainText('to look at');
   const chosen = (await page.locator('[data-node][aria-pressed="true"]').getAttribute('data-node'))!;
 
+  await page.getByRole('tab', { name: 'Judge' }).click();
   const lumps = page.getByRole('region', { name: 'Lumps' });
   await lumps.getByRole('button', { name: 'Look for lumps' }).click();
   await expect(lumps).toContainText('stays');

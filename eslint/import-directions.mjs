@@ -29,6 +29,8 @@ const CORE_ENTRIES = new Set([
   '@pelkin/core/saving',
   '@pelkin/core/dxf',
   '@pelkin/core/fairing',
+  '@pelkin/core/bringin',
+  '@pelkin/core/tracing',
 ]);
 /** web/src folders and what each may import beside itself. */
 const WEB_MAY = {

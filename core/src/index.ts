@@ -94,3 +94,8 @@ export { readMeasuresText, measuresTemplate, MEASURES_FORMAT } from './files/mea
 export { designJsonSchema } from './files/jsonSchema.ts';
 export { designReport } from './files/report.ts';
 export { addOnEdge } from './outline/addOnEdge.ts';
+export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './design/underlayPlace.ts';
+export type { MarkedMeasure, Similarity } from './design/underlayPlace.ts';
+export { BODY_LENGTHS, firstPlacing, isBodySize, placingMap } from './files/in/place.ts';
+export type { Placing } from './files/in/place.ts';
+export type { Opening, Underlay } from './design/schema.ts';

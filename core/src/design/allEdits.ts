@@ -20,7 +20,6 @@ export {
   addUnderlay,
   changeUnderlay,
   freshId,
-  moveUnderlay,
   removeOpening,
   removeUnderlay,
   takeOutline,

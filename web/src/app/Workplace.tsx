@@ -24,7 +24,10 @@ import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useShown } from '../shared/shown.ts';
 import { OutlineParticulars } from '../stages/outline/OutlineParticulars.tsx';
 import { OutlineTools } from '../stages/outline/OutlineTools.tsx';
+import { Underlays } from '../stages/outline/Underlays.tsx';
 import { useChosen } from '../stages/outline/chosen.ts';
+import { useDesk } from '../stages/outline/desk.ts';
+import { useTracing } from '../stages/outline/tracing.ts';
 import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
 import { StringsTools } from '../stages/strings/StringsTools.tsx';
 import { TemplatesParticulars } from '../stages/templates/TemplatesParticulars.tsx';
@@ -147,11 +150,17 @@ function StageBoard({ stage }: { stage: Stage }) {
   const sides = useShown((s) => s.sides);
   const places = useShown((s) => s.places);
   const { fit } = useBoard.getState();
+  const [desk] = useDesk();
   const shown = useMemo(
-    () => shownDrawing(stage, design, derived, { dimensions, sides, places }),
-    [stage, design, derived, dimensions, sides, places],
+    () =>
+      // Over a picture, measures of the outline that is there would only hide what is traced.
+      shownDrawing(stage, design, derived, desk === 'trace' ? {} : { dimensions, sides, places }),
+    [stage, design, derived, dimensions, sides, places, desk],
   );
   const Tools = TOOLS[stage];
+  const inOutline = stage === 'outline';
+  const marking = useTracing((s) => s.task !== null) && inOutline;
+  const hasUnder = inOutline && design.underlays.some((u) => !u.hidden);
   const flip = design.handedness === 'left' ? -1 : 1;
   const box = boxFor(stage, design, derived);
   useEffect(() => {
@@ -166,7 +175,9 @@ function StageBoard({ stage }: { stage: Stage }) {
       flip={flip}
       fitTo={box}
       label={`Board: ${design.name}, drawn to scale, front`}
-      onPress={() => useChosen.getState().choose(null)}
+      onPress={(at) => (marking ? useTracing.getState().press(at) : useChosen.getState().choose(null))}
+      marking={marking}
+      under={hasUnder ? <Underlays /> : undefined}
     >
       <Tools />
       <TheirOutline />

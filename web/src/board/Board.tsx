@@ -27,12 +27,16 @@ interface Props {
   readonly fitTo: Box;
   readonly label: string;
   /** Pressed where nothing else lies. */
-  readonly onPress?: () => void;
+  readonly onPress?: (at: Point) => void;
+  /** What lies under the drawing, which is then seen through. */
+  readonly under?: ReactNode;
+  /** Whether presses set marks. */
+  readonly marking?: boolean;
   readonly children?: ReactNode;
 }
 
 /** The drawing surface: to scale, with rulers, pan, and zoom to the pointer. Knows shapes, not stages. */
-export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: Props) {
+export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marking, children }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const view = useBoard((s) => s.view);
@@ -109,7 +113,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
     if (!points.delete(event.pointerId) || points.size > 0) return;
     if (moved < PRESS_PIXELS) {
       useBoard.getState().showPlace(null);
-      onPress?.();
+      onPress?.(toBoard(view, size, flip, boardPixels(event, event.currentTarget)));
     }
     setPanning(false);
   };
@@ -121,7 +125,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
       <FlipContext.Provider value={flip}>
         <svg
           ref={svg}
-          className={`board${panning ? ' is-panning' : ''}`}
+          className={`board${panning ? ' is-panning' : ''}${under ? ' see-through' : ''}${marking ? ' is-marking' : ''}`}
           role="group"
           aria-label={label}
           onPointerDown={onPointerDown}
@@ -142,6 +146,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, children }: 
             </pattern>
           </defs>
           <Grid view={view} size={size} flip={flip} unit={unit} />
+          {under}
           <g transform={viewMatrix(view, size, flip)}>
             <DrawingPaths drawing={drawing} />
           </g>

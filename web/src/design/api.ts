@@ -43,15 +43,17 @@ export class ApiError extends Error {
 /** A server that has not answered by then is taken to be away. */
 const ANSWER_WITHIN_MS = 12_000;
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, within = ANSWER_WITHIN_MS): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method,
       ...(body === undefined
         ? {}
-        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
-      signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
+        : body instanceof Blob
+          ? { body, headers: { 'content-type': body.type } }
+          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      signal: AbortSignal.timeout(within),
     });
   } catch {
     throw new ApiError(0, 'server-away', 'the server cannot be reached');
@@ -80,7 +82,18 @@ export interface FrozenSummary {
   readonly createdAt: string;
 }
 
+export interface KeptPicture {
+  readonly id: string;
+  readonly mime: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Pictures may be large and the way to the server slow. */
+const PICTURE_WITHIN_MS = 120_000;
+
 export const api = {
+  keepPicture: (picture: Blob) => call<KeptPicture>('POST', '/api/pictures', picture, PICTURE_WITHIN_MS),
   workshops: () => call<{ workshops: readonly { id: string; name: string }[] }>('GET', '/api/workshops'),
   list: (archived: boolean) =>
     call<{ designs: readonly DesignSummary[] }>('GET', `/api/designs?archived=${archived}`),

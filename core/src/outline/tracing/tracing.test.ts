@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demo } from '../../../tests/findings.ts';
 import { cameraOver, photoOf } from '../../../tests/photo.ts';
 import { randomFrom } from '../../../tests/random.ts';
-import { scaleByMeasures, similarityOf } from '../../design/underlayEdits.ts';
+import { scaleByMeasures, similarityOf } from '../../design/underlayPlace.ts';
 import type { ClosedPath } from '../../geometry/closedPath.ts';
 import { flattenPath, nearestOnPath } from '../../geometry/closedPath.ts';
 import type { Point } from '../../geometry/point.ts';

@@ -1,7 +1,7 @@
 import type { Design } from '@pelkin/core';
 import { edits, lengthWithUnit, reducible } from '@pelkin/core';
-import { Button, HStack, Switch, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { Suspense, lazy, useState } from 'react';
 import { Live } from '../../design/Live.tsx';
 import { usePicked } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
@@ -9,34 +9,12 @@ import { useDesignStore } from '../../design/store.ts';
 import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
-import type { Showing } from '../../shared/shown.ts';
-import { useShown } from '../../shared/shown.ts';
-import { ChosenNode } from './ChosenNode.tsx';
-import { ChosenSeveral } from './ChosenSeveral.tsx';
-import { Fairing } from './Fairing.tsx';
+import { ShowSwitch } from './ShowSwitch.tsx';
+import { ChosenNodes, useChosenThere } from './ChosenNodes.tsx';
 import { Measures } from './Measures.tsx';
 import { Mirror } from './Mirror.tsx';
 import { useChosen } from './chosen.ts';
-
-function ShowSwitch({ what, words }: { what: Showing; words: string }) {
-  const on = useShown((s) => s[what]);
-  const toggle = useShown((s) => s.toggle);
-  return (
-    <Switch.Root
-      size="sm"
-      colorPalette="green"
-      checked={on}
-      onCheckedChange={() => toggle(what)}
-      justifyContent="space-between"
-    >
-      <Switch.Label fontWeight="400" fontSize="13px">
-        {words}
-      </Switch.Label>
-      <Switch.HiddenInput />
-      <Switch.Control />
-    </Switch.Root>
-  );
-}
+import { DESKS, useDesk } from './desk.ts';
 
 function Thickness() {
   const thickness = usePicked((d) => d.body.thickness);
@@ -95,12 +73,9 @@ function Reduce() {
 
 /** Chosen nodes; without any, what can be done. */
 function ChosenOrNone() {
-  const chosen = useChosen((s) => s.ids);
+  const chosen = useChosenThere();
   const boxing = useChosen((s) => s.boxing);
-  const there = usePicked((d) => chosen.filter((id) => d.outline.nodes.some((n) => n.id === id)).join(' '));
-  const ids = there === '' ? [] : there.split(' ');
-  if (ids.length === 1) return <ChosenNode id={ids[0]!} />;
-  if (ids.length > 1) return <ChosenSeveral ids={ids} />;
+  if (chosen.length > 0) return <ChosenNodes />;
   return (
     <Section
       title="Nodes"
@@ -127,15 +102,14 @@ function ChosenOrNone() {
   );
 }
 
-/** The chosen nodes, mirror links, the measures of the shape, and what is shown over it. */
-export function OutlineParticulars() {
+/** Drawing by nodes: the chosen ones, the measures of the shape, and what is shown over it. */
+function Drawn() {
   const units = usePicked((d) => d.units);
   return (
     <>
       <ChosenOrNone />
       <Measures />
       <Later>
-        <Fairing />
         <Mirror />
         <Section title="Body">
           <Thickness />
@@ -153,6 +127,45 @@ export function OutlineParticulars() {
           </Text>
         </Section>
       </Later>
+    </>
+  );
+}
+
+const Traced = lazy(async () => ({ default: (await import('./Traced.tsx')).Traced }));
+const Judged = lazy(async () => ({ default: (await import('./Judged.tsx')).Judged }));
+const BODIES = { draw: Drawn, trace: Traced, judge: Judged } as const;
+
+/** Drawing the outline, tracing it, judging it: one at a time, each with its own address. */
+export function OutlineParticulars() {
+  const [desk, go] = useDesk();
+  const Body = BODIES[desk];
+  return (
+    <>
+      <HStack gap="0" role="tablist" aria-label="Work on the outline" mb="1">
+        {DESKS.map(([key, words]) => (
+          <Box
+            as="button"
+            key={key}
+            role="tab"
+            aria-selected={key === desk}
+            flex="1"
+            h="30px"
+            fontSize="13px"
+            cursor="pointer"
+            color={key === desk ? 'ink' : 'faded'}
+            fontWeight={key === desk ? '650' : '400'}
+            borderBottomWidth="2px"
+            borderColor={key === desk ? 'kelp' : 'rule'}
+            _hover={{ bg: 'sunk' }}
+            onClick={() => go(key)}
+          >
+            {words}
+          </Box>
+        ))}
+      </HStack>
+      <Suspense fallback={null}>
+        <Body />
+      </Suspense>
     </>
   );
 }

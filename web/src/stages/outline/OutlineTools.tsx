@@ -9,7 +9,7 @@ import {
   rakedEdge,
 } from '@pelkin/core';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
-import { memo, useMemo, useState } from 'react';
+import { Suspense, lazy, memo, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
 import { dataOf } from '../../board/pathDataOf.ts';
 import { toScreen } from '../../board/view.ts';
@@ -20,9 +20,12 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { useShown } from '../../shared/shown.ts';
 import { useChosen, useOnlyChosen } from './chosen.ts';
 import { ChooseByBox } from './ChooseByBox.tsx';
+import { useDesk } from './desk.ts';
 import { useFairing } from './fairing.ts';
 import { placeWords, nodeName } from './placeWords.ts';
 import { useDrag } from './useDrag.ts';
+
+const TraceTools = lazy(async () => ({ default: (await import('./TraceTools.tsx')).TraceTools }));
 
 /** Comb: a tooth every so many mm, and the height, mm, of a tooth where the radius is 1 mm. */
 const COMB_SPACING = 6;
@@ -367,15 +370,24 @@ export function OutlineTools() {
   const silhouette = useShown((s) => s.silhouette);
   const dragging = useDesignStore((s) => s.dragging);
   const looking = useFairing((s) => s.on);
+  const [desk] = useDesk();
   return (
     <>
       {silhouette && <Silhouette />}
-      {comb && <Comb />}
       {looking && <Raking />}
-      {!dragging && <Edge />}
-      <Handles />
-      <Nodes />
-      <ChooseByBox />
+      {desk === 'trace' ? (
+        <Suspense fallback={null}>
+          <TraceTools />
+        </Suspense>
+      ) : (
+        <>
+          {comb && <Comb />}
+          {!dragging && <Edge />}
+          <Handles />
+          <Nodes />
+          <ChooseByBox />
+        </>
+      )}
     </>
   );
 }

@@ -1,0 +1,12 @@
+/** What a worker that brings drawings in needs; no schema comes with it. */
+export { readDrawing } from './files/in/read.ts';
+export { placedPath } from './files/in/place.ts';
+export type { Placing } from './files/in/place.ts';
+export { joinChains } from './geometry/chains.ts';
+export { flattenPath } from './geometry/closedPath.ts';
+export type { Chain } from './geometry/chains.ts';
+export { pathBox } from './geometry/closedPath.ts';
+export type { ClosedPath } from './geometry/closedPath.ts';
+export { nodesAsDrawn, nodesWithin } from './outline/fromChain.ts';
+export type { FileRead, FoundCurve, PassedOver, UnitChoice } from './files/in/found.ts';
+export type { OutlineFit } from './outline/fitOutline.ts';

@@ -1,0 +1,64 @@
+import { readFileSync } from 'node:fs';
+import type { Design, Point } from '@pelkin/core';
+import { solveOutline } from '@pelkin/core';
+import sharp from 'sharp';
+import { cameraOver, photoOf } from '../core/tests/photo.ts';
+import { mapBy } from '../core/src/outline/tracing/homography.ts';
+import { noBow } from '../core/src/outline/tracing/lens.ts';
+import { uprightOf } from '../core/src/outline/tracing/rectify.ts';
+
+/** A small sheet on the face of the body, from its upper left corner, clockwise; instrument frame, mm. */
+const SHEET: readonly Point[] = [
+  { x: -125, y: 74 },
+  { x: 85, y: 74 },
+  { x: 85, y: -74 },
+  { x: -125, y: -74 },
+];
+const [WIDTH, HEIGHT] = [1600, 1200];
+
+export interface Photo {
+  readonly bytes: Buffer;
+  /** Where the sheet's corners are seen. */
+  readonly sheet: readonly Point[];
+  /** Where the upright picture shows a place of the instrument, before it is laid on it. */
+  readonly uprightPixel: (p: Point) => Point;
+}
+
+/** A photo of the demo's body on a bench, taken at a slant, with a sheet of A5 on its face. */
+export async function photoFile(): Promise<Photo> {
+  const windrow = JSON.parse(
+    readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8'),
+  ) as Design;
+  const camera = cameraOver({ x: 60, y: 0 }, 2, 0.12, 0.35, WIDTH, HEIGHT);
+  const { data } = photoOf({
+    body: solveOutline(windrow.outline.nodes),
+    sheet: [...SHEET].reverse(),
+    camera,
+    width: WIDTH,
+    height: HEIGHT,
+    shadow: { by: { x: 9, y: -9 }, dark: 0.3 },
+  });
+  const bytes = await sharp(Buffer.from(data.buffer), {
+    raw: { width: WIDTH, height: HEIGHT, channels: 4 },
+  })
+    .jpeg({ quality: 90 })
+    .toBuffer();
+  const sheet = SHEET.map((p) => mapBy(camera, p));
+  // The sheet’s own plane is the instrument’s, moved to its lower left corner.
+  const marks = sheet.map((pixel, i) => ({
+    pixel,
+    truth: { x: SHEET[i]!.x - SHEET[3]!.x, y: SHEET[i]!.y - SHEET[3]!.y },
+  }));
+  const upright = uprightOf(marks, WIDTH, HEIGHT, noBow(WIDTH, HEIGHT))!;
+  return {
+    bytes,
+    sheet,
+    uprightPixel: (p) => {
+      const plane = { x: p.x - SHEET[3]!.x, y: p.y - SHEET[3]!.y };
+      return {
+        x: (plane.x - upright.box.minX) / upright.mmPerPixel,
+        y: (upright.box.maxY - plane.y) / upright.mmPerPixel,
+      };
+    },
+  };
+}

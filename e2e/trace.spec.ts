@@ -1,0 +1,249 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import type { Design, Point } from '@pelkin/core';
+import {
+  createDeriver,
+  drawingSvg,
+  nearestOnPath,
+  newDesign,
+  pixelMap,
+  solveOutline,
+  toPixelMap,
+  weightsFor,
+} from '@pelkin/core';
+import type { Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { drawingDxf } from '@pelkin/core/dxf';
+import { photoFile } from './photo.ts';
+import { held, makeDesign, openStage, saved, type } from './help.ts';
+
+const windrow = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
+const derive = createDeriver();
+
+/** Presses on the board at a place of the shown picture, in its pixels. */
+async function pressPixel(page: Page, p: Point): Promise<void> {
+  const at = await page.locator('[data-underlay]').evaluate((element, { x, y }) => {
+    const image = element as unknown as SVGImageElement;
+    const q = new DOMPoint(x, y).matrixTransform(image.getScreenCTM()!);
+    return { x: q.x, y: q.y };
+  }, p);
+  await page.mouse.click(at.x, at.y);
+}
+
+/** The largest and the mean distance of a held outline from the true one, mm. */
+function offTruth(design: Design): { readonly rms: number; readonly most: number } {
+  const truth = solveOutline(windrow.outline.nodes);
+  const off = solveOutline(design.outline.nodes)
+    .flatMap((c) => [
+      c.p0,
+      {
+        x: (c.p0.x + 3 * c.p1.x + 3 * c.p2.x + c.p3.x) / 8,
+        y: (c.p0.y + 3 * c.p1.y + 3 * c.p2.y + c.p3.y) / 8,
+      },
+    ])
+    .map((p) => nearestOnPath(truth, p)!.distance);
+  return {
+    rms: Math.sqrt(off.reduce((s, v) => s + v * v, 0) / off.length),
+    most: Math.max(...off),
+  };
+}
+
+test('a photo taken at a slant becomes a true outline, and paper', async ({ page, request }) => {
+  test.setTimeout(120_000);
+  const photo = await photoFile();
+  // The strings are the instrument’s; the body is a plain one until the photo is traced.
+  const plain = newDesign('Photographed', 6, 628);
+  const id = await makeDesign(request, 'Photographed', { outline: plain.outline });
+  await openStage(page, id, 'outline');
+  await page.getByRole('tab', { name: 'Trace' }).click();
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'bench photo.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
+  await expect(page.locator('[data-underlay]')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('size is a guess');
+
+  // Four corners of the small sheet that lies on the face.
+  await page.getByRole('button', { name: 'Four marks of a known thing' }).click();
+  await page.getByRole('combobox', { name: 'What is marked' }).selectOption('A sheet of A5');
+  for (const corner of photo.sheet) await pressPixel(page, corner);
+  await page.getByRole('button', { name: 'Bring it upright' }).click();
+  await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('[data-underlay]')).toHaveCount(1);
+
+  // Laid on bridge and joint: both lie at known places of the sheet’s plane.
+  await page.getByRole('button', { name: 'Bridge and joint' }).click();
+  await pressPixel(page, photo.uprightPixel({ x: 0, y: 0 }));
+  await pressPixel(page, photo.uprightPixel({ x: derive(windrow).layout.jointX, y: 0 }));
+  await page.getByRole('button', { name: 'Lay it there' }).click();
+  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('laid on the instrument');
+
+  await page.getByRole('button', { name: 'Body here' }).click();
+  const wood = toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 });
+  await pressPixel(page, wood);
+  await page.getByRole('button', { name: 'Find the edge' }).click();
+  await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'Take it for the outline' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: took the outline from a picture' })).toBeVisible();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.outline.nodes.length).toBeLessThan(45);
+  expect(offTruth(design).rms).toBeLessThan(1);
+  expect(offTruth(design).most).toBeLessThan(3);
+
+  // And onto paper.
+  await page
+    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('link', { name: /Templates/ })
+    .click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the paper as PDF' }).click(),
+  ]);
+  expect(execFileSync('pdfinfo', [await file.path()], { encoding: 'utf8' })).toMatch(/Pages:\s+\d+/);
+
+  // A reload finds picture and outline; a picture taken away comes back with undo.
+  await openStage(page, id, 'outline?desk=trace');
+  await expect(page.locator('[data-underlay]')).toHaveCount(1);
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'upright' })
+    .getByRole('button', { name: 'Remove' })
+    .click();
+  await expect(page.locator('[data-underlay]')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: took bench photo, upright away/ }).click();
+  await expect(page.locator('[data-underlay]')).toHaveCount(1);
+});
+
+async function shownUnderlay(page: Page, request: Parameters<typeof held>[0], id: string) {
+  await saved(page);
+  return (await held(request, id)).design.underlays.find((u) => !u.hidden);
+}
+
+test('two points set a picture to scale, two lay it straight; brush and bridge are taken back', async ({
+  page,
+  request,
+}) => {
+  const photo = await photoFile();
+  const id = await makeDesign(request, 'Scaled');
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
+  await page.getByRole('button', { name: 'Two points and their distance' }).click();
+  await pressPixel(page, { x: 200, y: 500 });
+  await pressPixel(page, { x: 700, y: 500 });
+  await type(page.getByRole('textbox', { name: 'True distance' }), '250');
+  await page.getByRole('button', { name: 'Set to scale' }).click();
+  await expect(page.getByText('The picture is to scale.')).toBeVisible();
+  expect((await shownUnderlay(page, request, id))!.scale).toBeCloseTo(0.5, 2);
+  await page.getByRole('button', { name: 'Straighten' }).click();
+  await pressPixel(page, { x: 300, y: 300 });
+  await pressPixel(page, { x: 600, y: 400 });
+  await page.getByRole('button', { name: 'Lay it straight' }).click();
+  const laid = (await shownUnderlay(page, request, id))!;
+  expect(laid.turn).toBeCloseTo((Math.atan2(100, 300) * 180) / Math.PI, 0);
+  for (const p of [
+    { x: 300, y: 300 },
+    { x: 600, y: 400 },
+  ])
+    expect(Math.abs(pixelMap(laid)(p).y)).toBeLessThan(1);
+
+  await page.getByRole('button', { name: 'Brush away' }).click();
+  const area = (await page.getByTestId('brush-area').boundingBox())!;
+  await page.mouse.move(area.x + 300, area.y + 300);
+  await page.mouse.down();
+  await page.mouse.move(area.x + 380, area.y + 330, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText('1 brushed')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await expect(page.getByText('1 brushed')).toHaveCount(0);
+  // Slid by hand, one step; locked, it stays.
+  await page.getByRole('button', { name: 'Slide by hand' }).click();
+  await page.mouse.move(area.x + 300, area.y + 300);
+  await page.mouse.down();
+  await page.mouse.move(area.x + 350, area.y + 300, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo: slid the picture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Lock' }).click();
+  await expect(page.getByText('It is locked: free it to move it.')).toBeVisible();
+});
+
+test('files that are no pictures or drawings are refused with the reason', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Refusing');
+  await openStage(page, id, 'outline?desk=trace');
+  const put = (label: string, name: string, mimeType: string, text: string): Promise<void> =>
+    page.getByLabel(label).setInputFiles({ name, mimeType, buffer: Buffer.from(text) });
+  await put('Picture file', 'a.jpg', 'image/jpeg', 'no picture');
+  await expect(page.getByRole('alert')).toContainText('no picture that can be read');
+  await put('Picture file', 'a.pdf', 'application/pdf', 'no pdf');
+  await expect(page.getByRole('alert')).toContainText('no PDF');
+  await put('Drawing file', 'a.svg', 'image/svg+xml', '<svg><path id="edge" d="M0 0 L x"/></svg>');
+  await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('<path id="edge">');
+  await put('Drawing file', 'a.dxf', 'image/vnd.dxf', '0\nSECTION\n2\nENTITIES\n0\nLINE\n10\nzero');
+  await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('line');
+  await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
+  await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('not a Pelkin design');
+  await expect(page.getByTestId('tale-length')).toContainText('515.0');
+});
+
+test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {
+  const id = await makeDesign(request, 'From DXF', { outline: newDesign('x', 6, 628).outline });
+  const { template } = derive({
+    ...windrow,
+    openings: [
+      {
+        id: 'o1',
+        name: 'Pocket',
+        nodes: [
+          { id: 'a', x: 150, y: -28, kind: 'corner' },
+          { id: 'b', x: 230, y: -28, kind: 'corner' },
+          { id: 'c', x: 230, y: 28, kind: 'corner' },
+          { id: 'd', x: 150, y: 28, kind: 'corner' },
+        ],
+      },
+    ],
+  });
+  // In inches, with no word of it.
+  const inches = drawingDxf(template, 'Windrow', 'arcs').text.split(/\r?\n/);
+  inches.splice(inches.findIndex((l) => l.trim() === '$INSUNITS') - 1, 4);
+  for (let i = 0; i + 1 < inches.length; i += 2)
+    if (['10', '20', '11', '21', '40'].includes(inches[i]!.trim()) && /^-?[\d.]/.test(inches[i + 1]!.trim()))
+      inches[i + 1] = String(Number(inches[i + 1]) / 25.4);
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel('Drawing file')
+    .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(inches.join('\n')) });
+  const section = page.getByRole('region', { name: 'From a drawing' });
+  await expect(section).toContainText('the file does not say');
+  await expect(section).toContainText('bodies are 180 to 900 mm');
+  await section.getByRole('button', { name: /inches: 515 mm/ }).click();
+  await expect(section).not.toContainText('bodies are 180 to 900 mm');
+  await expect(page.getByTestId('brought-0')).toHaveClass(/brought-outline/);
+  await section.getByRole('radio', { name: 'Fewest, fair' }).click();
+  await section.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(section).toContainText(
+    /Brought in an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
+    { timeout: 60_000 },
+  );
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.openings).toHaveLength(1);
+  expect(offTruth(design).most).toBeLessThan(0.12);
+  expect(design.outline.nodes.some((n) => n.kind === 'fair')).toBe(true);
+  await page.getByRole('button', { name: 'Undo: brought in plan.dxf' }).click();
+  await saved(page);
+  expect((await held(request, id)).design.openings).toHaveLength(0);
+});
+
+test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) => {
+  const id = await makeDesign(request, 'From SVG', { outline: newDesign('x', 6, 628).outline });
+  const text = drawingSvg(derive(windrow).template, 'Windrow', weightsFor(windrow.print.weights));
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel('Drawing file')
+    .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByTestId('tale-length')).toContainText('515.0');
+  await saved(page);
+  expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
+});

@@ -1,0 +1,80 @@
+import type { Box, OutlineNode, Point, Underlay } from '@pelkin/core';
+import * as Comlink from 'comlink';
+import { Stopped } from './stopped.ts';
+import type { TracingWorker } from './tracing.worker.ts';
+
+/** A photo to be brought upright: marks in its pixels with their true places, mm, and edges that are straight. */
+export interface UprightWish {
+  readonly picture: string;
+  readonly marks: readonly { readonly pixel: Point; readonly truth: Point }[];
+  readonly straights: readonly (readonly Point[])[];
+}
+
+export interface UprightPicture {
+  readonly blob: Blob;
+  /** The part of the plane that it shows, mm. */
+  readonly box: Box;
+  readonly mmPerPixel: number;
+  readonly width: number;
+  readonly height: number;
+  /** How far the marks are off each other's plane, mm root mean square; 0 with four. */
+  readonly residual: number;
+  /** Places about a body's half length away are nearer than this to the truth, mm, nineteen times of twenty. */
+  readonly goodTo: number;
+  readonly bow: { readonly k: number; readonly off: number } | null;
+}
+
+export interface Traced {
+  readonly edge: readonly Point[];
+  readonly noise: number;
+  readonly fit: { readonly nodes: readonly OutlineNode[]; readonly off: number } | null;
+}
+
+/** How the edge is looked for, in the picture's pixels; see the core's own words. */
+export interface Steering {
+  readonly body: readonly Point[];
+  readonly bench: readonly Point[];
+  readonly threshold: number;
+  readonly strokes: readonly {
+    readonly as: 'bench' | 'body';
+    readonly points: readonly Point[];
+    readonly radius: number;
+  }[];
+  readonly bridges: readonly (readonly [Point, Point])[];
+}
+
+export interface Refusal {
+  readonly message: string;
+}
+
+/** One long work on a picture, beside the page; `stop` ends it. */
+export interface PictureWork<T> {
+  readonly answer: Promise<T | Refusal>;
+  readonly stop: () => void;
+}
+
+function work<T>(ask: (remote: Comlink.Remote<TracingWorker>) => Promise<T | Refusal>): PictureWork<T> {
+  const worker = new Worker(new URL('./tracing.worker.ts', import.meta.url), { type: 'module' });
+  let give: (error: Error) => void = () => undefined;
+  const failed = new Promise<never>((_, reject) => {
+    give = reject;
+    worker.onerror = () => reject(new Error('The picture could not be worked on: load the page again.'));
+  });
+  const answer = Promise.race([ask(Comlink.wrap<TracingWorker>(worker)), failed]).finally(() =>
+    worker.terminate(),
+  );
+  return { answer, stop: () => give(new Stopped()) };
+}
+
+export const bringUpright = (wish: UprightWish, told: (share: number) => void): PictureWork<UprightPicture> =>
+  work((remote) => remote.upright(wish, Comlink.proxy(told)) as Promise<UprightPicture | Refusal>);
+
+export const findEdge = (
+  underlay: Underlay,
+  steering: Steering,
+  tolerance: number,
+  told: (share: number) => void,
+): PictureWork<Traced> =>
+  work(
+    (remote) => remote.trace(underlay, steering, tolerance, Comlink.proxy(told)) as Promise<Traced | Refusal>,
+  );

@@ -1,0 +1,93 @@
+import type { Raster, Seen, Steering } from '@pelkin/core/tracing';
+import { bowOf, fitTraced, noBow, pixelMap, rectify, traceEdge, uprightOf } from '@pelkin/core/tracing';
+import type { Point, Underlay } from '@pelkin/core';
+import * as Comlink from 'comlink';
+import type { Traced, UprightPicture, UprightWish } from './tracing.ts';
+
+type Told = (share: number) => void;
+
+/** A kept picture's pixels. */
+async function pixelsOf(picture: string): Promise<Raster> {
+  const answer = await fetch(`/api/pictures/${picture}`);
+  if (!answer.ok) throw new Error('The picture cannot be fetched: is the server running?');
+  const bitmap = await createImageBitmap(await answer.blob());
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
+  return { data, width, height };
+}
+
+/** How far round its middle a picture is judged, mm: half a body's length and width. */
+const JUDGED = [
+  [230, 0],
+  [-230, 0],
+  [0, 170],
+  [0, -170],
+] as const;
+
+async function upright(
+  wish: UprightWish,
+  told: Told,
+): Promise<UprightPicture | { readonly message: string }> {
+  const photo = await pixelsOf(wish.picture);
+  told(0.15);
+  const { width, height } = photo;
+  const bow = bowOf(wish.straights, width, height);
+  const lens = bow?.lens ?? noBow(width, height);
+  const marks: readonly Seen[] = wish.marks;
+  const plane = uprightOf(marks, width, height, lens);
+  if (!plane)
+    return { message: 'The four marks do not span a plane: three of them lie in one line. Set them anew.' };
+  const straight = rectify(photo, plane, lens, (share) => told(0.15 + 0.7 * share));
+  const canvas = new OffscreenCanvas(straight.width, straight.height);
+  const data = new ImageData(
+    straight.data as Uint8ClampedArray<ArrayBuffer>,
+    straight.width,
+    straight.height,
+  );
+  canvas.getContext('2d')!.putImageData(data, 0, 0);
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.93 });
+  told(1);
+  const { box, mmPerPixel } = plane;
+  const middle = {
+    x: marks.reduce((s, m) => s + m.truth.x, 0) / marks.length,
+    y: marks.reduce((s, m) => s + m.truth.y, 0) / marks.length,
+  };
+  const good = JUDGED.map(([dx, dy]) => ({ x: middle.x + dx, y: middle.y + dy }))
+    .filter((p) => p.x >= box.minX && p.x <= box.maxX && p.y >= box.minY && p.y <= box.maxY)
+    .map((p) => plane.goodTo(p));
+  return {
+    blob,
+    box,
+    mmPerPixel,
+    width: straight.width,
+    height: straight.height,
+    residual: plane.residual,
+    // Twice the root mean square: nineteen of twenty places are nearer.
+    goodTo: 2 * Math.max(plane.goodTo(middle), ...good),
+    bow: bow ? { k: bow.lens.k, off: bow.off } : null,
+  };
+}
+
+/** The body's edge in a picture, in the instrument frame, and the outline fitted to it. */
+async function trace(
+  underlay: Underlay,
+  steering: Steering,
+  tolerance: number,
+  told: Told,
+): Promise<Traced | { readonly message: string }> {
+  const picture = await pixelsOf(underlay.picture);
+  told(0.1);
+  const traced = traceEdge(picture, steering, (share) => told(0.1 + 0.35 * share));
+  if (!traced.ok) return { message: `${traced.message.charAt(0).toUpperCase()}${traced.message.slice(1)}.` };
+  const map = pixelMap(underlay);
+  const edge: readonly Point[] = traced.edge.map(map);
+  const fit = fitTraced(edge, tolerance, (share) => told(0.45 + 0.55 * share));
+  return { edge, noise: traced.noise * underlay.scale, fit };
+}
+
+const worker = { upright, trace };
+export type TracingWorker = typeof worker;
+Comlink.expose(worker);
