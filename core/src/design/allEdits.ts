@@ -22,5 +22,7 @@ export {
   freshId,
   removeOpening,
   removeUnderlay,
+  setHand,
+  setTools,
   takeOutline,
 } from './underlayEdits.ts';

@@ -132,6 +132,9 @@ function startingOutline(jointX: number, seatHalf: number): Outline {
   return { nodes, mirror };
 }
 
+/** A hand of middling size, mm. */
+export const PLAIN_HAND = { room: 32, finger: 45 } as const;
+
 /** A new design: valid, plain, ready to be changed. */
 export function newDesign(name: string, count = 6, scaleLength = 640): Design {
   const strings = startingStrings(count, scaleLength);
@@ -148,6 +151,8 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     outline: startingOutline(jointX, seatHalf),
     openings: [],
     underlays: [],
+    tools: [],
+    hand: { ...PLAIN_HAND },
     body: { thickness: 44 },
     print: plainPrint(),
     findings: { limits: {}, accepted: [] },

@@ -93,6 +93,9 @@ export const LIMITS = {
   'outline.y': { label: 'place across', min: -1000, max: 1000, from: 'the centre line' },
   'outline.handle': { label: 'handle', min: -1000, max: 1000, from: 'its node' },
   'outline.span': { label: 'span', min: 0.001, max: 4000, from: 'the node to the next, along the curve' },
+  'tools.diameter': { label: 'diameter', min: 1, max: 400, from: 'across the tool where it touches' },
+  'hand.room': { label: 'room for the hand', min: 5, max: 80, from: 'the board’s edge outward' },
+  'hand.finger': { label: 'reach of the first finger', min: 0, max: 120, from: 'where the hand is stopped' },
   'underlay.pixels': { label: 'picture', min: 1, max: 20000, from: 'edge to edge, pixels' },
   'underlay.at': {
     label: 'place of the picture',

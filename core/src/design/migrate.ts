@@ -1,4 +1,4 @@
-import { plainPrint, plainStrings } from './defaults.ts';
+import { PLAIN_HAND, plainPrint, plainStrings } from './defaults.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
 
 const isRecord = (raw: unknown): raw is Record<string, unknown> =>
@@ -29,13 +29,15 @@ const toVersion2: Migration = (document) => {
   };
 };
 
-/** Version 3: openings brought in from files, and pictures laid under the drawing. */
+/** Version 3: openings brought in from files, pictures laid under the drawing, tools owned, the player's hand. */
 const toVersion3: Migration = (document) => {
   const { print } = document;
   const show = isRecord(print) ? filled(print.show, { openings: true }) : undefined;
   return {
     openings: [],
     underlays: [],
+    tools: [],
+    hand: { ...PLAIN_HAND },
     ...document,
     print: isRecord(print) ? { ...print, show } : print,
   };

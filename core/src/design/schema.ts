@@ -162,6 +162,16 @@ const underlaySchema = z.looseObject({
 });
 export const MOST_UNDERLAYS = 12;
 
+/** A round tool for the edge; a straight block has no diameter. */
+const toolSchema = z.looseObject({
+  id: z
+    .string({ error: 'a tool needs an id' })
+    .regex(/^[A-Za-z0-9_-]{1,24}$/, 'a tool’s id must be 1 to 24 letters and figures'),
+  kind: z.enum(['spindle', 'bit', 'block'], { error: 'a tool is a “spindle”, a “bit” or a “block”' }),
+  diameter: mm('tools.diameter').nullable(),
+});
+export const MOST_TOOLS = 40;
+
 const marginsSchema = z.looseObject({
   left: mm('print.margin'),
   right: mm('print.margin'),
@@ -252,6 +262,12 @@ export const designShape = z.looseObject({
   underlays: z
     .array(underlaySchema, { error: 'the underlays must be a list' })
     .max(MOST_UNDERLAYS, `over ${MOST_UNDERLAYS} underlays cannot be kept: take some away`),
+  /** Spindles, bits and sanding blocks that are owned. */
+  tools: z
+    .array(toolSchema, { error: 'the tools must be a list' })
+    .max(MOST_TOOLS, `over ${MOST_TOOLS} tools cannot be kept: leave some out`),
+  /** The fretting hand: room beside the neck, and how far the first finger reaches past it. */
+  hand: z.looseObject({ room: mm('hand.room'), finger: mm('hand.finger') }),
   body: z.looseObject({ thickness: mm('body.thickness') }),
   print: printSchema,
   findings: findingsSchema,

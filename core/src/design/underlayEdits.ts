@@ -38,3 +38,6 @@ export function takeOutline(
 
 export const removeOpening = (design: Design, id: string): Design =>
   inHand({ ...design, openings: design.openings.filter((o) => o.id !== id) }, 'outline');
+
+export const setTools = (design: Design, tools: Design['tools']): Design => ({ ...design, tools });
+export const setHand = (design: Design, hand: Design['hand']): Design => ({ ...design, hand });

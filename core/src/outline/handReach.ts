@@ -9,7 +9,6 @@ export interface Hand {
   /** How far the first finger frets past the place where the hand is stopped. */
   readonly finger: number;
 }
-export const USUAL_HAND: Hand = { room: 32, finger: 45 };
 
 export interface SideReach {
   /** The most nutward wood beside the neck within the hand's room: where the hand is stopped; null where nothing stops it. */

@@ -1,3 +1,4 @@
+import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { alongEdge } from './alongEdge.ts';
@@ -57,12 +58,8 @@ function cornerBetween(along: readonly { readonly fromCorner: boolean }[], i: nu
   return false;
 }
 
-/** A round tool: a spindle, a bit, or a sanding block bent to a radius; `null` diameter is a straight block. */
-export interface OwnedTool {
-  readonly id: string;
-  readonly kind: 'spindle' | 'bit' | 'block';
-  readonly diameter: number | null;
-}
+/** A round tool: a spindle, a bit, or a sanding block bent to a radius; without a diameter, a straight block. */
+export type OwnedTool = Design['tools'][number];
 
 export interface ToolShare {
   /** Null: what no owned tool reaches. */

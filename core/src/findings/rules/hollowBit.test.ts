@@ -26,4 +26,13 @@ describe('a hollow tighter than the smallest bit', () => {
       expect(hit.measured).toBeLessThan(14.5);
     }
   });
+  it('goes by the tools that are listed, where there are any', () => {
+    const owning = (...diameters: readonly (number | null)[]) => ({
+      ...windrow,
+      tools: diameters.map((diameter, i) => ({ id: `t${i}`, kind: 'spindle' as const, diameter })),
+    });
+    expect(hits(hollowBit, owning(50, null)).length).toBeGreaterThan(0);
+    expect(hits(hollowBit, owning(50, 25))).toEqual([]);
+    expect(hits(hollowBit, owning(null))).toEqual([]);
+  });
 });

@@ -11,9 +11,12 @@ export const hollowBit: Rule = {
   limit: { name: 'smallestBit', label: 'Smallest bit you own', value: 6, unit: 'mm', min: 0.5, max: 50 },
   title: 'A hollow is tighter than your smallest bit',
   says: ({ measured, limit }) =>
-    `The edge bends inward with a radius of ${measured}; a bit of ${limit} leaves wood standing there.`,
+    `The edge bends inward with a radius of ${measured}; the smallest bit or spindle you own (${limit}, unless your tools are listed) leaves wood standing there.`,
   remedy: 'Widen the hollow, take a smaller bit, or finish the place by hand.',
-  find: ({ design, derived: { path } }, bit) => {
+  find: ({ design, derived: { path } }, limit) => {
+    // Where tools are listed, the smallest of them is what there is.
+    const owned = design.tools.flatMap(({ diameter }) => (diameter === null ? [] : [diameter]));
+    const bit = owned.length ? Math.min(...owned) : limit;
     const isForward = signedArea(path) >= 0;
     const found = hollowsUnder(isForward ? path : reversePath(path), bit / 2).map(({ at, radius }) => {
       const place = nearestOnPath(path, at)!;

@@ -1,10 +1,30 @@
+import { useEffect } from 'react';
+import { useDesignStore } from '../../design/store.ts';
 import { Section } from '../../shared/Section.tsx';
 import { ChosenNodes } from './ChosenNodes.tsx';
 import { Fairing } from './Fairing.tsx';
+import { Flow } from './Flow.tsx';
+import { Proportion } from './Proportion.tsx';
 import { ShowSwitch } from './ShowSwitch.tsx';
+import { Reach, Tools } from './Tools.tsx';
+import { WhatChanged } from './WhatChanged.tsx';
+import { useCompared } from './compared.ts';
+import { useOverlay } from './overlay.ts';
 
-/** Judging the outline: its lumps and its proportion. */
+let comparedIn = '';
+
+/** Judging the outline: lumps, flow, proportion, what changed, tools and hands that reach. */
 export function Judged() {
+  const design = useDesignStore((s) => s.id);
+  useEffect(() => {
+    // What was laid beside it belongs to the design it was laid beside.
+    if (comparedIn !== design) {
+      useCompared.getState().clear();
+      useOverlay.getState().set({ figure: 'none', shift: { x: 0, y: 0 }, tools: false });
+    }
+    comparedIn = design;
+    return () => useOverlay.getState().set({ pointed: null });
+  }, [design]);
   return (
     <>
       <ChosenNodes />
@@ -13,6 +33,11 @@ export function Judged() {
         <ShowSwitch what="comb" words="Curvature comb" />
         <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
       </Section>
+      <WhatChanged />
+      <Proportion />
+      <Flow />
+      <Tools />
+      <Reach />
     </>
   );
 }

@@ -27,6 +27,8 @@ import { useDrag } from './useDrag.ts';
 
 const TraceTools = lazy(async () => ({ default: (await import('./TraceTools.tsx')).TraceTools }));
 
+const JudgeTools = lazy(async () => ({ default: (await import('./JudgeTools.tsx')).JudgeTools }));
+
 /** Comb: a tooth every so many mm, and the height, mm, of a tooth where the radius is 1 mm. */
 const COMB_SPACING = 6;
 const COMB_GAIN = 1500;
@@ -382,6 +384,11 @@ export function OutlineTools() {
       ) : (
         <>
           {comb && <Comb />}
+          {desk === 'judge' && (
+            <Suspense fallback={null}>
+              <JudgeTools />
+            </Suspense>
+          )}
           {!dragging && <Edge />}
           <Handles />
           <Nodes />
