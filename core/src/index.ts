@@ -113,3 +113,8 @@ export { reachAlong, shareTools } from './outline/toolReach.ts';
 export type { OwnedTool, Reached, ToolShare } from './outline/toolReach.ts';
 export { handReach } from './outline/handReach.ts';
 export type { HandReach, SideReach } from './outline/handReach.ts';
+export { matchOtherSide, smoothJoin } from './outline/smoothJoin.ts';
+export { CURVE_TEMPLATES, snapToTemplate, templateEdge } from './outline/curveTemplates.ts';
+export type { CurveTemplate, TemplateLay } from './outline/curveTemplates.ts';
+export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './templates/artwork.ts';
+export type { Artwork, ArtworkPaper } from './templates/artwork.ts';
