@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process';
+import { newDesign } from '@pelkin/core';
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
 
@@ -255,4 +257,123 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   await expect(page.getByTestId('silhouette')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: faired 1 lump' }).click();
   await expect(page.getByTestId('tale-findings')).toContainText('to look at');
+});
+
+test('a corner joined smoothly, a node matched, a stretch snapped to a curve template', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Shaped');
+  await openStage(page, id, 'outline');
+  const before = (await held(request, id)).design.outline.nodes;
+  const corner = before.find((n) => n.kind === 'corner' && n.x > 300)!;
+  await page.locator(`[data-node="${corner.id}"]`).click();
+  await type(page.getByRole('textbox', { name: 'Join it smoothly over' }), '15');
+  await page.getByRole('button', { name: 'Smooth join' }).click();
+  await expect(page.locator('[data-node]')).toHaveCount(before.length + 2);
+  await page.getByRole('button', { name: /^Undo: joined/ }).click();
+  await expect(page.locator('[data-node]')).toHaveCount(before.length);
+
+  const one = before.find((n) => n.kind === 'fair' && n.y > 100 && n.x < 0)!;
+  await page.locator(`[data-node="${one.id}"]`).click();
+  await page.getByRole('button', { name: 'Match the other side' }).click();
+  await saved(page);
+  expect((await held(request, id)).design.outline.nodes.find((n) => n.id === one.id)).not.toMatchObject({
+    x: one.x,
+    y: one.y,
+  });
+  await page.getByRole('button', { name: /^Undo: matched/ }).click();
+
+  // A template slid against the bass side; far from the stretch it is refused with the reason.
+  const [a, b] = before.filter((n) => n.y > 90 && n.x > 0 && n.x < 220);
+  await page.getByRole('combobox', { name: 'Laid on the board' }).selectOption({ index: 2 });
+  await expect(page.getByTestId('curve-template')).toBeVisible();
+  await page.locator(`[data-node="${a!.id}"]`).click();
+  await page.locator(`[data-node="${b!.id}"]`).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Snap the stretch to it' }).click();
+  await expect(page.getByRole('alert')).toContainText('within 15 mm');
+  const middle = { x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 };
+  await type(page.getByRole('textbox', { name: 'Its middle, from the bridge line' }), middle.x.toFixed(1));
+  await type(
+    page.getByRole('textbox', { name: 'Its middle, from the centre line' }),
+    (middle.y + 8).toFixed(1),
+  );
+  const chord = (Math.atan2(b!.y - a!.y, b!.x - a!.x) * 180) / Math.PI;
+  await type(
+    page.getByRole('region', { name: 'Curve templates' }).getByRole('textbox', { name: 'Turned by' }),
+    chord.toFixed(1),
+  );
+  await page.getByRole('button', { name: 'Snap the stretch to it' }).click();
+  await expect(
+    page.getByRole('button', { name: 'Undo: snapped a stretch to a curve template' }),
+  ).toBeVisible();
+});
+
+test('two shapes compared: what changed, ratios made exact, a figure, tools and reach', async ({
+  page,
+  request,
+}) => {
+  await makeDesign(request, 'The other', { outline: newDesign('x', 6, 628).outline });
+  const id = await makeDesign(request, 'Compared');
+  await openStage(page, id, 'outline?desk=judge');
+  const changed = page.getByRole('region', { name: 'What changed' });
+  await changed.getByRole('button', { name: 'Mark this state' }).click();
+  await expect(changed).toContainText('the edge is where it was');
+  await page.locator('[data-node="n12"]').click();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(changed).toContainText(/stretch(es)? ha(s|ve) moved/);
+  await expect(changed).toContainText('2.0 mm outside');
+  await expect(page.getByTestId('ghost')).toBeVisible();
+  const chart = changed.getByTestId('along-chart');
+  await chart.hover();
+  await expect(page.getByTestId('pointed')).toBeVisible();
+
+  const proportion = page.getByRole('region', { name: 'Proportion', exact: true });
+  await proportion
+    .getByRole('combobox', { name: 'Hold it against' })
+    .selectOption({ label: 'design: The other' });
+  await proportion
+    .getByRole('combobox', { name: 'Hold it against' })
+    .selectOption({ label: 'typed measures' });
+  const table = page.getByRole('table', { name: 'Measures beside each other' });
+  await expect(table.getByRole('columnheader')).toHaveCount(5);
+  await table.getByRole('textbox', { name: 'Typed: length, mm' }).fill('500');
+  await table.getByRole('textbox', { name: 'Typed: length, mm' }).blur();
+  await expect(proportion.getByRole('combobox', { name: 'Hold it against' })).toContainText('3 at most');
+  await proportion.getByRole('button', { name: 'Lay over' }).click();
+  await expect(changed).toContainText('Against The other');
+
+  const ratios = page.getByRole('region', { name: 'Ratios' });
+  await ratios
+    .getByRole('button', { name: /^Make it/ })
+    .first()
+    .click();
+  await expect(ratios).toContainText(/is (1\.618|√2|3:2|4:3)/);
+  await page.getByRole('combobox', { name: 'Figure' }).selectOption('spiral');
+  await expect(page.getByTestId('ratio-figure').locator('path')).toHaveCount(1);
+
+  const tools = page.getByRole('region', { name: 'Tools that reach' });
+  await type(tools.getByRole('textbox', { name: 'Diameter' }), '60');
+  await tools.getByRole('button', { name: 'Put it on the list' }).click();
+  await expect(tools).toContainText('No tool of yours reaches');
+  await tools.getByText('Colour the edge by').click();
+  await expect(page.getByTestId('edge-by-tool').locator('.by-none').first()).toBeAttached();
+  const hand = page.getByRole('region', { name: 'Reach of the hand' });
+  const reached = await hand.innerText();
+  await type(hand.getByRole('textbox', { name: 'First finger reaches on' }), '0');
+  await expect(hand).not.toHaveText(reached);
+});
+
+test('the artwork sheet is one page at the scale it tells', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Painted');
+  await openStage(page, id, 'outline?desk=trace');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the sheet as PDF' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('painted-artwork.pdf');
+  const path = await file.path();
+  expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toMatch(/Pages:\s+1\b[\s\S]*A4/);
+  expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toMatch(/Painted: 1 : \d\.\d{3}/);
 });

@@ -26,7 +26,7 @@ export const CURVE_TEMPLATES: readonly CurveTemplate[] = [
   { key: 'c8', slack: 36, tight: 10, length: 60 },
 ];
 
-/** How a template lies: its middle, turned (rad, counter-clockwise), and which side up. */
+/** How a template lies: the place half-way along it, its direction there (rad, counter-clockwise), and which side up. */
 export interface TemplateLay {
   readonly at: Point;
   readonly turn: number;
@@ -54,16 +54,16 @@ export function templateEdge({ slack, tight, length }: CurveTemplate, lay: Templ
       y: y + (h * (Math.sin(a) + 4 * Math.sin(b) + Math.sin(c))) / 6,
     });
   }
-  // About its middle, its chord level before it is turned.
-  const end = points.at(-1)!;
-  const level = -Math.atan2(end.y, end.x);
+  // About the place half-way along it, where it runs level before it is turned.
+  const middle = points[Math.round(steps / 2)]!;
+  const level = -way(Math.round(steps / 2) * h);
   const sign = lay.flipped ? -1 : 1;
   const [c0, s0] = [Math.cos(level), Math.sin(level)];
-  const middle = { x: Math.hypot(end.x, end.y) / 2, y: 0 };
   const [ct, st] = [Math.cos(lay.turn), Math.sin(lay.turn)];
   return points.map((p) => {
-    const x = c0 * p.x - s0 * p.y - middle.x;
-    const y = sign * (s0 * p.x + c0 * p.y);
+    const [dx, dy] = [p.x - middle.x, p.y - middle.y];
+    const x = c0 * dx - s0 * dy;
+    const y = sign * (s0 * dx + c0 * dy);
     return { x: lay.at.x + ct * x - st * y, y: lay.at.y + st * x + ct * y };
   });
 }

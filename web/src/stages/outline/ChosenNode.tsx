@@ -1,7 +1,7 @@
 import type { Design, OutlineNode } from '@pelkin/core';
-import { addOnEdge, edits } from '@pelkin/core';
+import { addOnEdge, edits, matchOtherSide, smoothJoin } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { derive, usePicked } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
@@ -98,6 +98,52 @@ function HandleRow({ id, side }: { id: string; side: 'before' | 'after' }) {
   );
 }
 
+const JOIN = { label: 'reach', min: 0.5, max: 300, from: 'the corner, along both arms' };
+
+/** A corner turned into a smooth join of its arms. */
+function JoinRow({ id, name }: { id: string; name: string }) {
+  const units = usePicked((d) => d.units);
+  const [reach, setReach] = useState(20);
+  const join = (): void => {
+    useDesignStore.getState().edit(`joined ${name} smoothly`, (d) => smoothJoin(d, id, reach));
+    useChosen.getState().choose(null);
+  };
+  return (
+    <>
+      <LengthField
+        label="Join it smoothly over"
+        value={reach}
+        unit={units}
+        limit={JOIN}
+        onCommit={(mm) => {
+          setReach(mm);
+          return [];
+        }}
+      />
+      <HStack justify="end">
+        <Button size="2xs" variant="outline" onClick={join}>
+          Smooth join
+        </Button>
+      </HStack>
+    </>
+  );
+}
+
+/** Puts nodes on the mirror image of the other side’s edge. */
+export function MatchButton({ ids, name }: { ids: readonly string[]; name: string }) {
+  return (
+    <Button
+      size="2xs"
+      variant="outline"
+      onClick={() =>
+        useDesignStore.getState().edit(`matched ${name} to the other side`, (d) => matchOtherSide(d, ids))
+      }
+    >
+      Match the other side
+    </Button>
+  );
+}
+
 /** Adds a node in the middle of the segment after a node, t = ½ of its cubic: the edge stays as it runs. */
 function addAfter(index: number): void {
   const { design, edit } = useDesignStore.getState();
@@ -160,6 +206,7 @@ export function ChosenNode({ id }: { id: string }) {
         <>
           <HandleRow id={id} side="before" />
           <HandleRow id={id} side="after" />
+          <JoinRow id={id} name={nodeName(index)} />
         </>
       )}
       {twin !== null && (
@@ -187,6 +234,7 @@ export function ChosenNode({ id }: { id: string }) {
         <Button size="2xs" variant="outline" onClick={() => addAfter(index)}>
           Add a node after it
         </Button>
+        <MatchButton ids={[id]} name={nodeName(index)} />
         <Button
           size="2xs"
           variant="outline"

@@ -7,7 +7,7 @@ import { useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Section } from '../../shared/Section.tsx';
-import { makeKind } from './ChosenNode.tsx';
+import { MatchButton, makeKind } from './ChosenNode.tsx';
 import { useChosen } from './chosen.ts';
 
 const MOVE: Limit = { label: 'move', min: -500, max: 500, from: 'where the nodes are now' };
@@ -142,6 +142,7 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
         >
           One distance from the centre line
         </Button>
+        <MatchButton ids={ids} name={name} />
       </HStack>
       <HStack flexWrap="wrap">
         {(['fair', 'smooth', 'corner'] as const).map((kind) => (

@@ -10,6 +10,7 @@ import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { ShowSwitch } from './ShowSwitch.tsx';
+import { CurveTemplates } from './CurveTemplates.tsx';
 import { ChosenNodes, useChosenThere } from './ChosenNodes.tsx';
 import { Measures } from './Measures.tsx';
 import { Mirror } from './Mirror.tsx';
@@ -111,6 +112,7 @@ function Drawn() {
       <Measures />
       <Later>
         <Mirror />
+        <CurveTemplates />
         <Section title="Body">
           <Thickness />
         </Section>

@@ -23,6 +23,7 @@ import { ChooseByBox } from './ChooseByBox.tsx';
 import { useDesk } from './desk.ts';
 import { useFairing } from './fairing.ts';
 import { placeWords, nodeName } from './placeWords.ts';
+import { TemplateOnBoard } from './TemplateOnBoard.tsx';
 import { useDrag } from './useDrag.ts';
 
 const TraceTools = lazy(async () => ({ default: (await import('./TraceTools.tsx')).TraceTools }));
@@ -390,6 +391,7 @@ export function OutlineTools() {
             </Suspense>
           )}
           {!dragging && <Edge />}
+          {desk === 'draw' && <TemplateOnBoard />}
           <Handles />
           <Nodes />
           <ChooseByBox />

@@ -12,7 +12,7 @@ import { Pick } from '../../shared/Pick.tsx';
 import { Section } from '../../shared/Section.tsx';
 import { Working } from './FromFile.tsx';
 import type { KnownKind } from './knownMarks.ts';
-import { SHEETS, boardMarks, rectangleMarks } from './knownMarks.ts';
+import { SHEETS, artworkMarks, boardMarks, rectangleMarks } from './knownMarks.ts';
 import { layUnder, lookForEdge, makeUpright, stopWork, takeEdge } from './layUnder.ts';
 import type { Task } from './tracing.ts';
 import { applyMeasures, changeUnderlay, layOnJoint, straighten, useTracing } from './tracing.ts';
@@ -319,12 +319,14 @@ const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ...SHEETS.map(([key, words]) => [key, words] as const),
   ['own', 'A rectangle of my own'],
   ['board', 'The fingerboard’s nut and last fret'],
+  ['artwork', 'An artwork sheet’s crosses'],
 ];
 
 /** A photo taken at a slant, brought upright by four marks. */
 function Perspective() {
   const { task, marks, straights } = useTracing();
-  const { layout } = useDerived();
+  const { layout, measures } = useDerived();
+  const isLeft = usePicked((d) => d.handedness === 'left');
   const units = usePicked((d) => d.units);
   const [kind, setKind] = useState<KnownKind>('a4');
   const [own, setOwn] = useState({ long: 300, short: 200 });
@@ -332,11 +334,13 @@ function Perspective() {
   const known =
     kind === 'board'
       ? boardMarks(layout)
-      : rectangleMarks(
-          sheet ? sheet[2] : Math.max(own.long, own.short),
-          sheet ? sheet[3] : Math.min(own.long, own.short),
-          marks,
-        );
+      : kind === 'artwork'
+        ? artworkMarks(measures.box, isLeft)
+        : rectangleMarks(
+            sheet ? sheet[2] : Math.max(own.long, own.short),
+            sheet ? sheet[3] : Math.min(own.long, own.short),
+            marks,
+          );
   return (
     <Section title="Taken at a slant">
       <HStack wrap="wrap" gap="1">
@@ -369,6 +373,7 @@ function Perspective() {
               : 'Pull each mark exactly to its place: zoom in with the wheel.',
           )}
           {kind !== 'board' &&
+            kind !== 'artwork' &&
             hint(
               'The thing must lie on the face that is traced, not beside it on the bench: what is nearer to the camera looks larger.',
             )}

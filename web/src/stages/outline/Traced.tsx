@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useDesignStore } from '../../design/store.ts';
 import { useBringIn } from './bringIn.ts';
+import { Artwork } from './Artwork.tsx';
 import { FromFile } from './FromFile.tsx';
 import { Pictures } from './Pictures.tsx';
 import { useTracing } from './tracing.ts';
@@ -23,6 +24,7 @@ export function Traced() {
     <>
       <Pictures />
       <FromFile />
+      <Artwork />
     </>
   );
 }

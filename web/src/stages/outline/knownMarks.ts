@@ -1,4 +1,5 @@
-import type { Point, StringLayout } from '@pelkin/core';
+import type { Box, Point, StringLayout } from '@pelkin/core';
+import { artworkCrosses } from '@pelkin/core';
 
 /** Something in a photo whose size or place is known: what its four marks are, in the order they are set. */
 export interface KnownMarks {
@@ -14,7 +15,7 @@ export const SHEETS = [
   ['letter', 'A sheet of Letter', 279.4, 215.9],
 ] as const;
 
-export type KnownKind = (typeof SHEETS)[number][0] | 'own' | 'board';
+export type KnownKind = (typeof SHEETS)[number][0] | 'own' | 'board' | 'artwork';
 
 const CORNERS = ['upper left corner', 'upper right corner', 'lower right corner', 'lower left corner'];
 
@@ -51,3 +52,14 @@ export function boardMarks(layout: StringLayout): KnownMarks {
     placed: true,
   };
 }
+
+/** The crosses of an artwork sheet: seen from the upper left of the sheet as it is read, clockwise. */
+export const artworkMarks = (body: Box, isLeft: boolean): KnownMarks => {
+  const [a, b, c, d] = artworkCrosses(body) as [Point, Point, Point, Point];
+  return {
+    names: ['upper left cross', 'upper right cross', 'lower right cross', 'lower left cross'],
+    // The sheet of a left-handed instrument is mirrored.
+    truths: isLeft ? [b, a, d, c] : [a, b, c, d],
+    placed: true,
+  };
+};
