@@ -111,9 +111,9 @@ describe('curve templates', () => {
     const long = setOutline(plate, {
       nodes: [
         nodes[0]!,
-        { id: 'a', x: 120, y: 100, kind: 'fair' },
-        { id: 'm', x: 20, y: 103, kind: 'fair' },
-        { id: 'b', x: -120, y: 100, kind: 'fair' },
+        { id: 'a', x: 60, y: 97, kind: 'fair' },
+        { id: 'm', x: 10, y: 104, kind: 'fair' },
+        { id: 'b', x: -60, y: 97, kind: 'fair' },
         ...nodes.slice(1),
       ],
     });
