@@ -24,6 +24,35 @@ async function scriptKilobytes(page: Page, address: string, shown: string): Prom
   return sizes.reduce((sum, s) => sum + s, 0) / 1000;
 }
 
+const SVG_BYTES = 5e6;
+
+/** A drawing of 5 MB, as programs write them: an outline among tens of thousands of small paths. */
+function largeSvg(): string {
+  const paths: string[] = [];
+  let size = 0;
+  for (let i = 0; size < SVG_BYTES; i += 1) {
+    const [x, y] = [(i % 300) + 0.125, Math.floor(i / 300) + 0.5];
+    const path = `<path id="p${i}" d="M${x} ${y}C${x + 1.0625} ${y} ${x + 2.1} ${y + 1.25} ${x + 3.1234} ${y + 2.2}l5 5 6.25-1.5z" style="fill:none;stroke:#000"/>`;
+    paths.push(path);
+    size += path.length;
+  }
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="400mm" height="300mm" viewBox="0 0 400 300"><rect width="400" height="300"/><g>${paths.join('\n')}</g></svg>`;
+}
+
+/** How long the page waits for its worker to read a large drawing, ms, by the page's own clock. */
+async function drawingReadings(page: Page, address: string): Promise<readonly number[]> {
+  await page.goto(address);
+  const file = { name: 'large.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(largeSvg()) };
+  for (let i = 1; i <= 5; i += 1) {
+    await page.getByLabel('Drawing file').setInputFiles(file);
+    await page.waitForFunction((count) => performance.getEntriesByName('drawing read').length >= count, i, {
+      timeout: 60_000,
+    });
+    await page.getByRole('list', { name: 'Lines of the drawing' }).waitFor({ timeout: 60_000 });
+  }
+  return page.evaluate(() => performance.getEntriesByName('drawing read').map((e) => e.duration));
+}
+
 /** In the page, as text: what compiles this file would put helpers into it that the page does not have. */
 const WATCH_FRAMES = `
   window.measuredFrames = [];
@@ -119,6 +148,7 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
     await page.evaluate(WATCH_FRAMES);
     const tails: number[] = [];
     for (let i = 0; i < DRAGS; i += 1) tails.push(summed('', 'ms', await dragFrames(page), null).p95);
+    const readings = await drawingReadings(page, `${address}/designs/${id}/outline?desk=trace`);
     await page.goto(`${address}/designs/${id}/templates`);
     const press = page.getByRole('button', { name: 'Save the paper as PDF' });
     await press.waitFor();
@@ -133,6 +163,7 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
       summed('first-view JavaScript, gzipped', 'kB', [first], 300),
       summed('JavaScript of a design opened directly, gzipped', 'kB', [direct], null),
       summed('opening a design from the list', 'ms', opened, 400),
+      summed('SVG of 5 MB read in its worker', 'ms', readings, 1500),
       summed('save round trip', 'ms', saves, 15),
       summed('press to PDF in the page, demo design', 'ms', paper, null),
     ];

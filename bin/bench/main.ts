@@ -1,10 +1,11 @@
 import { measureBrowser } from './browser.ts';
 import { measureCore } from './core.ts';
+import { measureTracing } from './tracing.ts';
 
 /** Measures against the application at the address given; a table on standard error, JSON on standard output. */
 const address = process.argv[2];
 if (!address) throw new Error('say where the application runs');
-const results = [...(await measureCore()), ...(await measureBrowser(address))];
+const results = [...(await measureCore()), ...(await measureTracing()), ...(await measureBrowser(address))];
 const figure = (n: number): string => n.toFixed(n < 10 ? 2 : 1);
 for (const r of results) {
   const budget =

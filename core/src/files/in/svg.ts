@@ -51,13 +51,28 @@ function elementOf(parsed: Parsed): Element | null {
 const childElements = (e: Element): readonly Element[] =>
   e.children.map(elementOf).filter((c): c is Element => c !== null);
 
-/** One declaration of a style attribute. */
-function styled(attributes: Attributes, name: string): string | undefined {
-  const found = attributes.style
-    ?.split(';')
-    .map((declaration) => declaration.split(':'))
-    .find(([key]) => key!.trim().toLowerCase() === name);
-  return (found?.slice(1).join(':') ?? attributes[name])?.trim();
+/** Styles as they were read: a drawing repeats a handful of them thousands of times. */
+const MOST_STYLES = 1000;
+
+/** The declarations of style attributes, each text read once. */
+function styleReader(): (attributes: Attributes, name: string) => string | undefined {
+  const known = new Map<string, ReadonlyMap<string, string>>();
+  const read = (text: string): ReadonlyMap<string, string> => {
+    const found = new Map(
+      text.split(';').flatMap((declaration): [string, string][] => {
+        const at = declaration.indexOf(':');
+        return at < 0
+          ? []
+          : [[declaration.slice(0, at).trim().toLowerCase(), declaration.slice(at + 1).trim()]];
+      }),
+    );
+    if (known.size < MOST_STYLES) known.set(text, found);
+    return found;
+  };
+  return (attributes, name) => {
+    const { style } = attributes;
+    return (style ? (known.get(style) ?? read(style)).get(name) : undefined) ?? attributes[name]?.trim();
+  };
 }
 
 /** Elements that hold lines for others to use, and draw none themselves. */
@@ -218,13 +233,17 @@ function byId(root: Element): ReadonlyMap<string, Element> {
   return found;
 }
 
-/** An attribute's value so long that it can only be data. */
-const LONG_VALUE = /"[^"<>]{200,}"/g;
+/** A value that mark-up cannot be hidden in. */
+const VALUE = /="[^"<>]*"/g;
+/** Values longer than this are taken out before the file is validated. */
+const SHORT = 16;
 
 function rootOf(text: string): Element {
   // A parser that mends what is broken would lose lines: a broken file is refused with its place.
   // Its validator takes long over path data, in which no mark-up can be broken: only its line breaks are kept.
-  const bones = text.replace(LONG_VALUE, (value) => `"${value.replace(/[^\n]+/g, '')}"`);
+  const bones = text.replace(VALUE, (value) =>
+    value.length <= SHORT ? value : value.includes('\n') ? `="${value.replace(/[^\n]+/g, '')}"` : '=""',
+  );
   const valid = XMLValidator.validate(bones, { allowBooleanAttributes: false });
   if (valid !== true)
     throw new Unreadable(
@@ -284,7 +303,7 @@ function pageOf(root: Element): { readonly frame: Frame; readonly declared: Unit
 }
 
 /** Elements between two tellings of how far the reader is. */
-const TELL_EVERY = 500;
+const TELL_EVERY = 4000;
 /** The share of the time that parsing takes; the rest is making curves. */
 const PARSED = 0.5;
 
@@ -299,6 +318,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     // Looked through only when something is used: most drawings use nothing.
     let ids: ReadonlyMap<string, Element> | null = null;
     const { pass, list } = passing();
+    const styled = styleReader();
     const curves: FoundCurve[] = [];
     let [pieces, seen] = [0, 0];
     const total = Math.max(1, text.split('<').length / 2);

@@ -1,10 +1,9 @@
-import svgpath from 'svgpath';
 import { arcCubics } from '../../geometry/arcs.ts';
 import type { Cubic } from '../../geometry/cubic.ts';
 import { straightCubic } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
 import { lerp } from '../../geometry/point.ts';
-import { Unreadable } from './found.ts';
+import { readPathData } from './svgPathData.ts';
 
 /** A subpath in the element's own units. */
 export interface Subpath {
@@ -57,20 +56,13 @@ export function endArc(
 
 /** Path data as chains of cubics. */
 export function svgSubpaths(data: string, where: string): readonly Subpath[] {
-  const path = svgpath(data).abs();
-  if ('err' in path && path.err)
-    throw new Unreadable(
-      where,
-      `its path data cannot be read: ${String(path.err).replace(/^SvgPath: /, '')}`,
-    );
   const found: Subpath[] = [];
   let pieces: Cubic[] = [];
-  let [start, at]: [Point, Point] = [
-    { x: 0, y: 0 },
-    { x: 0, y: 0 },
-  ];
+  let start: Point = { x: 0, y: 0 };
+  let at = start;
   /** The last handle of the curve before, for curves that go on smoothly. */
-  let handle: { readonly of: 'C' | 'Q'; readonly at: Point } | null = null;
+  let cubicHandle: Point | null = null;
+  let quadHandle: Point | null = null;
   const end = (closed: boolean): void => {
     if (pieces.length) found.push({ pieces, closed });
     pieces = [];
@@ -78,62 +70,67 @@ export function svgSubpaths(data: string, where: string): readonly Subpath[] {
   const lineTo = (to: Point): void => {
     if (to.x !== at.x || to.y !== at.y) pieces.push(straightCubic(at, to));
   };
-  const on = (of: 'C' | 'Q'): Point =>
-    handle?.of === of ? { x: 2 * at.x - handle.at.x, y: 2 * at.y - handle.at.y } : at;
-  path.iterate((segment) => {
-    const [command, ...n] = segment as unknown as [string, ...number[]];
-    if (n.some((v) => !Number.isFinite(v)))
-      throw new Unreadable(where, 'its path data holds a number that is none');
-    const to = { x: n.at(-2) ?? at.x, y: n.at(-1) ?? at.y };
-    let next: typeof handle = null;
-    switch (command) {
-      case 'M':
+  const onFrom = (handle: Point | null): Point =>
+    handle ? { x: 2 * at.x - handle.x, y: 2 * at.y - handle.y } : at;
+  readPathData(data, where, (command, n) => {
+    const kind = command.toLowerCase();
+    const isRelative = kind === command;
+    const [ox, oy] = isRelative ? [at.x, at.y] : [0, 0];
+    const point = (k: number): Point => ({ x: n[k]! + ox, y: n[k + 1]! + oy });
+    let to = at;
+    let [nextCubic, nextQuad]: [Point | null, Point | null] = [null, null];
+    switch (kind) {
+      case 'm':
         end(false);
+        to = point(0);
         start = to;
         break;
-      case 'L':
+      case 'l':
+        to = point(0);
         lineTo(to);
         break;
-      case 'H':
-        to.x = n[0]!;
-        to.y = at.y;
+      case 'h':
+        to = { x: n[0]! + ox, y: at.y };
         lineTo(to);
         break;
-      case 'V':
-        to.x = at.x;
-        to.y = n[0]!;
+      case 'v':
+        to = { x: at.x, y: n[0]! + oy };
         lineTo(to);
         break;
-      case 'C':
-      case 'S': {
-        const p1 = command === 'C' ? { x: n[0]!, y: n[1]! } : on('C');
-        const p2 = command === 'C' ? { x: n[2]!, y: n[3]! } : { x: n[0]!, y: n[1]! };
+      case 'c':
+      case 's': {
+        const isWhole = kind === 'c';
+        const p1 = isWhole ? point(0) : onFrom(cubicHandle);
+        const p2 = point(isWhole ? 2 : 0);
+        to = point(isWhole ? 4 : 2);
         pieces.push({ p0: at, p1, p2, p3: to });
-        next = { of: 'C', at: p2 };
+        nextCubic = p2;
         break;
       }
-      case 'Q':
-      case 'T': {
-        const q = command === 'Q' ? { x: n[0]!, y: n[1]! } : on('Q');
+      case 'q':
+      case 't': {
+        const isWhole = kind === 'q';
+        const q = isWhole ? point(0) : onFrom(quadHandle);
+        to = point(isWhole ? 2 : 0);
         pieces.push(raised(at, q, to));
-        next = { of: 'Q', at: q };
+        nextQuad = q;
         break;
       }
-      case 'A':
+      case 'a':
+        to = point(5);
         pieces.push(
           ...endArc(at, { x: n[0]!, y: n[1]! }, (n[2]! * Math.PI) / 180, n[3] === 1, n[4] === 1, to),
         );
         break;
       default:
-        // Z: a straight line home, unless the path is there.
+        // Home by a straight line, unless the path is there.
         lineTo(start);
         end(true);
-        at = start;
-        handle = null;
-        return;
+        to = start;
     }
     at = to;
-    handle = next;
+    cubicHandle = nextCubic;
+    quadHandle = nextQuad;
   });
   end(false);
   return found;
