@@ -42,7 +42,8 @@ function elementOf(parsed: Parsed): Element | null {
   if (tag === undefined || tag.startsWith('#') || tag.startsWith('?')) return null;
   const children = parsed[tag];
   return {
-    tag,
+    // Told without the name space’s prefix: <svg:path> is <path>.
+    tag: tag.includes(':') ? tag.slice(tag.indexOf(':') + 1) : tag,
     attributes: (parsed[ATTRIBUTES] ?? {}) as Attributes,
     children: Array.isArray(children) ? (children as readonly Parsed[]) : [],
   };
@@ -105,7 +106,12 @@ const HOLDERS = new Set(['g', 'a', 'switch']);
 const DEEPEST = 40;
 
 /** A group's own name for its lines, where it carries one. */
-const nameOf = ({ attributes }: Element): string | null => attributes.label ?? attributes.id ?? null;
+const nameOf = ({ tag, attributes }: Element): string | null => {
+  if (!HOLDERS.has(tag)) return attributes.id ?? null;
+  // Layers carry their words as a label of one name space or another.
+  const label = Object.keys(attributes).find((key) => key === 'label' || key.endsWith(':label'));
+  return (label === undefined ? undefined : attributes[label]) ?? attributes.id ?? null;
+};
 const whereOf = ({ tag, attributes }: Element): string =>
   attributes.id ? `<${tag} id="${attributes.id}">` : `<${tag}>`;
 
@@ -254,7 +260,6 @@ function rootOf(text: string): Element {
     preserveOrder: true,
     ignoreAttributes: false,
     attributeNamePrefix: '',
-    removeNSPrefix: true,
     processEntities: false,
     parseTagValue: false,
     parseAttributeValue: false,
@@ -390,7 +395,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     };
     const useOf = (e: Element, outer: Frame): void => {
       const where = whereOf(e);
-      const href = e.attributes.href ?? '';
+      const href = e.attributes.href ?? e.attributes['xlink:href'] ?? '';
       if (!href.startsWith('#')) return pass('use', 'it points outside the file');
       ids ??= byId(root);
       const target = ids.get(href.slice(1));
