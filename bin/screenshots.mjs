@@ -1,12 +1,16 @@
-/** `node bin/screenshots.mjs ADDRESS`: the pictures of docs/screenshots, from the demo data of a running application. */
+/** `node --import tsx bin/screenshots.mjs ADDRESS`: the pictures of docs/screenshots, from the demo data of a running application. */
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { photoFile } from '../e2e/photo.ts';
 import { ROOT } from './lib/system.mjs';
 
 const address = process.argv[2];
 const only = process.argv[3];
 if (!address) {
-  console.error('Say where the application runs: node bin/screenshots.mjs http://127.0.0.1:4870');
+  console.error(
+    'Say where the application runs: node --import tsx bin/screenshots.mjs http://127.0.0.1:4870',
+  );
   process.exit(1);
 }
 
@@ -41,11 +45,99 @@ const SHOTS = [
       await page.getByText('Correct by these bars').scrollIntoViewIfNeeded();
     },
   ],
+  [
+    'tracing',
+    'Windrow, traced',
+    'outline',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Trace' }).click();
+      const photo = await photoFile();
+      await page
+        .getByLabel('Picture file')
+        .setInputFiles({ name: 'on the bench.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
+      await page.locator('[data-underlay]').waitFor();
+      await press(page, 'Four marks of a known thing');
+      await page.getByRole('combobox', { name: 'What is marked' }).selectOption('A sheet of A5');
+      for (const corner of photo.sheet) {
+        const at = await page.locator('[data-underlay]').evaluate((image, { x, y }) => {
+          const q = new DOMPoint(x, y).matrixTransform(image.getScreenCTM());
+          return { x: q.x, y: q.y };
+        }, corner);
+        await page.mouse.click(at.x, at.y);
+      }
+      await page.mouse.move(600, 700);
+    },
+  ],
+  [
+    'fairing',
+    'Windrow, with a lump',
+    'outline',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Judge' }).click();
+      await press(page, 'Look for lumps');
+      const field = page.getByRole('textbox', { name: 'Edge may move by' });
+      await field.fill('1.5');
+      await field.press('Enter');
+      await page.getByText('goes').first().waitFor();
+    },
+  ],
+  [
+    'proportion',
+    'Windrow',
+    'outline',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Judge' }).click();
+      await page.getByText('Curvature comb').click();
+      const against = page.getByRole('combobox', { name: 'Hold it against' });
+      await against.locator('option', { hasText: 'Skerry' }).first().waitFor({ state: 'attached' });
+      await against.selectOption({ label: 'design: Fathom' });
+      await against.selectOption({ label: 'design: Skerry' });
+      await page.getByRole('combobox', { name: 'Figure' }).selectOption('rectangles');
+      await page.getByRole('heading', { name: 'Ratios' }).scrollIntoViewIfNeeded();
+    },
+  ],
 ];
+
+/** Copies of demo designs that a picture needs changed; put away again after it. */
+const COPIES = {
+  'Windrow, traced': (windrow) => windrow,
+  'Windrow, with a lump': (windrow, core) => {
+    // Nodes close together on the tail, one of them lifted off the edge.
+    let design = windrow;
+    for (const share of [0.66, 0.5, 0.4]) design = core.addOnEdge(design, 9, share).design;
+    return core.edits.moveNodes(design, [design.outline.nodes[11].id], { x: 0, y: 0.7 });
+  },
+};
+
+/** Makes the copy of a demo design under its own name; gives how to put it away. */
+async function makeCopy(name) {
+  const core = await import('@pelkin/core');
+  const source = JSON.parse(
+    readFileSync(join(ROOT, 'demo', `${name.split(',')[0].toLowerCase()}.json`), 'utf8'),
+  );
+  const design = { ...COPIES[name](source, core), name };
+  const headers = { 'content-type': 'application/json' };
+  const made = await fetch(`${address}/api/designs`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ design }),
+  });
+  const { id } = await made.json();
+  return () =>
+    fetch(`${address}/api/designs/${id}/archive`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ archived: true }),
+    });
+}
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 for (const [name, design, stage, theme, prepare] of SHOTS) {
   if (only && only !== name) continue;
+  const putAway = design && COPIES[design] ? await makeCopy(design) : null;
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
   await page.goto(address);
   await page.getByRole('article', { name: 'Windrow', exact: true }).waitFor();
@@ -63,6 +155,7 @@ for (const [name, design, stage, theme, prepare] of SHOTS) {
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
   await page.close();
+  if (putAway) await putAway();
   console.log(`docs/screenshots/${name}.png`);
 }
 await browser.close();

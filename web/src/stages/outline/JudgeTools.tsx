@@ -10,18 +10,23 @@ import { useDifference } from './WhatChanged.tsx';
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
 
-/** Distances from the shape that lies over this one are drawn so many times as long. */
-const DRAWN = 8;
+/** Distances from the shape that lies over this one are drawn so many times as long at most, and up to so many mm. */
+const MOST_DRAWN = 8;
+const LONGEST = 36;
 
 /** The shape that lies over this one, and the distance to it along the edge. */
 function Difference() {
   const difference = useDifference();
   const { screen } = useBoardFrame();
   if (!difference) return null;
+  const most = difference.moved.reduce((m, { by }) => Math.max(m, Math.abs(by)), 0);
+  const times = Math.min(MOST_DRAWN, LONGEST / most);
+  // Small moves are drawn larger, the way the edge went; large ones as they are, back to where it was.
+  const gain = times > 1 ? times : -1;
   const teeth = difference.moved
     .filter(({ by }) => Math.abs(by) > 0.05)
     .map(({ at, outward, by }) =>
-      line([screen(at), screen({ x: at.x + outward.x * by * DRAWN, y: at.y + outward.y * by * DRAWN })]),
+      line([screen(at), screen({ x: at.x + outward.x * by * gain, y: at.y + outward.y * by * gain })]),
     );
   return (
     <g data-testid="difference">
