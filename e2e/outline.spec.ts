@@ -324,6 +324,7 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
   await page.keyboard.press('Shift+ArrowLeft');
   await expect(changed).toContainText(/stretch(es)? ha(s|ve) moved/);
   await expect(changed).toContainText('2.0 mm outside');
+  await expect(page.getByRole('table', { name: 'Measures that changed' })).toContainText('length');
   await expect(page.getByTestId('ghost')).toBeVisible();
   const chart = changed.getByTestId('along-chart');
   await chart.hover();
@@ -341,6 +342,8 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).fill('500');
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).blur();
   await expect(proportion.getByRole('combobox', { name: 'Hold it against' })).toContainText('3 at most');
+  await proportion.getByText('Others as ratios to this').click();
+  await expect(table).toContainText('×');
   await proportion.getByRole('button', { name: 'Lay over' }).click();
   await expect(changed).toContainText('Against The other');
 

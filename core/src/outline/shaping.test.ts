@@ -12,6 +12,9 @@ import { CURVE_TEMPLATES, snapToTemplate, templateEdge } from './curveTemplates.
 import { turnAt } from './hollow.ts';
 import { matchOtherSide, smoothJoin } from './smoothJoin.ts';
 import { solveOutline } from './solve.ts';
+import { mapBy } from './tracing/homography.ts';
+import { noBow } from './tracing/lens.ts';
+import { uprightOf } from './tracing/rectify.ts';
 
 const windrow = demo('windrow');
 const plate = setOutline(windrow, {
@@ -144,6 +147,34 @@ describe('curve templates', () => {
 
 describe('the artwork sheet', () => {
   const derive = createDeriver();
+  it('scanned at a slant, is laid back at full size by its four crosses', () => {
+    const { sheet, crosses, scale } = artworkSheet(windrow, derive(windrow), 'a4');
+    // The scan: 8 pixels to a mm of paper, turned a little, y down.
+    const [c, s] = [Math.cos(0.05), Math.sin(0.05)];
+    const scan = (p: { x: number; y: number }) => ({
+      x: 300 + 8 * (c * p.x - s * (sheet.size.height - p.y)),
+      y: 200 + 8 * (s * p.x + c * (sheet.size.height - p.y)),
+    });
+    const onPaper = sheet.drawing
+      .filter((m) => m.id.startsWith('cross') && m.id.endsWith('along'))
+      .map((m) => (m.kind === 'path' ? { x: (m.start.x + m.steps[0]!.to.x) / 2, y: m.start.y } : m.at));
+    const upright = uprightOf(
+      onPaper.map((p, i) => ({ pixel: scan(p), truth: crosses[i]! })),
+      3200,
+      2400,
+      noBow(3200, 2400),
+    )!;
+    const outline = sheet.drawing.find((m) => m.id === 'artwork-outline')!;
+    const path = derive(windrow).path;
+    for (const step of outline.kind === 'path' ? outline.steps : []) {
+      const seen = scan(step.to);
+      const truth = path.reduce((a, b) =>
+        distance(mapBy(upright.toPhoto, b.p3), seen) < distance(mapBy(upright.toPhoto, a.p3), seen) ? b : a,
+      );
+      expect(distance(mapBy(upright.toPhoto, truth.p3), seen)).toBeLessThan(1e-3);
+    }
+    expect(scale).toBeLessThan(1);
+  });
   it.each([
     ['windrow', 'a4', 'right'],
     ['skerry', 'letter', 'right'],

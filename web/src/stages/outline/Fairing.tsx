@@ -20,14 +20,16 @@ const toSlider = (mm: number): number => (STEPS * Math.log(mm / LIMIT.min)) / Ma
 const fromSlider = (v: number): number =>
   Number((LIMIT.min * (LIMIT.max / LIMIT.min) ** (v / STEPS)).toPrecision(2));
 
-/** The stretch between two chosen nodes, in the outline’s order; the whole edge otherwise. */
+/** The stretch between two chosen nodes, the shorter way round; the whole edge otherwise. */
 function useStretch(): Stretch {
   const ids = useChosen((s) => s.ids);
   const order = usePicked((d) => {
     const at = (id: string): number => d.outline.nodes.findIndex((n) => n.id === id);
-    return ids.length === 2 && ids.every((id) => at(id) >= 0)
-      ? [...ids].sort((a, b) => at(a) - at(b)).join(' ')
-      : '';
+    const [a, b] = ids;
+    if (ids.length !== 2 || !ids.every((id) => at(id) >= 0)) return '';
+    const { nodes } = d.outline;
+    const there = edits.runBetween(nodes, a!, b!).length;
+    return (there <= edits.runBetween(nodes, b!, a!).length ? [a, b] : [b, a]).join(' ');
   });
   if (order === '') return null;
   const [fromId, toId] = order.split(' ') as [string, string];

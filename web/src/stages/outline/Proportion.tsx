@@ -1,10 +1,8 @@
-import type { ProportionKey, Proportions, ShapeKey, ShapeRatio } from '@pelkin/core';
+import type { DisplayUnit, ProportionKey, Proportions, ShapeRatio } from '@pelkin/core';
 import {
   PROPORTION_KEYS,
   RATIOS,
-  SHAPE_KEYS,
   SHAPE_WORDS,
-  figureAndUnit,
   lengthWithUnit,
   reshapeDesign,
   shapeRatios,
@@ -23,29 +21,11 @@ import { Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
 import type { Other } from './compared.ts';
 import { MOST_OTHERS, proportionsNow, useCompared } from './compared.ts';
+import { isShape, nameOf, shownMeasure } from './measureWords.ts';
 import type { Fit } from './overlay.ts';
 import { FITS, useOverlay } from './overlay.ts';
 
-type Units = 'mm' | 'in' | 'in-fraction';
-
-const isShape = (key: ProportionKey): key is ShapeKey => (SHAPE_KEYS as readonly string[]).includes(key);
-
-const NAMES: Readonly<Record<Exclude<ProportionKey, ShapeKey>, string>> = {
-  face: 'face',
-  thicknessToWidth: 'thickness to width',
-  bassToTreble: 'bass to treble area',
-  visualAlong: 'visual centre from the bridge',
-  visualAcross: 'visual centre off the centre line',
-};
-const nameOf = (key: ProportionKey): string => (isShape(key) ? SHAPE_WORDS[key].name : NAMES[key]);
-
-/** A measure as it is shown: lengths in the design’s unit, the face in cm², ratios plain. */
-function shown(key: ProportionKey, value: number | undefined, units: Units): string {
-  if (value === undefined) return '–';
-  if (key === 'face') return (value / 100).toFixed(0);
-  if (key === 'thicknessToWidth' || key === 'bassToTreble') return value.toFixed(3);
-  return figureAndUnit(value, units, 1).figure;
-}
+type Units = DisplayUnit;
 
 /** Shapes to be held against this one: designs, revisions, the present state, typed measures. */
 function Adding() {
@@ -117,6 +97,13 @@ function TypedCell({ other, of }: { other: Other; of: ProportionKey }) {
 function Table({ own, units }: { own: Proportions; units: Units }) {
   const others = useCompared((s) => s.others);
   const over = useCompared((s) => s.over);
+  const [asRatios, setAsRatios] = useState(false);
+  /** The other’s measure, or how many times this one’s it is. */
+  const cellOf = (o: Other, key: ProportionKey): string => {
+    const [theirs, mine] = [o.proportions[key], own[key]];
+    if (!asRatios) return shownMeasure(key, theirs, units);
+    return theirs === undefined || !mine ? '–' : `×${(theirs / mine).toFixed(3)}`;
+  };
   const rows = PROPORTION_KEYS.filter(
     (k) => own[k] !== undefined || others.some((o) => o.proportions[k] !== undefined),
   );
@@ -148,14 +135,14 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
                 {nameOf(key)}
               </Box>
               <Box as="td" {...cell}>
-                {shown(key, own[key], units)}
+                {shownMeasure(key, own[key], units)}
               </Box>
               {others.map((o) => (
                 <Box as="td" key={o.key} {...cell} color={o.path ? 'ink' : 'faded'} pl="2">
-                  {o.path === null && isShape(key) ? (
+                  {o.path === null && isShape(key) && !asRatios ? (
                     <TypedCell other={o} of={key} />
                   ) : (
-                    shown(key, o.proportions[key], units)
+                    cellOf(o, key)
                   )}
                 </Box>
               ))}
@@ -163,6 +150,9 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
           ))}
         </tbody>
       </Box>
+      {others.length > 0 && (
+        <Tick label="Others as ratios to this" checked={asRatios} onChange={setAsRatios} />
+      )}
       {others.map((o) => (
         <HStack key={o.key} fontSize="12.5px" mt="1">
           <Text flex="1" truncate>

@@ -1,16 +1,25 @@
-import { differenceAlong, lengthWithUnit, movedStretches } from '@pelkin/core';
+import type { ProportionKey } from '@pelkin/core';
+import { PROPORTION_KEYS, differenceAlong, lengthWithUnit, movedStretches } from '@pelkin/core';
 import { Box, Button, Text } from '@chakra-ui/react';
-import { useMemo } from 'react';
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useMemo } from 'react';
 import { derive, usePicked } from '../../design/derived.ts';
 import { useRested } from '../../design/rested.ts';
 import { Section } from '../../shared/Section.tsx';
-import { useCompared } from './compared.ts';
+import { proportionsNow, useCompared } from './compared.ts';
 import { PlaceRow } from './Flow.tsx';
+import { nameOf, shownMeasure } from './measureWords.ts';
 import { placeWords } from './placeWords.ts';
 
 const AlongChart = lazy(async () => ({ default: (await import('./AlongChart.tsx')).AlongChart }));
 const MOST_LISTED = 8;
+
+/** Measures that differ by less than this, mm, are the same; plain ratios by a thousandth, the face by a mm of its edge. */
+const SAME = 0.05;
+const isSame = (key: ProportionKey, a: number | undefined, b: number | undefined): boolean => {
+  if (a === undefined || b === undefined) return false;
+  const within = key === 'face' ? 100 : key === 'thicknessToWidth' || key === 'bassToTreble' ? 0.001 : SAME;
+  return Math.abs(a - b) < within;
+};
 
 /** The shape that lies over this one, and how the edge lies beside it. */
 export function useDifference() {
@@ -19,7 +28,12 @@ export function useDifference() {
   return useMemo(() => {
     if (!design || !other?.path) return null;
     const moved = differenceAlong(other.path, derive(design).path);
-    return { other, path: other.path, moved, stretches: movedStretches(moved) };
+    const now = proportionsNow(design);
+    const measures = PROPORTION_KEYS.flatMap((key) => {
+      const [before, after] = [other.proportions[key], now[key]];
+      return before === after || isSame(key, before, after) ? [] : [{ key, before, after }];
+    });
+    return { other, path: other.path, moved, stretches: movedStretches(moved), measures };
   }, [design, other]);
 }
 
@@ -63,6 +77,22 @@ export function WhatChanged() {
                 ))}
               </Box>
             </>
+          )}
+          {difference.measures.length > 0 && (
+            <Box as="table" w="full" fontSize="12.5px" aria-label="Measures that changed">
+              <tbody>
+                {difference.measures.map(({ key, before, after }) => (
+                  <tr key={key}>
+                    <Box as="th" textAlign="left" fontWeight="400">
+                      {nameOf(key)}
+                    </Box>
+                    <Box as="td" textAlign="right" fontFamily="mono" whiteSpace="nowrap">
+                      {shownMeasure(key, before, units)} → {shownMeasure(key, after, units)}
+                    </Box>
+                  </tr>
+                ))}
+              </tbody>
+            </Box>
           )}
         </>
       ) : (
