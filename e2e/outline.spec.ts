@@ -379,4 +379,20 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   const path = await file.path();
   expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toMatch(/Pages:\s+1\b[\s\S]*A4/);
   expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toMatch(/Painted: 1 : \d\.\d{3}/);
+
+  // A page of a PDF lies under at its own size, and by its four crosses at the instrument's.
+  await page.getByLabel('Picture file').setInputFiles(path);
+  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('the file’s own size');
+  await saved(page);
+  const { design } = await held(request, id);
+  const [page1] = design.underlays;
+  expect(page1!.width * page1!.scale).toBeCloseTo(297, 0);
+  expect(page1!.height * page1!.scale).toBeCloseTo(210, 0);
+
+  // A picture that this server does not hold is told, not left out in silence.
+  const other = await makeDesign(request, 'From elsewhere', {
+    underlays: [{ ...page1!, picture: '00000000-0000-4000-8000-00000000abcd' }],
+  });
+  await openStage(page, other, 'outline?desk=trace');
+  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('not on this server');
 });

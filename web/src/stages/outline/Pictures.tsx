@@ -2,7 +2,7 @@ import type { Underlay } from '@pelkin/core';
 import { edits, lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, Slider, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { nudgeGesture } from '../../design/lengths.ts';
 import { useDerived, usePicked } from '../../design/derived.ts';
 import { useDesignStore } from '../../design/store.ts';
@@ -53,10 +53,27 @@ const SCALED: Readonly<Record<Underlay['scaled'], string>> = {
   file: 'the file’s own size',
 };
 
+/** Whether the server does not give a picture: asked apart, since a picture in a drawing fails in silence. */
+function useMissing(picture: string): boolean {
+  const [missing, setMissing] = useState(false);
+  useEffect(() => {
+    const probe = new Image();
+    probe.onload = () => setMissing(false);
+    probe.onerror = () => setMissing(true);
+    probe.src = `/api/pictures/${picture}`;
+    return () => {
+      probe.onload = null;
+      probe.onerror = null;
+    };
+  }, [picture]);
+  return missing;
+}
+
 /** One picture: shown or hidden, locked, taken away; pressed, worked on. */
 function PictureRow({ u }: { u: Underlay }) {
   const units = usePicked((d) => d.units);
   const chosen = useTracing((s) => s.id === u.id);
+  const missing = useMissing(u.picture);
   const edit = useDesignStore((s) => s.edit);
   const change = (name: string, part: Partial<Underlay>): void =>
     void edit(name, (d) => edits.changeUnderlay(d, u.id, part));
@@ -83,6 +100,11 @@ function PictureRow({ u }: { u: Underlay }) {
           <Text fontSize="13px" truncate title={u.name}>
             {u.name}
           </Text>
+          {missing && (
+            <Text fontSize="12px" color="madder">
+              The picture is not on this server, or it cannot be reached: lay it under again.
+            </Text>
+          )}
           <Text fontSize="12px" color={u.scaled === 'not' ? 'ochre' : 'faded'}>
             {u.scaled === 'not' ? '▲ ' : ''}
             {SCALED[u.scaled]}

@@ -69,7 +69,9 @@ export async function layUnder(file: File, page = 1): Promise<void> {
     let mmPerPixel: number | null = null;
     let told: string | null = null;
     let pages = 1;
-    if (file.type === 'application/pdf' || /\.pdf$/i.test(file.name)) {
+    // Told by its bytes, or by its name where those are no PDF's: then it is said to be broken.
+    const isPdf = (await file.slice(0, 5).text()) === '%PDF-' || /\.pdf$/i.test(file.name);
+    if (isPdf) {
       const { pdfPage } = await import('./pdfPage.ts');
       const made = await pdfPage(file, page);
       blob = made.blob;
