@@ -1,3 +1,4 @@
+import { boxOfPoints } from '../src/geometry/box.ts';
 import type { ClosedPath } from '../src/geometry/closedPath.ts';
 import { flattenPath, pathBox } from '../src/geometry/closedPath.ts';
 import type { Point } from '../src/geometry/point.ts';
@@ -29,9 +30,15 @@ export interface Scene {
 
 /** Cells of the mask, mm. */
 const CELL = 0.1;
+/** Cells along a side of a coarse cell, in which it is noted whether the edge runs there. */
+const COARSE = 20;
 
 /** How much of each cell of a grid a closed line covers, by scan lines four to a cell. */
-function maskOf(path: ClosedPath): (x: number, y: number) => number {
+function maskOf(path: ClosedPath): {
+  readonly mask: (x: number, y: number) => number;
+  /** Whether nothing changes for a few mm around. */
+  readonly steady: (x: number, y: number) => boolean;
+} {
   const box = pathBox(path)!;
   const [minX, minY] = [box.minX - 2, box.minY - 2];
   const [w, h] = [Math.ceil((box.maxX - minX + 2) / CELL), Math.ceil((box.maxY - minY + 2) / CELL)];
@@ -57,7 +64,7 @@ function maskOf(path: ClosedPath): (x: number, y: number) => number {
         mask[row + c]! += (Math.min(to, c + 1) - Math.max(from, c)) / LINES;
     }
   });
-  return (x, y) => {
+  const at = (x: number, y: number): number => {
     const [u, v] = [(x - minX) / CELL - 0.5, (y - minY) / CELL - 0.5];
     const [i, j] = [Math.floor(u), Math.floor(v)];
     if (i < 0 || j < 0 || i + 1 >= w || j + 1 >= h) return 0;
@@ -67,6 +74,26 @@ function maskOf(path: ClosedPath): (x: number, y: number) => number {
       (mask[o + w]! * (1 - fu) + mask[o + w + 1]! * fu) * fv
     );
   };
+  const [cw, ch] = [Math.ceil(w / COARSE), Math.ceil(h / COARSE)];
+  const edges = new Uint8Array(cw * ch);
+  for (let j = 0; j < h; j += 1)
+    for (let i = 0; i < w; i += 1) {
+      const here = mask[j * w + i]!;
+      // A covered cell beside a bare one, or a cell that is partly covered.
+      const right = i + 1 < w ? mask[j * w + i + 1]! : here;
+      const below = j + 1 < h ? mask[(j + 1) * w + i]! : here;
+      if (here !== right || here !== below) edges[Math.floor(j / COARSE) * cw + Math.floor(i / COARSE)] = 1;
+    }
+  const steady = (x: number, y: number): boolean => {
+    const [i, j] = [Math.floor((x - minX) / CELL / COARSE), Math.floor((y - minY) / CELL / COARSE)];
+    for (let dj = -1; dj <= 1; dj += 1)
+      for (let di = -1; di <= 1; di += 1) {
+        const [a, b] = [i + di, j + dj];
+        if (a >= 0 && b >= 0 && a < cw && b < ch && edges[b * cw + a]) return false;
+      }
+    return true;
+  };
+  return { mask: at, steady };
 }
 
 /** Which side of a convex polygon's sides a place lies on: inside, as a share of a mm at its edges. */
@@ -78,12 +105,15 @@ const within = (corners: readonly Point[], p: Point, soft: number): number =>
     return Math.min(least, Math.max(0, Math.min(1, 0.5 + off / soft)));
   }, 1);
 
+/** Noise is taken from so many numbers, scattered over the picture. */
+const GRAINS = 1 << 18;
+
 /** A photo of the scene, as a camera would give it: four looks a pixel, grain in the wood, an unevenly lit bench. */
 export function photoOf(scene: Scene): Raster {
   const { width, height, camera, shadow } = scene;
   const lens = scene.lens ?? noBow(width, height);
   const back = inverseOf(camera)!;
-  const mask = maskOf(scene.body);
+  const { mask, steady } = maskOf(scene.body);
   const random = randomFrom(scene.seed ?? 1);
   const wood = scene.wood ?? [150, 98, 58];
   const bench = scene.bench ?? [188, 192, 186];
@@ -94,12 +124,17 @@ export function photoOf(scene: Scene): Raster {
   // A pixel's width on the bench, for the sheet's soft edge.
   const soft = Math.hypot(beside.x - middle.x, beside.y - middle.y);
   const { sheet } = scene;
+  const lay = boxOfPoints(sheet ?? []) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+  const grains = Float32Array.from(
+    { length: GRAINS },
+    () => (random() + random() + random() - 1.5) * 2 * noise,
+  );
   const [h0, h1, h2, h3, h4, h5, h6, h7, h8] = back;
   for (let v = 0; v < height; v += 1)
     for (let u = 0; u < width; u += 1) {
       const light = 1 + 0.06 * (u / width - 0.5) - 0.08 * (v / height - 0.5);
       let [on, x, y] = [0, 0, 0];
-      // Four looks a pixel.
+      // Four looks a pixel near the edge; elsewhere all four would see the same.
       for (let look = 0; look < 4; look += 1) {
         const [pu, pv] = [u + (look & 1 ? 0.75 : 0.25), v + (look & 2 ? 0.75 : 0.25)];
         const q = lens.k === 0 ? null : straightened(lens, { x: pu, y: pv });
@@ -107,7 +142,12 @@ export function photoOf(scene: Scene): Raster {
         const w = h6 * qu + h7 * qv + h8;
         x = (h0 * qu + h1 * qv + h2) / w;
         y = (h3 * qu + h4 * qv + h5) / w;
-        on += mask(x, y) / 4;
+        const here = mask(x, y);
+        on += here / 4;
+        if (look === 0 && steady(x, y)) {
+          on = here;
+          break;
+        }
       }
       let dark = 1;
       if (shadow && on < 1) {
@@ -120,8 +160,11 @@ export function photoOf(scene: Scene): Raster {
         on > 0
           ? 1 + 0.09 * Math.sin(y * 0.55 + 3 * Math.sin(x * 0.011)) + 0.05 * Math.sin(y * 2.3 + x * 0.02)
           : 1;
-      const paper = sheet ? within(sheet, { x, y }, soft) : 0;
-      const n = (random() + random() + random() - 1.5) * 2 * noise;
+      const paper =
+        sheet && x > lay.minX - soft && x < lay.maxX + soft && y > lay.minY - soft && y < lay.maxY + soft
+          ? within(sheet, { x, y }, soft)
+          : 0;
+      const n = grains[(u * 7919 + v * 104729) & (GRAINS - 1)]!;
       const o = 4 * (v * width + u);
       for (let c = 0; c < 3; c += 1) {
         const under = wood[c]! * grain * on + bench[c]! * dark * (1 - on);

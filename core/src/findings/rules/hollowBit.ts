@@ -11,8 +11,9 @@ export const hollowBit: Rule = {
   limit: { name: 'smallestBit', label: 'Smallest bit you own', value: 6, unit: 'mm', min: 0.5, max: 50 },
   title: 'A hollow is tighter than your smallest bit',
   says: ({ measured, limit }) =>
-    `The edge bends inward with a radius of ${measured}; the smallest bit or spindle you own (${limit}, unless your tools are listed) leaves wood standing there.`,
-  remedy: 'Widen the hollow, take a smaller bit, or finish the place by hand.',
+    `The edge bends inward with a radius of ${measured}; a bit of ${limit} leaves wood standing there.`,
+  remedy:
+    'Widen the hollow, take a smaller bit, or finish the place by hand. Where your tools are listed, the smallest of them counts.',
   find: ({ design, derived: { path } }, limit) => {
     // Where tools are listed, the smallest of them is what there is.
     const owned = design.tools.flatMap(({ diameter }) => (diameter === null ? [] : [diameter]));
