@@ -2,7 +2,7 @@ import { tidy } from '../design/nodeEdits.ts';
 import type { OutlineNode } from '../design/schema.ts';
 import { MOST_NODES } from '../design/limits.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { flattenPath, reversePath, signedArea } from '../geometry/closedPath.ts';
+import { flattenPath, nearestOnPath, reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicLength, flattenCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
@@ -11,9 +11,8 @@ import type { Progress } from './fitRun.ts';
 import type { Directed } from './fitCubics.ts';
 import { fitCubics } from './fitCubics.ts';
 import type { OutlineFit } from './fitOutline.ts';
-import { fitOutline } from './fitOutline.ts';
+import { evenly, fitOutline } from './fitOutline.ts';
 import { CORNER_TURN, turnAt } from './hollow.ts';
-import { feetOf } from './matching.ts';
 import { solveOutline } from './solve.ts';
 
 /** Pieces shorter than this, mm, are what joining and rounding leave: their neighbours are joined in their middle. */
@@ -65,10 +64,12 @@ const isStraight = (c: Cubic): boolean =>
 
 /** Chains of more pieces than this are followed by longer curves. */
 const MOST_KEPT = 80;
-/** Longer curves stay this near to the chain, mm: half of what files are written to. */
-const FOLLOWED = 0.005;
+/** Longer curves stay this near to the chain's own places, mm: a third of what files are written to. */
+const FOLLOWED = 0.003;
 /** Steps of a polygon that turn by more than this, rad, are its corners and no way of drawing a bend. */
 const STEP_TURN = 0.35;
+/** And by less than this, rad, they are none. */
+const LEAST_TURN = 0.08;
 /** Chords of the pieces that are followed, mm off them. */
 const FOLLOW_CHORD = 0.001;
 
@@ -85,18 +86,34 @@ function directed(points: readonly Point[]): readonly Directed[] {
     // The circle's direction in the middle place: each leg's direction weighs by the other's length.
     return unit({ x: (u.x / k) * l + (v.x / l) * k, y: (u.y / k) * l + (v.y / l) * k });
   };
-  /** The circle's direction at its first place: the chord's, turned back by half of its turn. */
-  const atEnd = (a: Point, b: Point, c: Point): Point => {
-    const way = unit(subtract(b, a));
-    const t = tangent(a, b, c);
-    const [sin, cos] = [cross(way, t), way.x * t.x + way.y * t.y];
-    return { x: way.x * cos + way.y * sin, y: way.y * cos - way.x * sin };
+  /**
+   * The direction at the first of some places: each chord runs as the curve does about its middle, and those
+   * directions are carried on to the end by the parabola through three of them (the line through two).
+   */
+  const atEnd = (run: readonly Point[]): Point => {
+    const chords = run.slice(1).map((p, k) => subtract(p, run[k]!));
+    const long = chords.map((v) => Math.hypot(v.x, v.y));
+    const middles = long.map((l, k) => long.slice(0, k).reduce((sum, v) => sum + v, l / 2));
+    let angle = Math.atan2(chords[0]!.y, chords[0]!.x);
+    const angles = [angle];
+    for (let k = 1; k < chords.length; k += 1) {
+      angle += Math.atan2(
+        cross(chords[k - 1]!, chords[k]!),
+        chords[k - 1]!.x * chords[k]!.x + chords[k - 1]!.y * chords[k]!.y,
+      );
+      angles.push(angle);
+    }
+    const way = angles.reduce((sum, value, k) => {
+      const weight = middles.reduce((w, m, j) => (j === k ? w : (w * m) / (m - middles[k]!)), 1);
+      return sum + value * weight;
+    }, 0);
+    return { x: Math.cos(way), y: Math.sin(way) };
   };
   return points.map((at, i) => {
     if (n < 3) return { at, way: unit(subtract(points[n - 1]!, points[0]!)) };
-    if (i === 0) return { at, way: atEnd(points[0]!, points[1]!, points[2]!) };
+    if (i === 0) return { at, way: atEnd(points.slice(0, 4)) };
     if (i === n - 1) {
-      const back = atEnd(points[n - 1]!, points[n - 2]!, points[n - 3]!);
+      const back = atEnd(points.slice(-4).reverse());
       return { at, way: { x: -back.x, y: -back.y } };
     }
     return { at, way: tangent(points[i - 1]!, at, points[i + 1]!) };
@@ -110,13 +127,21 @@ const LEAST_LONG = 12;
 /** A chain of many pieces followed by as few longer curves as run within `FOLLOWED` of it, its corners kept. */
 function followed(path: ClosedPath): ClosedPath {
   const n = path.length;
-  const limit = path.every(isStraight) ? STEP_TURN : CORNER_TURN;
+  const isPolygon = path.every(isStraight);
+  const turns = path.map((_, i) => Math.abs(turnAt(path, i)));
   const long = path.map((c) => distance(c.p0, c.p3));
   const isLong = path.map((c, i) => {
     const beside = Math.min(long[(i + 1) % n]!, long[(i + n - 1) % n]!);
     return isStraight(c) && long[i]! > LEAST_LONG && long[i]! > LONG_STEP * beside;
   });
-  const isCorner = path.map((_, i) => Math.abs(turnAt(path, i)) > limit);
+  const isCorner = turns.map((turn, i) => {
+    if (!isPolygon) return turn > CORNER_TURN;
+    // A corner among steps: sharper than steps turn, or than those beside it do.
+    // What lies beyond a straight stretch tells nothing of it.
+    const before = (i + n - 1) % n;
+    const beside = Math.max(isLong[i]! ? 0 : turns[(i + 1) % n]!, isLong[before]! ? 0 : turns[before]!);
+    return turn > STEP_TURN || (turn > LEAST_TURN && turn > LONG_STEP * beside);
+  });
   const breaks = path.map((_, i) => i).filter((i) => isCorner[i]! || isLong[i]! || isLong[(i + n - 1) % n]!);
   const starts = breaks.length ? breaks : [0];
   return starts.flatMap((from, k) => {
@@ -145,7 +170,7 @@ const wayOf = ({ p0, p3 }: Cubic): Point => {
 
 /**
  * A closed chain as an outline that runs as it is drawn: straight pieces stay straight, curves keep their
- * handles, very many short pieces become longer curves within 0.005 mm. Null when it has more nodes than an
+ * handles, very many short pieces become longer curves within 0.003 mm of their ends. Null when it has more nodes than an
  * outline may.
  */
 export function nodesAsDrawn(chain: ClosedPath): OutlineFit | null {
@@ -176,11 +201,17 @@ export function nodesAsDrawn(chain: ClosedPath): OutlineFit | null {
   return { nodes, off: offOf(chain, nodes) };
 }
 
+/** Places that are compared, mm apart along the chain. */
+const COMPARED = 1;
+
 /** How far the chain's places are from an outline at most, mm. */
 function offOf(chain: ClosedPath, nodes: readonly OutlineNode[]): number {
   const turned = signedArea(chain) >= 0 ? chain : reversePath(chain);
-  const feet = feetOf(solveOutline(nodes), flattenPath(turned, 0.02), true);
-  return feet.reduce((most, f) => Math.max(most, f.distance), 0);
+  const path = solveOutline(nodes);
+  // At even steps, each place by itself: a long straight piece has no chords between its ends, and at a sharp
+  // tip the two sides are near to each other.
+  const { samples } = evenly(flattenPath(turned, 0.002), [], COMPARED);
+  return samples.reduce((most, p) => Math.max(most, nearestOnPath(path, p)!.distance), 0);
 }
 
 /** A chain of straight steps alone has its corners found; this share of curves tells its own by their joints. */

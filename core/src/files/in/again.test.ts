@@ -43,11 +43,12 @@ describe('what Pelkin wrote is brought in again within 0.02 mm, with the same me
       expect(firstPlacing(box, 0)).toEqual({ mirror: false, turn: 0, shift: { x: 0, y: 0 } });
       const drawn = nodesAsDrawn(found)!;
       expect(drawn.nodes.length).toBeLessThan(100);
-      expect(drawn.off).toBeLessThan(0.01);
+      // Straight steps lie a hundredth inside the curve that they stand for.
+      expect(drawn.off).toBeLessThan(0.02);
       const again = solveOutline(drawn.nodes);
       const off = Math.max(
-        ...flattenPath(path, 0.5).map((p) => nearestOnPath(again, p)!.distance),
-        ...flattenPath(again, 0.5).map((p) => nearestOnPath(path, p)!.distance),
+        ...flattenPath(path, 0.001).map((p) => nearestOnPath(again, p)!.distance),
+        ...flattenPath(again, 0.001).map((p) => nearestOnPath(path, p)!.distance),
       );
       expect(off).toBeLessThan(0.02);
       expect(Math.abs(signedArea(again) - signedArea(path))).toBeLessThan(0.02 * perimeter(path));
