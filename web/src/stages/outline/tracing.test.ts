@@ -103,6 +103,18 @@ describe('marks in a picture', () => {
     expect(straighten()).toContain('fall together');
     expect(now()).toEqual(underlay);
   });
+  it('do not move a picture that is locked, and are not set in one that is hidden', () => {
+    useTracing.getState().begin('straighten');
+    press(0, 10);
+    press(200, 60);
+    useDesignStore.getState().edit('locked', (d) => edits.changeUnderlay(d, 'u1', { locked: true }));
+    expect(straighten()).toContain('locked');
+    expect(now()).toEqual({ ...underlay, locked: true });
+    useDesignStore.getState().edit('hid', (d) => edits.changeUnderlay(d, 'u1', { hidden: true }));
+    useTracing.getState().begin('measure');
+    press(0, 0);
+    expect(useTracing.getState().marks).toEqual([]);
+  });
   it('a task begun anew starts without marks; another picture forgets everything', () => {
     useTracing.getState().begin('body');
     press(0, 0);

@@ -132,7 +132,7 @@ export const useTracing = create<Tracing>((set, get) => ({
   press: (at) => {
     const { id, task, marks, body, bench, bridges } = get();
     const underlay = underlayOf(id);
-    if (!underlay || !task) return;
+    if (!underlay || underlay.hidden || !task) return;
     const p = toPixelMap(underlay)(at);
     if (task === 'body') set({ body: [...body, p], found: null });
     else if (task === 'bench') set({ bench: [...bench, p], found: null });
@@ -195,10 +195,12 @@ export function changeUnderlay(
   return refusal ? `${refusal.message}.` : null;
 }
 
-const similar = (name: string, s: Similarity | null, more: Partial<Underlay> = {}): string | null =>
-  s
+function similar(name: string, s: Similarity | null, more: Partial<Underlay> = {}): string | null {
+  if (underlayOf(useTracing.getState().id)?.locked) return 'The picture is locked: free it to move it.';
+  return s
     ? changeUnderlay(name, (u) => ({ ...moveUnderlay(u, s), ...more }))
     : 'The two marks fall together: set them apart.';
+}
 
 /** A mark that is set by hand is off by about so many pixels. */
 const MARKED = 0.7;
