@@ -4,7 +4,7 @@ import { solveOutline } from '@pelkin/core';
 import sharp from 'sharp';
 import { cameraOver, photoOf } from '../core/tests/photo.ts';
 import { mapBy } from '../core/src/outline/tracing/homography.ts';
-import { noBow } from '../core/src/outline/tracing/lens.ts';
+import { bent, noBow } from '../core/src/outline/tracing/lens.ts';
 import { uprightOf } from '../core/src/outline/tracing/rectify.ts';
 
 /** A small sheet on the face of the body, from its upper left corner, clockwise; instrument frame, mm. */
@@ -24,6 +24,32 @@ export interface Photo {
   readonly uprightPixel: (p: Point) => Point;
 }
 
+/**
+ * A photo of the demo's body as a left-handed maker has it, further off and through a lens that bows; and where it
+ * shows a place of the design.
+ */
+export async function leftHandedPhoto(
+  body: Design,
+): Promise<{ readonly bytes: Buffer; readonly seen: (p: Point) => Point }> {
+  const [a, b, c, d, e, f, g, h, i] = cameraOver({ x: -160, y: 0 }, 1.5, -0.08, 0.25, WIDTH, HEIGHT);
+  // The wood is the design's mirror image: x → −x.
+  const camera = [-a, b, c, -d, e, f, -g, h, i] as const;
+  const lens = { ...noBow(WIDTH, HEIGHT), k: -0.07 };
+  const { data } = photoOf({
+    body: solveOutline(body.outline.nodes),
+    camera,
+    width: WIDTH,
+    height: HEIGHT,
+    lens,
+  });
+  return { bytes: await jpegOf(data), seen: (p) => bent(lens, mapBy(camera, p)) };
+}
+
+const jpegOf = (data: Uint8ClampedArray): Promise<Buffer> =>
+  sharp(Buffer.from(data.buffer), { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
+    .jpeg({ quality: 90 })
+    .toBuffer();
+
 /** A photo of the demo's body on a bench, taken at a slant, with a sheet of A5 on its face. */
 export async function photoFile(): Promise<Photo> {
   const windrow = JSON.parse(
@@ -38,11 +64,7 @@ export async function photoFile(): Promise<Photo> {
     height: HEIGHT,
     shadow: { by: { x: 9, y: -9 }, dark: 0.3 },
   });
-  const bytes = await sharp(Buffer.from(data.buffer), {
-    raw: { width: WIDTH, height: HEIGHT, channels: 4 },
-  })
-    .jpeg({ quality: 90 })
-    .toBuffer();
+  const bytes = await jpegOf(data as Uint8ClampedArray);
   const sheet = SHEET.map((p) => mapBy(camera, p));
   // The sheet’s own plane is the instrument’s, moved to its lower left corner.
   const marks = sheet.map((pixel, i) => ({

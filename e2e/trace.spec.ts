@@ -14,7 +14,7 @@ import {
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { drawingDxf } from '@pelkin/core/dxf';
-import { photoFile } from './photo.ts';
+import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 
 const windrow = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
@@ -166,6 +166,65 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   await expect(page.getByRole('button', { name: 'Undo: slid the picture' })).toBeVisible();
   await page.getByRole('button', { name: 'Lock' }).click();
   await expect(page.getByText('It is locked: free it to move it.')).toBeVisible();
+});
+
+test('a left-handed photo through a bowed lens, its fingerboard’s marks typed, becomes the design’s outline', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  const photo = await leftHandedPhoto(windrow);
+  const plain = newDesign('Photographed', 6, 628);
+  const id = await makeDesign(request, 'Left', { outline: plain.outline, handedness: 'left' });
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'left.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
+  const slant = page.getByRole('region', { name: 'Taken at a slant' });
+  const put = async (p: Point): Promise<void> => {
+    await type(slant.getByRole('textbox', { name: 'Next, from the picture’s left' }), p.x.toFixed(1));
+    await type(slant.getByRole('textbox', { name: 'Next, from the picture’s top' }), p.y.toFixed(1));
+    await slant.getByRole('button', { name: 'Set it there' }).click();
+  };
+  const { frets } = derive(windrow).layout;
+  const [nut, last] = [frets.find((f) => f.number === 0)!, frets.at(-1)!];
+
+  // A straight edge for the lens: the fingerboard's bass side.
+  await slant.getByRole('button', { name: 'A straight edge' }).click();
+  await slant.getByRole('button', { name: 'Marks by numbers' }).click();
+  for (const t of [0, 0.25, 0.5, 0.75, 1])
+    await put(
+      photo.seen({
+        x: nut.bass.x + t * (last.bass.x - nut.bass.x),
+        y: nut.bass.y + t * (last.bass.y - nut.bass.y),
+      }),
+    );
+  await slant.getByRole('button', { name: 'Keep the edge' }).click();
+  await expect(slant).toContainText('1 straight edge for the lens');
+
+  await slant.getByRole('button', { name: 'Four marks of a known thing' }).click();
+  await slant
+    .getByRole('combobox', { name: 'What is marked' })
+    .selectOption({ label: 'The fingerboard’s nut and last fret' });
+  for (const p of [nut.bass, nut.treble, last.treble]) await put(photo.seen(p));
+  // The fourth is set wrong and mended by its own numbers.
+  const fourth = photo.seen(last.bass);
+  await put({ x: fourth.x + 30, y: fourth.y });
+  await expect(slant.getByRole('button', { name: 'Set it there' })).toHaveCount(0);
+  await type(slant.getByRole('textbox', { name: 'D, from the picture’s left' }), fourth.x.toFixed(1));
+  await slant.getByRole('button', { name: 'Bring it upright' }).click();
+  await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
+
+  // It lies on the instrument already: the edge is found with one press.
+  await page.getByRole('button', { name: 'Body here' }).click();
+  await pressPixel(page, toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 }));
+  await page.getByRole('button', { name: 'Find the edge' }).click();
+  await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'Take it for the outline' }).click();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(offTruth(design).rms).toBeLessThan(1.5);
+  expect(offTruth(design).most).toBeLessThan(4);
 });
 
 test('files that are no pictures or drawings are refused with the reason', async ({ page, request }) => {

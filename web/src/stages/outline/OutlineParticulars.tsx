@@ -10,10 +10,10 @@ import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { ShowSwitch } from './ShowSwitch.tsx';
-import { CurveTemplates } from './CurveTemplates.tsx';
-import { ChosenNodes, useChosenThere } from './ChosenNodes.tsx';
-import { Measures } from './Measures.tsx';
-import { Mirror } from './Mirror.tsx';
+import { CurveTemplates } from './draw/CurveTemplates.tsx';
+import { ChosenNodes, useChosenThere } from './draw/ChosenNodes.tsx';
+import { Measures } from './draw/Measures.tsx';
+import { Mirror } from './draw/Mirror.tsx';
 import { useChosen } from './chosen.ts';
 import { DESKS, useDesk } from './desk.ts';
 
@@ -133,8 +133,8 @@ function Drawn() {
   );
 }
 
-const Traced = lazy(async () => ({ default: (await import('./Traced.tsx')).Traced }));
-const Judged = lazy(async () => ({ default: (await import('./Judged.tsx')).Judged }));
+const Traced = lazy(async () => ({ default: (await import('./trace/Traced.tsx')).Traced }));
+const Judged = lazy(async () => ({ default: (await import('./judge/Judged.tsx')).Judged }));
 const BODIES = { draw: Drawn, trace: Traced, judge: Judged } as const;
 
 /** Drawing the outline, tracing it, judging it: one at a time, each with its own address. */

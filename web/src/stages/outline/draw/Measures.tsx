@@ -1,0 +1,118 @@
+import type { Limit, OutlineMeasures, ShapeKey } from '@pelkin/core';
+import { SHAPE_KEYS, SHAPE_WORDS, figureAndUnit, lengthWithUnit, reshapeDesign, shapeOf } from '@pelkin/core';
+import { Text } from '@chakra-ui/react';
+import { memo } from 'react';
+import { Live } from '../../../design/Live.tsx';
+import { derive, usePicked } from '../../../design/derived.ts';
+import { useRested } from '../../../design/rested.ts';
+import { nudgeGesture } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { Reading, Section } from '../../../shared/Section.tsx';
+
+/** Names as they head a field. */
+const LABELS: Readonly<Record<ShapeKey, string>> = {
+  length: 'Length',
+  lowerBout: 'Lower bout',
+  lowerBoutAt: 'Lower bout from the tail',
+  waist: 'Waist',
+  waistAt: 'Waist from the tail',
+  waistOffset: 'Waist offset, bass nutward',
+  upperBout: 'Upper bout',
+  upperBoutAt: 'Upper bout from the tail',
+  hornReachBass: 'Bass horn’s reach',
+  hornReachTreble: 'Treble horn’s reach',
+  cutawayBass: 'Bass cutaway’s depth',
+  cutawayTreble: 'Treble cutaway’s depth',
+  tailOverhang: 'Tail’s overhang',
+};
+
+const limitOf = (key: ShapeKey): Limit => ({
+  label: SHAPE_WORDS[key].name,
+  min: key === 'waistOffset' ? -200 : 0,
+  max: 1200,
+  from: SHAPE_WORDS[key].from,
+});
+
+/** One measure: it follows the outline, and a typed one reshapes it. */
+const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
+  // A dozen entries would slow a drag: they follow when the hand rests, the tell-tales at once.
+  const value = useRested((s) => (s.design && shapeOf(derive(s.design).measures)[of]) ?? 0);
+  const unit = usePicked((d) => d.units);
+  const commit = (mm: number, _words: string | null, how: 'typed' | 'nudged') => {
+    const { design, edit } = useDesignStore.getState();
+    if (!design) return [];
+    const reshaped = reshapeDesign(design, of, mm);
+    if (!reshaped.ok) return [{ where: 'outline', message: reshaped.message }];
+    return edit(
+      `${SHAPE_WORDS[of].name} ${lengthWithUnit(mm, unit)}`,
+      () => reshaped.design,
+      how === 'nudged' ? nudgeGesture(`measure ${of}`) : undefined,
+    );
+  };
+  return <LengthField label={LABELS[of]} value={value} unit={unit} limit={limitOf(of)} onCommit={commit} />;
+});
+
+/** A measure that only follows; told as none where the shape has no such place. */
+function Follows({ label, of }: { label: string; of: (m: OutlineMeasures) => number | null }) {
+  return (
+    <Reading
+      label={label}
+      value={
+        <Live
+          of={(d, { measures }) => {
+            const mm = of(measures);
+            return mm === null ? '–' : figureAndUnit(mm, d.units).figure;
+          }}
+        />
+      }
+      unit={
+        <Live of={(d, { measures }) => (of(measures) === null ? 'none' : figureAndUnit(0, d.units).unit)} />
+      }
+    />
+  );
+}
+
+/** The shape’s measures: those that it is made by are typed to reshape it, the others follow. */
+export const Measures = memo(function Measures() {
+  const has = usePicked((_, { measures }) => {
+    const shape = shapeOf(measures);
+    return SHAPE_KEYS.filter((k) => shape[k] !== undefined).join(' ');
+  });
+  const keys = SHAPE_KEYS.filter((k) => has.split(' ').includes(k));
+  const half =
+    (side: 'bass' | 'treble', key: 'lowerBout' | 'waist' | 'upperBout') => (m: OutlineMeasures) => {
+      const place = m[side][key];
+      return place && Math.abs(place.y);
+    };
+  return (
+    <>
+      <Section title="Measures">
+        {keys.map((key) => (
+          <MeasureField key={key} of={key} />
+        ))}
+        <Text fontSize="12px" color="faded">
+          Type a measure and the outline takes it smoothly; the others stay.
+        </Text>
+      </Section>
+      <Section title="Each side, from the centre line">
+        <Follows label="Lower bout, bass" of={half('bass', 'lowerBout')} />
+        <Follows label="Lower bout, treble" of={half('treble', 'lowerBout')} />
+        <Follows label="Waist, bass" of={half('bass', 'waist')} />
+        <Follows label="Waist, treble" of={half('treble', 'waist')} />
+        <Follows label="Upper bout, bass" of={half('bass', 'upperBout')} />
+        <Follows label="Upper bout, treble" of={half('treble', 'upperBout')} />
+      </Section>
+      <Section title="Over all">
+        <Follows label="Widest" of={(m) => m.widest} />
+        <Follows label="Body behind the bridge" of={(m) => m.neck && -m.neck.tailX} />
+        <Reading
+          label="Face"
+          value={<Live of={(_, { measures }) => (measures.areaMm2 / 100).toFixed(1)} />}
+          unit="cm²"
+        />
+        <Follows label="Tightest hollow, radius" of={(m) => m.hollow?.radius ?? null} />
+      </Section>
+    </>
+  );
+});

@@ -1,0 +1,86 @@
+import type { Side } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { Reading, Section } from '../../../shared/Section.tsx';
+import { nodeName } from '../placeWords.ts';
+import { useChosen, useOnlyChosen } from '../chosen.ts';
+
+/** Mirror links: one side laid over the other, whole or from the tail to the chosen node, and cut again. */
+export function Mirror() {
+  const links = usePicked((d) => d.outline.mirror.length);
+  const only = useOnlyChosen();
+  const index = usePicked((d) => d.outline.nodes.findIndex((n) => n.id === only));
+  const side = usePicked((d): Side | null => {
+    const y = d.outline.nodes[index]?.y ?? 0;
+    return Math.abs(y) < 0.5 ? null : y > 0 ? 'bass' : 'treble';
+  });
+  const edit = useDesignStore((s) => s.edit);
+  const [problem, setProblem] = useState<string | null>(null);
+  const link = (from: Side, upTo: string | null, name: string): void => {
+    const before = useDesignStore.getState().design;
+    const refusals = edit(name, (d) => edits.linkMirror(d, from, upTo));
+    const same = useDesignStore.getState().design === before;
+    setProblem(
+      refusals[0]
+        ? `${refusals[0].message}.`
+        : same
+          ? 'Nothing to mirror: the outline must cross the centre line at tail and neck.'
+          : null,
+    );
+    if (!same) useChosen.getState().choose(null);
+  };
+  const words = { bass: 'bass side onto treble side', treble: 'treble side onto bass side' } as const;
+  return (
+    <Section
+      title="Mirror"
+      aside={
+        links > 0 && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => edit('cut the mirror links', (d) => edits.cutMirror(d))}
+          >
+            Cut all links
+          </Button>
+        )
+      }
+    >
+      <Reading label="Linked" value={String(links)} unit={links === 1 ? 'pair' : 'pairs'} />
+      <HStack flexWrap="wrap">
+        {(['bass', 'treble'] as const).map((from) => (
+          <Button
+            key={from}
+            size="2xs"
+            variant="outline"
+            onClick={() => link(from, null, `mirrored the ${words[from]}`)}
+          >
+            {from === 'bass' ? 'Bass onto treble' : 'Treble onto bass'}
+          </Button>
+        ))}
+        {only !== null && side !== null && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => link(side, only, `mirrored the ${side} side from the tail to ${nodeName(index)}`)}
+          >
+            From the tail to {nodeName(index)}
+          </Button>
+        )}
+      </HStack>
+      {problem ? (
+        <Text fontSize="12px" color="madder" role="alert">
+          {problem}
+        </Text>
+      ) : (
+        <Text fontSize="12px" color="faded">
+          {links > 0
+            ? 'What is done to one side is done to the other.'
+            : 'One side is drawn over the other and stays its image until the link is cut.'}
+        </Text>
+      )}
+    </Section>
+  );
+}

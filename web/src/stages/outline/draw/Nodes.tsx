@@ -1,0 +1,185 @@
+import type { Design, DisplayUnit, OutlineNode, Point } from '@pelkin/core';
+import { edits, formatLength } from '@pelkin/core';
+import type { KeyboardEvent } from 'react';
+import { memo, useMemo } from 'react';
+import { useBoardFrame } from '../../../board/BoardContext.ts';
+import { nudgeGesture } from '../../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { useChosen } from '../chosen.ts';
+import { nodeName, placeWords } from '../placeWords.ts';
+import { useDrag } from '../useDrag.ts';
+import { HOLD_PIXELS, tidy } from './tidy.ts';
+
+/** Within so many pixels of the centre line a dragged node takes its place on it. */
+const SNAP_PIXELS = 6;
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowRight: [1, 0],
+  ArrowLeft: [-1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+/** One node: drawn anew only when it, or its place on the screen, changes. */
+const NodeMark = memo(function NodeMark(props: {
+  node: OutlineNode;
+  index: number;
+  x: number;
+  y: number;
+  isChosen: boolean;
+  isTwin: boolean;
+  isDragged: boolean;
+  units: DisplayUnit;
+}) {
+  const { node, index, x, y, isChosen, isTwin, isDragged, units } = props;
+  return (
+    <g
+      className={`node${isChosen ? ' is-chosen' : ''}${isTwin ? ' is-twin' : ''}`}
+      data-node={node.id}
+      tabIndex={0}
+      role="button"
+      aria-pressed={isChosen}
+      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}`}
+      transform={`translate(${x} ${y})`}
+    >
+      <circle className="node-area" r={HOLD_PIXELS} />
+      <circle className="node-ring" r={9} />
+      {node.kind === 'corner' && <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />}
+      {node.kind === 'smooth' && <path className="node-mark" d="M0 -6L6 0L0 6L-6 0Z" />}
+      {node.kind === 'fair' && <circle className="node-mark" r={4.8} />}
+      {node.pinned && <circle className="node-pin" r={2.2} />}
+      {isDragged && (
+        <text className="figure" x={14} y={-12} pointerEvents="none">
+          {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
+          {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
+        </text>
+      )}
+    </g>
+  );
+});
+
+/** The node that an event happened on, and its place in the order. */
+function nodeOfEvent(event: { target: EventTarget }): { node: OutlineNode; index: number } | null {
+  const id =
+    event.target instanceof Element ? event.target.closest('[data-node]')?.getAttribute('data-node') : null;
+  const nodes = useDesignStore.getState().design?.outline.nodes ?? [];
+  const index = nodes.findIndex((n) => n.id === id);
+  return index < 0 ? null : { node: nodes[index]!, index };
+}
+
+function onNodeKey(event: KeyboardEvent, flip: 1 | -1): void {
+  const found = nodeOfEvent(event);
+  if (!found) return;
+  const { node, index } = found;
+  const { edit } = useDesignStore.getState();
+  const { choose } = useChosen.getState();
+  const arrow = ARROWS[event.key];
+  if (arrow) {
+    event.preventDefault();
+    const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
+    const to = {
+      x: Number((node.x + flip * arrow[0] * by).toFixed(4)),
+      y: Number((node.y + arrow[1] * by).toFixed(4)),
+    };
+    const { ids } = useChosen.getState();
+    const several = ids.includes(node.id) && ids.length > 1;
+    if (!several) choose(node.id);
+    edit(
+      several ? `nudged ${ids.length} nodes` : `nudged ${nodeName(index)}`,
+      (d) =>
+        several
+          ? edits.moveNodes(d, ids, { x: to.x - node.x, y: to.y - node.y })
+          : edits.moveNode(d, node.id, to),
+      nudgeGesture(`node ${several ? ids.join(' ') : node.id}`),
+    );
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    const { ids } = useChosen.getState();
+    const gone = ids.includes(node.id) ? ids : [node.id];
+    edit(gone.length > 1 ? `removed ${gone.length} nodes` : `removed ${nodeName(index)}`, (d) =>
+      edits.removeNodes(d, gone),
+    );
+    choose(null);
+  } else if (event.key === 'Escape') choose(null);
+  else if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    if (event.shiftKey) useChosen.getState().toggle(node.id);
+    else choose(node.id);
+  }
+}
+
+/** What a drag of a node moves: the node alone, or with it all that are chosen. */
+function movedTo(design: Design, ids: readonly string[], node: OutlineNode, to: Point): Design {
+  if (ids.length < 2) return edits.moveNode(design, node.id, to);
+  const now = design.outline.nodes.find((n) => n.id === node.id)!;
+  return edits.moveNodes(design, ids, { x: to.x - now.x, y: to.y - now.y });
+}
+
+export function Nodes() {
+  const { outline, units } = useDesign();
+  const dragging = useDesignStore((s) => s.dragging);
+  const { screen, view, flip } = useBoardFrame();
+  const chosen = useChosen((s) => s.ids);
+  const twins = useMemo(
+    () => new Set(chosen.flatMap((id) => edits.twinOf(outline, id) ?? [])),
+    [chosen, outline],
+  );
+  const drag = useDrag((event) => {
+    const found = nodeOfEvent(event);
+    if (!found) return null;
+    const { node, index } = found;
+    if (event.shiftKey) {
+      useChosen.getState().toggle(node.id);
+      event.stopPropagation();
+      return null;
+    }
+    const before = useChosen.getState().ids;
+    const group = before.includes(node.id) && before.length > 1 ? before : [node.id];
+    return {
+      at: node,
+      take: () => useChosen.getState().chooseAll(group),
+      move: (to, gesture, { altKey }) => {
+        const near = !altKey && Math.abs(to.y) * view.scale < SNAP_PIXELS;
+        const place = tidy(near ? { x: to.x, y: 0 } : to, view.scale);
+        useDesignStore
+          .getState()
+          .edit(
+            group.length > 1 ? `moved ${group.length} nodes` : `moved ${nodeName(index)}`,
+            (d) => movedTo(d, group, node, place),
+            gesture,
+          );
+      },
+    };
+  });
+  return (
+    <g
+      onFocus={(event) => {
+        const id = nodeOfEvent(event)?.node.id ?? null;
+        // A press brings the focus too: it has chosen already, perhaps one more of several.
+        if (id === null || !event.target.matches(':focus-visible')) return;
+        if (!useChosen.getState().ids.includes(id)) useChosen.getState().choose(id);
+      }}
+      onKeyDown={(event) => onNodeKey(event, flip)}
+      onDoubleClick={(event) => event.stopPropagation()}
+      {...drag}
+    >
+      {outline.nodes.map((node, index) => {
+        const { x, y } = screen(node);
+        const isChosen = chosen.includes(node.id);
+        return (
+          <NodeMark
+            key={node.id}
+            node={node}
+            index={index}
+            x={x}
+            y={y}
+            isChosen={isChosen}
+            isTwin={!isChosen && twins.has(node.id)}
+            isDragged={isChosen && dragging && chosen.at(-1) === node.id}
+            units={units}
+          />
+        );
+      })}
+    </g>
+  );
+}

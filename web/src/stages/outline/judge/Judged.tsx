@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import { useDesignStore } from '../../../design/store.ts';
+import { Section } from '../../../shared/Section.tsx';
+import { ChosenNodes } from '../draw/ChosenNodes.tsx';
+import { Fairing } from './Fairing.tsx';
+import { Flow } from './Flow.tsx';
+import { Proportion } from './Proportion.tsx';
+import { ShowSwitch } from '../ShowSwitch.tsx';
+import { Reach, Tools } from './Tools.tsx';
+import { WhatChanged } from './WhatChanged.tsx';
+import { useCompared } from './compared.ts';
+import { useOverlay } from './overlay.ts';
+
+let comparedIn = '';
+
+/** Judging the outline: lumps, flow, proportion, what changed, tools and hands that reach. */
+export function Judged() {
+  const design = useDesignStore((s) => s.id);
+  useEffect(() => {
+    // What was laid beside it belongs to the design it was laid beside.
+    if (comparedIn !== design) {
+      useCompared.getState().clear();
+      useOverlay.getState().set({ figure: 'none', shift: { x: 0, y: 0 }, tools: false });
+    }
+    comparedIn = design;
+    return () => useOverlay.getState().set({ pointed: null });
+  }, [design]);
+  return (
+    <>
+      <ChosenNodes />
+      <Fairing />
+      <Section title="To see it by">
+        <ShowSwitch what="comb" words="Curvature comb" />
+        <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
+      </Section>
+      <WhatChanged />
+      <Proportion />
+      <Flow />
+      <Tools />
+      <Reach />
+    </>
+  );
+}

@@ -1,0 +1,322 @@
+import type { DisplayUnit, ProportionKey, Proportions, ShapeRatio } from '@pelkin/core';
+import {
+  PROPORTION_KEYS,
+  RATIOS,
+  SHAPE_WORDS,
+  lengthWithUnit,
+  reshapeDesign,
+  shapeRatios,
+} from '@pelkin/core';
+import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import type { DesignSummary, FrozenSummary } from '../../../design/api.ts';
+import { api } from '../../../design/api.ts';
+import { usePicked } from '../../../design/derived.ts';
+import { useRested } from '../../../design/rested.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { Tick } from '../../../shared/Tick.tsx';
+import type { Other } from './compared.ts';
+import { MOST_OTHERS, proportionsNow, useCompared } from './compared.ts';
+import { isShape, nameOf, shownMeasure } from './measureWords.ts';
+import type { Fit } from './overlay.ts';
+import { FITS, useOverlay } from './overlay.ts';
+
+type Units = DisplayUnit;
+
+/** Shapes to be held against this one: designs, revisions, the present state, typed measures. */
+function Adding() {
+  const id = useDesignStore((s) => s.id);
+  const count = useCompared((s) => s.others.length);
+  const [designs, setDesigns] = useState<readonly DesignSummary[]>([]);
+  const [frozen, setFrozen] = useState<readonly FrozenSummary[]>([]);
+  useEffect(() => {
+    let left = false;
+    void Promise.all([api.list(false), api.revisions(id)])
+      .then(([list, made]) => {
+        if (left) return;
+        setDesigns(list.designs.filter((d) => d.id !== id));
+        setFrozen(made.revisions);
+      })
+      .catch(() => undefined);
+    return () => {
+      left = true;
+    };
+  }, [id]);
+  const options: readonly (readonly [string, string])[] = [
+    ['', count < MOST_OTHERS ? 'choose' : `${MOST_OTHERS} at most`],
+    ...(count < MOST_OTHERS
+      ? [
+          ['now', 'this shape as it is now'] as const,
+          ...frozen.map((f) => [`r ${f.number}`, `revision: ${f.name}`] as const),
+          ...designs.map((d) => [`d ${d.id}`, `design: ${d.name}`] as const),
+          ['typed', 'typed measures'] as const,
+        ]
+      : []),
+  ];
+  const add = (value: string): void => {
+    const { addDesign, addRevision, addNow, addTyped } = useCompared.getState();
+    if (value === 'now') addNow();
+    else if (value === 'typed') addTyped();
+    else if (value.startsWith('r ')) {
+      const number = Number(value.slice(2));
+      void addRevision(number, frozen.find((f) => f.number === number)?.name ?? 'revision');
+    } else if (value.startsWith('d ')) void addDesign(value.slice(2));
+  };
+  return <Pick label="Hold it against" value="" options={options} onChange={add} />;
+}
+
+/** A typed measure of a shape that is known by its numbers only. */
+function TypedCell({ other, of }: { other: Other; of: ProportionKey }) {
+  const value = other.proportions[of];
+  return (
+    <Input
+      size="2xs"
+      w="56px"
+      px="1"
+      fontFamily="mono"
+      textAlign="right"
+      aria-label={`${other.name}: ${nameOf(of)}, mm`}
+      defaultValue={value === undefined ? '' : String(value)}
+      inputMode="decimal"
+      onKeyDown={(event) => event.stopPropagation()}
+      onBlur={(event) => {
+        const text = event.target.value.trim().replace(',', '.');
+        const mm = text === '' ? null : Number(text);
+        if (mm === null || (Number.isFinite(mm) && Math.abs(mm) < 3000))
+          useCompared.getState().typed(other.key, of, mm);
+        else event.target.value = value === undefined ? '' : String(value);
+      }}
+    />
+  );
+}
+
+function Table({ own, units }: { own: Proportions; units: Units }) {
+  const others = useCompared((s) => s.others);
+  const over = useCompared((s) => s.over);
+  const [asRatios, setAsRatios] = useState(false);
+  /** The other’s measure, or how many times this one’s it is. */
+  const cellOf = (o: Other, key: ProportionKey): string => {
+    const [theirs, mine] = [o.proportions[key], own[key]];
+    if (!asRatios) return shownMeasure(key, theirs, units);
+    return theirs === undefined || !mine ? '–' : `×${(theirs / mine).toFixed(3)}`;
+  };
+  const rows = PROPORTION_KEYS.filter(
+    (k) => own[k] !== undefined || others.some((o) => o.proportions[k] !== undefined),
+  );
+  const cell = { fontFamily: 'mono', fontSize: '12px', textAlign: 'right', whiteSpace: 'nowrap' } as const;
+  return (
+    <Box overflowX="auto">
+      <Box as="table" w="full" aria-label="Measures beside each other" style={{ borderCollapse: 'collapse' }}>
+        <thead>
+          <tr>
+            <Box as="th" textAlign="left" fontSize="12px" fontWeight="400" color="faded">
+              {units === 'mm' ? 'mm' : 'in'}
+            </Box>
+            <Box as="th" {...cell} fontFamily="body" fontWeight="650">
+              this
+            </Box>
+            {others.map((o) => (
+              <Box as="th" key={o.key} {...cell} fontFamily="body" maxW="76px" fontWeight="400">
+                <Text truncate title={o.name}>
+                  {o.name}
+                </Text>
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((key) => (
+            <Box as="tr" key={key} borderTopWidth="1px" borderColor="rule">
+              <Box as="th" textAlign="left" fontWeight="400" fontSize="12px" py="0.5" pr="1">
+                {nameOf(key)}
+              </Box>
+              <Box as="td" {...cell}>
+                {shownMeasure(key, own[key], units)}
+              </Box>
+              {others.map((o) => (
+                <Box as="td" key={o.key} {...cell} color={o.path ? 'ink' : 'faded'} pl="2">
+                  {o.path === null && isShape(key) && !asRatios ? (
+                    <TypedCell other={o} of={key} />
+                  ) : (
+                    cellOf(o, key)
+                  )}
+                </Box>
+              ))}
+            </Box>
+          ))}
+        </tbody>
+      </Box>
+      {others.length > 0 && (
+        <Tick label="Others as ratios to this" checked={asRatios} onChange={setAsRatios} />
+      )}
+      {others.map((o) => (
+        <HStack key={o.key} fontSize="12.5px" mt="1">
+          <Text flex="1" truncate>
+            {o.name}
+          </Text>
+          {o.path && (
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-pressed={over === o.key}
+              onClick={() => useCompared.getState().lay(over === o.key ? null : o.key)}
+            >
+              {over === o.key ? 'Lift off' : 'Lay over'}
+            </Button>
+          )}
+          <Button size="2xs" variant="ghost" onClick={() => useCompared.getState().drop(o.key)}>
+            Drop
+          </Button>
+        </HStack>
+      ))}
+    </Box>
+  );
+}
+
+/** One ratio of the shape, the nearest system’s, and what would make it exact. */
+function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const apply = (): void => {
+    const { design, edit } = useDesignStore.getState();
+    if (!design) return;
+    const made = reshapeDesign(design, row.of, row.exact);
+    if (!made.ok) {
+      setProblem(made.message);
+      return;
+    }
+    const [refusal] = edit(
+      `${SHAPE_WORDS[row.of].name} to ${SHAPE_WORDS[row.to].name} ${row.nearest.name}`,
+      () => made.design,
+    );
+    setProblem(refusal?.message ?? null);
+  };
+  const exact = Math.abs(row.change) < 0.05;
+  return (
+    <Box borderTopWidth="1px" borderColor="rule" py="1" fontSize="12.5px">
+      <HStack gap="2">
+        <Text flex="1">
+          {SHAPE_WORDS[row.of].name} : {SHAPE_WORDS[row.to].name}
+        </Text>
+        <Text fontFamily="mono">{row.ratio.toFixed(3)}</Text>
+      </HStack>
+      <HStack gap="2">
+        <Text flex="1" fontSize="12px" color="faded">
+          {exact
+            ? `is ${row.nearest.name}`
+            : `nearest ${row.nearest.name}: ${row.change > 0 ? '+' : '−'}${lengthWithUnit(Math.abs(row.change), units, 1)} of ${SHAPE_WORDS[row.of].name}`}
+        </Text>
+        {!exact && (
+          <Button size="2xs" variant="outline" onClick={apply}>
+            Make it {row.nearest.name}
+          </Button>
+        )}
+      </HStack>
+      {problem && (
+        <Text fontSize="12px" color="madder" role="alert">
+          {problem}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+const SHIFT = { label: 'shift', min: -600, max: 600, from: 'where it is fitted' };
+
+/** A figure of a ratio over the shape. */
+function Figure() {
+  const { figure, ratio, fit, shift, turned, set } = useOverlay();
+  const units = usePicked((d) => d.units);
+  const known = RATIOS.find((r) => Math.abs(r.value - ratio) < 1e-9);
+  return (
+    <Section title="A ratio laid over it">
+      <Pick
+        label="Figure"
+        value={figure}
+        options={[
+          ['none', 'none'],
+          ['grid', 'grid'],
+          ['rectangles', 'rectangles'],
+          ['spiral', 'spiral'],
+        ]}
+        onChange={(next) => set({ figure: next })}
+      />
+      {figure !== 'none' && (
+        <>
+          <Pick
+            label="Ratio"
+            value={known?.key ?? 'own'}
+            options={[...RATIOS.map((r) => [r.key, r.name] as const), ['own', 'my own'] as const]}
+            onChange={(key) => {
+              const chosen = RATIOS.find((r) => r.key === key);
+              set({ ratio: chosen?.value ?? 1.25 });
+            }}
+          />
+          {!known && (
+            <NumberField
+              label="My own ratio"
+              value={ratio}
+              unit=": 1"
+              min={1.02}
+              max={6}
+              from="long side to short"
+              places={3}
+              onCommit={(value) => {
+                set({ ratio: value });
+                return [];
+              }}
+            />
+          )}
+          <Pick<Fit> label="Fitted to" value={fit} options={FITS} onChange={(next) => set({ fit: next })} />
+          <Tick label="From the tail end" checked={turned} onChange={(on) => set({ turned: on })} />
+          {(['x', 'y'] as const).map((axis) => (
+            <LengthField
+              key={axis}
+              label={axis === 'x' ? 'Moved nutward' : 'Moved to the bass side'}
+              value={shift[axis]}
+              unit={units}
+              limit={SHIFT}
+              onCommit={(mm) => {
+                set({ shift: { ...shift, [axis]: mm } });
+                return [];
+              }}
+            />
+          ))}
+        </>
+      )}
+      <Text fontSize="12px" color="faded">
+        Some makers plan by a ratio, some by shapes they like, some by eye: none of them is right.
+      </Text>
+    </Section>
+  );
+}
+
+/** The shape’s measures beside others’, its ratios, and figures over it. */
+export function Proportion() {
+  const units = usePicked((d) => d.units);
+  const design = useRested((s) => s.design);
+  const proportions = useMemo<Proportions>(() => (design ? proportionsNow(design) : {}), [design]);
+  const problem = useCompared((s) => s.problem);
+  return (
+    <>
+      <Section title="Proportion">
+        <Adding />
+        {problem && (
+          <Text fontSize="12px" color="madder" role="alert">
+            {problem}
+          </Text>
+        )}
+        <Table own={proportions} units={units} />
+      </Section>
+      <Section title="Ratios">
+        {shapeRatios(proportions).map((row) => (
+          <RatioRow key={`${row.of} ${row.to}`} row={row} units={units} />
+        ))}
+      </Section>
+      <Figure />
+    </>
+  );
+}

@@ -1,0 +1,122 @@
+import { lengthWithUnit } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { usePicked } from '../../../design/derived.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { ByNumbers } from './ByNumbers.tsx';
+import { Hint, TaskButton } from './TaskButton.tsx';
+import { lookForEdge, takeEdge } from './layUnder.ts';
+import { useTracing } from './tracing.ts';
+
+const BRUSH = { label: 'brush', min: 1, max: 80, from: 'its middle to its rim' };
+const WITHIN = { label: 'tolerance', min: 0.05, max: 3, from: 'the furthest that the outline may be off' };
+const EDGE_TASKS = ['body', 'bench', 'brush-bench', 'brush-body', 'bridge'] as const;
+
+/** The body's edge, found in the picture. */
+export function EdgeOfBody() {
+  const { task, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
+  const units = usePicked((d) => d.units);
+  const { set, clear } = useTracing.getState();
+  const steered = body.length + bench.length + bridges.length + strokes.length;
+  return (
+    <Section
+      title="The edge"
+      aside={
+        <Button size="2xs" colorPalette="green" onClick={() => void lookForEdge()}>
+          Find the edge
+        </Button>
+      }
+    >
+      <HStack wrap="wrap" gap="1">
+        <TaskButton task="body">Body here</TaskButton>
+        <TaskButton task="bench">Bench here</TaskButton>
+        <TaskButton task="brush-bench">Brush away</TaskButton>
+        <TaskButton task="brush-body">Brush on</TaskButton>
+        <TaskButton task="bridge">Bridge</TaskButton>
+      </HStack>
+      {task === 'body' && <Hint>{'Press on the body, on each colour it has.'}</Hint>}
+      {task === 'bench' && <Hint>{'Press on the bench, on shadows too.'}</Hint>}
+      {task === 'bridge' && (
+        <Hint>
+          {
+            'Mark two places of the edge: between them, the shorter way round, it runs straight. For a neck or a strap button that crosses it.'
+          }
+        </Hint>
+      )}
+      {(task === 'brush-bench' || task === 'brush-body') && (
+        <LengthField
+          label="Brush"
+          value={brush}
+          unit={units}
+          limit={BRUSH}
+          onCommit={(mm) => {
+            set({ brush: mm });
+            return [];
+          }}
+        />
+      )}
+      <NumberField
+        label="Taken for body from"
+        value={threshold * 100}
+        unit="%"
+        min={10}
+        max={90}
+        from="0 is bench, 100 is body"
+        places={0}
+        onCommit={(share) => {
+          set({ threshold: share / 100, found: null });
+          return [];
+        }}
+      />
+      <LengthField
+        label="Outline within"
+        value={tolerance}
+        unit={units}
+        limit={WITHIN}
+        places={2}
+        onCommit={(mm) => {
+          set({ tolerance: mm, found: null });
+          return [];
+        }}
+      />
+      {steered > 0 && (
+        <HStack fontSize="12.5px">
+          <Text flex="1">
+            {[
+              body.length && `${body.length} on the body`,
+              bench.length && `${bench.length} on the bench`,
+              strokes.length && `${strokes.length} brushed`,
+              bridges.length && `${bridges.length} bridged`,
+            ]
+              .filter(Boolean)
+              .join(', ')}
+          </Text>
+          <Button size="2xs" variant="ghost" onClick={() => clear('steering')}>
+            Clear
+          </Button>
+        </HStack>
+      )}
+      {found && (
+        <>
+          <Text fontSize="12.5px" role="status">
+            {found.nodes
+              ? `An edge: ${found.nodes.length} nodes follow it within ${lengthWithUnit(found.off, units, 2)}.`
+              : 'An edge, not yet an outline.'}
+          </Text>
+          {found.nodes && (
+            <HStack justify="end">
+              <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
+                Leave it
+              </Button>
+              <Button size="2xs" colorPalette="green" onClick={takeEdge}>
+                Take it for the outline
+              </Button>
+            </HStack>
+          )}
+        </>
+      )}
+      <ByNumbers of={EDGE_TASKS} />
+    </Section>
+  );
+}

@@ -1,0 +1,302 @@
+import { figureAndUnit, isBodySize, lengthWithUnit } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { usePicked } from '../../../design/derived.ts';
+import { FileButton } from '../../../shared/FileButton.tsx';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { Pick, Select } from '../../../shared/Pick.tsx';
+import { Choice, Section } from '../../../shared/Section.tsx';
+import type { BroughtLine } from '../../../workers/bringIn.ts';
+import type { Use } from './bringIn.ts';
+import { Working } from './Working.tsx';
+import { useBringIn } from './bringIn.ts';
+
+const USES: readonly (readonly [Use, string])[] = [
+  ['outline', 'outline'],
+  ['opening', 'opening'],
+  ['leave', 'leave out'],
+];
+const CLOSED_USES = USES;
+const OPEN_USES = USES.filter(([use]) => use === 'leave');
+const GAP = { label: 'gap', min: 0, max: 10, from: 'end to end of two lines' };
+const WITHIN = { label: 'tolerance', min: 0.02, max: 3, from: 'the furthest that the outline may be off' };
+const SHIFT = { label: 'shift', min: -3000, max: 3000, from: 'where the file has it' };
+const QUARTER = Math.PI / 2;
+
+function sizeWords(line: BroughtLine, scale: number, units: 'mm' | 'in' | 'in-fraction'): string {
+  const [w, h] = [line.box.maxX - line.box.minX, line.box.maxY - line.box.minY];
+  const [long, wide] = [Math.max(w, h) * scale, Math.min(w, h) * scale];
+  const first = figureAndUnit(long, units, 1);
+  return `${first.figure} × ${lengthWithUnit(wide, units, 1)}`;
+}
+
+/** One line of the drawing: its size, whether it is closed, and what becomes of it. */
+function LineRow({ line }: { line: BroughtLine }) {
+  const units = usePicked((d) => d.units);
+  const use = useBringIn((s) => s.uses.get(line.index) ?? 'leave');
+  const label = `${line.name || 'line'} ${line.index + 1}`;
+  return (
+    <HStack gap="2" py="1" borderTopWidth="1px" borderColor="rule" fontSize="12.5px" role="listitem">
+      <Box flex="1" minW="0">
+        <Text truncate title={line.name}>
+          {line.name || 'no name'}
+        </Text>
+        <Text fontSize="12px" color="faded">
+          {sizeWords(line, 1, units)}, {line.closed ? 'closed' : 'open'}
+          {line.gap > 0.001 ? `, gap ${line.gap.toFixed(2)} mm bridged` : ''}
+        </Text>
+      </Box>
+      <Select
+        label={`Use of ${label}`}
+        value={use}
+        options={line.closed ? CLOSED_USES : OPEN_USES}
+        onChange={(next) => useBringIn.getState().use(line.index, next)}
+        w="104px"
+      />
+    </HStack>
+  );
+}
+
+/** The unit of the file: as it says, or asked for with the size in each. */
+function UnitOf({ body }: { body: BroughtLine }) {
+  const { about, mm } = useBringIn();
+  const units = usePicked((d) => d.units);
+  if (!about || mm === null || about.choices.length === 0) return null;
+  const choices =
+    about.declared && !about.choices.some((c) => c.mm === about.declared!.mm)
+      ? [about.declared, ...about.choices]
+      : about.choices;
+  const long = Math.max(body.box.maxX - body.box.minX, body.box.maxY - body.box.minY);
+  const better = choices.filter((c) => c.mm !== mm && isBodySize((long * c.mm) / mm));
+  return (
+    <>
+      <Pick
+        label={about.declared ? 'Unit of the file' : 'Unit: the file does not say'}
+        value={String(mm)}
+        options={choices.map((c) => [
+          String(c.mm),
+          `${c.mm === about.declared?.mm ? '● ' : ''}${c.name}: ${sizeWords(body, c.mm / mm, units)}`,
+        ])}
+        onChange={(value) => void useBringIn.getState().setUnit(Number(value))}
+      />
+      {!isBodySize(long) && (
+        <Box fontSize="12.5px" color="ochre" role="alert">
+          <Text>
+            ▲ The outline would be {lengthWithUnit(long, units, 1)} long; bodies are 180 to 900 mm.
+            {better.length ? ' Did the file mean' : ' Is this the right line?'}
+          </Text>
+          <HStack wrap="wrap" mt="1">
+            {better.map((c) => (
+              <Button
+                key={c.name}
+                size="2xs"
+                variant="outline"
+                onClick={() => void useBringIn.getState().setUnit(c.mm)}
+              >
+                {c.name}: {lengthWithUnit((long * c.mm) / mm, units, 0)}
+              </Button>
+            ))}
+          </HStack>
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** How the drawing lies on the instrument. */
+function Laying() {
+  const placing = useBringIn((s) => s.placing);
+  const units = usePicked((d) => d.units);
+  const { place } = useBringIn.getState();
+  const shift = (axis: 'x' | 'y') => (mm: number) => {
+    place({ ...placing, shift: { ...placing.shift, [axis]: mm } });
+    return [];
+  };
+  const turnBy = (turn: number): void => {
+    // Turned where it lies, not about the file's own origin.
+    const { lines, uses } = useBringIn.getState();
+    const body = lines?.lines.find((l) => uses.get(l.index) === 'outline') ?? lines?.lines[0];
+    const middle = body
+      ? { x: (body.box.minX + body.box.maxX) / 2, y: (body.box.minY + body.box.maxY) / 2 }
+      : { x: 0, y: 0 };
+    const at = (t: number) => ({
+      x: Math.cos(t) * middle.x - Math.sin(t) * middle.y * (placing.mirror ? -1 : 1),
+      y: Math.sin(t) * middle.x + Math.cos(t) * middle.y * (placing.mirror ? -1 : 1),
+    });
+    const [before, after] = [at(placing.turn), at(placing.turn + turn)];
+    const shifted = {
+      x: placing.shift.x + before.x - after.x,
+      y: placing.shift.y + before.y - after.y,
+    };
+    place({ ...placing, turn: placing.turn + turn, shift: shifted });
+  };
+  return (
+    <>
+      <HStack>
+        <Text flex="1" fontSize="13px">
+          Lay it
+        </Text>
+        <Button size="2xs" variant="outline" onClick={() => turnBy(QUARTER)}>
+          Quarter turn
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          aria-pressed={placing.mirror}
+          onClick={() => place({ ...placing, mirror: !placing.mirror })}
+        >
+          Mirror
+        </Button>
+      </HStack>
+      <LengthField
+        label="Moved nutward"
+        value={placing.shift.x}
+        unit={units}
+        limit={SHIFT}
+        onCommit={shift('x')}
+      />
+      <LengthField
+        label="Moved to the bass side"
+        value={placing.shift.y}
+        unit={units}
+        limit={SHIFT}
+        onCommit={shift('y')}
+      />
+    </>
+  );
+}
+
+function Found() {
+  const { about, lines, gap, within, uses } = useBringIn();
+  const units = usePicked((d) => d.units);
+  if (!about || !lines) return null;
+  const body = lines.lines.find((l) => uses.get(l.index) === 'outline') ?? lines.lines[0];
+  if (!body) return null;
+  const more = lines.closed + lines.open - lines.lines.length;
+  const taking = lines.lines.some((l) => uses.get(l.index) !== 'leave');
+  const isOwn = about.kind === 'json';
+  return (
+    <>
+      <Text fontSize="12.5px">
+        {lines.closed} closed and {lines.open} open {lines.closed + lines.open === 1 ? 'line' : 'lines'}
+        {lines.doubled ? `, ${lines.doubled} drawn twice and taken once` : ''}.
+      </Text>
+      {about.passedOver.map((p) => (
+        <Text key={`${p.what} ${p.why}`} fontSize="12px" color="faded">
+          Passed over: {p.count} × {p.what.toLowerCase()} ({p.why}).
+        </Text>
+      ))}
+      <UnitOf body={body} />
+      {!isOwn && (
+        <LengthField
+          label="Join gaps under"
+          value={gap}
+          unit={units}
+          limit={GAP}
+          places={2}
+          onCommit={(mm) => {
+            void useBringIn.getState().setGap(mm);
+            return [];
+          }}
+        />
+      )}
+      <Box role="list" aria-label="Lines of the drawing" maxH="240px" overflowY="auto">
+        {lines.lines.map((l) => (
+          <LineRow key={l.index} line={l} />
+        ))}
+      </Box>
+      {more > 0 && (
+        <Text fontSize="12px" color="faded">
+          And {more} smaller lines, left out.
+        </Text>
+      )}
+      {!isOwn && (
+        <>
+          <Laying />
+          <Choice
+            label="Nodes"
+            value={within === null ? 'drawn' : 'fewest'}
+            options={[
+              ['drawn', 'As drawn'],
+              ['fewest', 'Fewest, fair'],
+            ]}
+            onChange={(how) => useBringIn.getState().setWithin(how === 'drawn' ? null : 0.1)}
+          />
+          {within !== null && (
+            <LengthField
+              label="Outline within"
+              value={within}
+              unit={units}
+              limit={WITHIN}
+              places={2}
+              onCommit={(mm) => {
+                useBringIn.getState().setWithin(mm);
+                return [];
+              }}
+            />
+          )}
+        </>
+      )}
+      <HStack justify="end">
+        <Button size="2xs" variant="outline" onClick={() => useBringIn.getState().leave()}>
+          Leave it
+        </Button>
+        <Button
+          size="2xs"
+          colorPalette="green"
+          disabled={!taking}
+          onClick={() => void useBringIn.getState().take()}
+        >
+          Bring it in
+        </Button>
+      </HStack>
+    </>
+  );
+}
+
+/** An outline from a drawing: chosen, looked at, laid, taken. */
+export function FromFile() {
+  const { file, share, problem, done, about } = useBringIn();
+  return (
+    <Section
+      title="From a drawing"
+      aside={
+        <FileButton
+          words="Choose a file"
+          label="Drawing file"
+          accept=".svg,.dxf,.json"
+          onFile={(chosen) => void useBringIn.getState().choose(chosen)}
+        />
+      }
+    >
+      {file ? (
+        <Text fontSize="12.5px" truncate title={file}>
+          {file}
+        </Text>
+      ) : (
+        !done && (
+          <Text fontSize="12px" color="faded">
+            SVG, DXF or a Pelkin design. Its lines are shown on the board before anything is changed.
+          </Text>
+        )
+      )}
+      {done && (
+        <Text fontSize="12.5px" color="kelp" role="status">
+          ● {done}
+        </Text>
+      )}
+      {problem && (
+        <Text fontSize="12.5px" color="madder" role="alert">
+          {problem}
+        </Text>
+      )}
+      {share !== null && (
+        <Working
+          label={about ? 'Fitting the outline' : 'Reading the drawing'}
+          share={share}
+          onStop={() => useBringIn.getState().stop()}
+        />
+      )}
+      {share === null && <Found />}
+    </Section>
+  );
+}

@@ -1,0 +1,85 @@
+import type { Underlay } from '@pelkin/core';
+import { nudgeGesture } from '../../../design/lengths.ts';
+import { usePicked } from '../../../design/derived.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { SliderRow } from '../../../shared/SliderRow.tsx';
+import { Hint, TaskButton } from './TaskButton.tsx';
+import { changeUnderlay } from './tracing.ts';
+
+const PLACE = { label: 'place', min: -5000, max: 5000, from: 'the bridge line and the centre line' };
+
+/** Place, turn, size and strength by numbers, and by hand. */
+export function Lie({ u }: { u: Underlay }) {
+  const units = usePicked((d) => d.units);
+  const put =
+    (name: string, path: string) =>
+    (part: Partial<Underlay>, how?: string): readonly { where: string; message: string }[] => {
+      const wrong = changeUnderlay(
+        name,
+        () => part,
+        how === 'nudged' ? nudgeGesture(`${u.id} ${path}`) : undefined,
+      );
+      return wrong ? [{ where: path, message: wrong.replace(/\.$/, '') }] : [];
+    };
+  return (
+    <Section
+      title="How it lies"
+      aside={u.locked ? undefined : <TaskButton task="move">Slide by hand</TaskButton>}
+    >
+      {u.locked ? (
+        <Hint>It is locked: free it to move it.</Hint>
+      ) : (
+        <>
+          <LengthField
+            label="Middle, from the bridge line"
+            value={u.at.x}
+            unit={units}
+            limit={PLACE}
+            onCommit={(x, _, how) => put('moved the picture', 'x')({ at: { ...u.at, x } }, how)}
+          />
+          <LengthField
+            label="Middle, from the centre line"
+            value={u.at.y}
+            unit={units}
+            limit={PLACE}
+            onCommit={(y, _, how) => put('moved the picture', 'y')({ at: { ...u.at, y } }, how)}
+          />
+          <NumberField
+            label="Turned by"
+            value={u.turn}
+            unit="°"
+            min={-180}
+            max={180}
+            from="as the file has it"
+            places={2}
+            onCommit={(turn) => put('turned the picture', 'turn')({ turn })}
+          />
+          <NumberField
+            label="Millimetres of a pixel"
+            value={u.scale}
+            unit="mm"
+            min={0.0005}
+            max={50}
+            from="edge to edge of one"
+            places={4}
+            onCommit={(scale) =>
+              put('scaled the picture', 'scale')({ scale, scaled: 'measures', goodTo: null })
+            }
+          />
+        </>
+      )}
+      <SliderRow
+        label="Strength"
+        name="Strength of the picture"
+        min={5}
+        max={100}
+        value={Math.round(u.opacity * 100)}
+        onChange={(share) =>
+          void put('changed a picture’s strength', 'opacity')({ opacity: share / 100 }, 'nudged')
+        }
+      />
+    </Section>
+  );
+}

@@ -1,0 +1,121 @@
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useDerived, usePicked } from '../../../design/derived.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { ByNumbers } from './ByNumbers.tsx';
+import { Hint, TaskButton } from './TaskButton.tsx';
+import type { KnownKind } from './knownMarks.ts';
+import { SHEETS, artworkMarks, boardMarks, rectangleMarks } from './knownMarks.ts';
+import { makeUpright } from './layUnder.ts';
+import { useTracing } from './tracing.ts';
+
+const SIDE = { label: 'side', min: 20, max: 2000, from: 'corner to corner' };
+const SLANT_TASKS = ['corners', 'straight-edge'] as const;
+
+const KNOWN: readonly (readonly [KnownKind, string])[] = [
+  ...SHEETS.map(([key, words]) => [key, words] as const),
+  ['own', 'A rectangle of my own'],
+  ['board', 'The fingerboard’s nut and last fret'],
+  ['artwork', 'An artwork sheet’s crosses'],
+];
+
+/** A photo taken at a slant, brought upright by four marks. */
+export function Perspective() {
+  const { task, marks, straights } = useTracing();
+  const { layout, measures } = useDerived();
+  const isLeft = usePicked((d) => d.handedness === 'left');
+  const units = usePicked((d) => d.units);
+  const [kind, setKind] = useState<KnownKind>('a4');
+  const [own, setOwn] = useState({ long: 300, short: 200 });
+  const sheet = SHEETS.find(([key]) => key === kind);
+  const known =
+    kind === 'board'
+      ? boardMarks(layout)
+      : kind === 'artwork'
+        ? artworkMarks(measures.box, isLeft)
+        : rectangleMarks(
+            sheet ? sheet[2] : Math.max(own.long, own.short),
+            sheet ? sheet[3] : Math.min(own.long, own.short),
+            marks,
+          );
+  return (
+    <Section title="Taken at a slant">
+      <HStack wrap="wrap" gap="1">
+        <TaskButton task="corners">Four marks of a known thing</TaskButton>
+        <TaskButton task="straight-edge">A straight edge</TaskButton>
+      </HStack>
+      {task === 'corners' && (
+        <>
+          <Pick label="What is marked" value={kind} options={KNOWN} onChange={setKind} />
+          {kind === 'own' && (
+            <>
+              {(['long', 'short'] as const).map((side) => (
+                <LengthField
+                  key={side}
+                  label={side === 'long' ? 'Its long side' : 'Its short side'}
+                  value={own[side]}
+                  unit={units}
+                  limit={SIDE}
+                  onCommit={(mm) => {
+                    setOwn({ ...own, [side]: mm });
+                    return [];
+                  }}
+                />
+              ))}
+            </>
+          )}
+          <Hint>
+            {marks.length < 4
+              ? `Mark ${'ABCD'[marks.length]}: its ${known.names[marks.length]}.`
+              : 'Pull each mark exactly to its place: zoom in with the wheel.'}
+          </Hint>
+          {kind !== 'board' && kind !== 'artwork' && (
+            <Hint>
+              {
+                'The thing must lie on the face that is traced, not beside it on the bench: what is nearer to the camera looks larger.'
+              }
+            </Hint>
+          )}
+          <HStack justify="end">
+            <Button
+              size="2xs"
+              colorPalette="green"
+              disabled={marks.length < 4}
+              onClick={() => void makeUpright(known.truths, known.placed)}
+            >
+              Bring it upright
+            </Button>
+          </HStack>
+        </>
+      )}
+      {task === 'straight-edge' && (
+        <>
+          <Hint>{`Mark three places or more along an edge that is straight in truth: ${marks.length} so far. The lens’ bow is then taken out when the photo is brought upright.`}</Hint>
+          <HStack justify="end">
+            <Button
+              size="2xs"
+              colorPalette="green"
+              disabled={marks.length < 3}
+              onClick={() => useTracing.getState().keepStraight()}
+            >
+              Keep the edge
+            </Button>
+          </HStack>
+        </>
+      )}
+      {straights.length > 0 && (
+        <HStack fontSize="12.5px">
+          <Text flex="1">
+            {straights.length} straight {straights.length === 1 ? 'edge' : 'edges'} for the lens
+          </Text>
+          <Button size="2xs" variant="ghost" onClick={() => useTracing.getState().clear('straights')}>
+            Drop
+          </Button>
+        </HStack>
+      )}
+      <ByNumbers of={SLANT_TASKS} />
+    </Section>
+  );
+}

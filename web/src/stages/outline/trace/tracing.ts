@@ -1,0 +1,271 @@
+import type { Design, Point, Similarity, Underlay } from '@pelkin/core';
+import { edits, moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from '@pelkin/core';
+import { create } from 'zustand';
+import { useDesignStore } from '../../../design/store.ts';
+
+/** What presses on the board mean while a picture is worked on. */
+export type Task =
+  | 'measure'
+  | 'straighten'
+  | 'joint'
+  | 'corners'
+  | 'straight-edge'
+  | 'body'
+  | 'bench'
+  | 'bridge'
+  | 'brush-bench'
+  | 'brush-body'
+  | 'move';
+
+/** Marks are called by these, in the order they are set. */
+export const MARK_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
+
+/** How many marks a task takes; null: as many as are set. */
+export const MARKS_OF: Readonly<Record<Task, number | null>> = {
+  measure: 2,
+  straighten: 2,
+  joint: 2,
+  corners: 4,
+  'straight-edge': null,
+  body: null,
+  bench: null,
+  bridge: 2,
+  'brush-bench': null,
+  'brush-body': null,
+  move: 0,
+};
+
+/** A distance marked in a picture, in its pixels, and what it truly is, mm. */
+export interface MeasureMark {
+  readonly from: Point;
+  readonly to: Point;
+  readonly truth: number;
+}
+
+export interface BrushStroke {
+  readonly as: 'bench' | 'body';
+  readonly points: readonly Point[];
+  readonly radius: number;
+}
+
+/** What was found of the edge, instrument frame. */
+export interface FoundEdge {
+  readonly edge: readonly Point[];
+  readonly noise: number;
+  readonly nodes: Design['outline']['nodes'] | null;
+  readonly off: number;
+}
+
+/** Everything that is marked in one picture; places in its pixels. */
+interface Marked {
+  readonly marks: readonly Point[];
+  readonly measures: readonly MeasureMark[];
+  readonly straights: readonly (readonly Point[])[];
+  readonly body: readonly Point[];
+  readonly bench: readonly Point[];
+  readonly bridges: readonly (readonly [Point, Point])[];
+  readonly strokes: readonly BrushStroke[];
+}
+const NOTHING: Marked = {
+  marks: [],
+  measures: [],
+  straights: [],
+  body: [],
+  bench: [],
+  bridges: [],
+  strokes: [],
+};
+
+interface Tracing extends Marked {
+  /** The picture that is worked on. */
+  readonly id: string | null;
+  readonly task: Task | null;
+  readonly threshold: number;
+  readonly tolerance: number;
+  /** Half the brush's width, mm. */
+  readonly brush: number;
+  readonly found: FoundEdge | null;
+  readonly share: number | null;
+  readonly doing: string;
+  readonly problem: string | null;
+  readonly told: string | null;
+  /** The PDF that a page was laid under from, while it has others. */
+  readonly pdf: { readonly file: File; readonly pages: number; readonly page: number } | null;
+  choose(id: string | null): void;
+  begin(task: Task | null): void;
+  /** A press on the board, instrument frame. */
+  press(at: Point): void;
+  /** A press, in the picture's pixels; with the brush, one dab of it. */
+  put(pixel: Point): void;
+  moveMark(index: number, to: Point): void;
+  /** A mark put at a place of the picture, in its pixels. */
+  setMark(index: number, pixel: Point): void;
+  stroke(points: readonly Point[]): void;
+  set(
+    change: Partial<
+      Pick<
+        Tracing,
+        'threshold' | 'tolerance' | 'brush' | 'found' | 'share' | 'doing' | 'problem' | 'told' | 'pdf'
+      >
+    >,
+  ): void;
+  addMeasure(truth: number): void;
+  dropMeasure(index: number): void;
+  keepStraight(): void;
+  clear(what: 'straights' | 'steering'): void;
+}
+
+const underlayOf = (id: string | null): Underlay | null =>
+  useDesignStore.getState().design?.underlays.find((u) => u.id === id) ?? null;
+
+export const useTracing = create<Tracing>((set, get) => ({
+  ...NOTHING,
+  id: null,
+  task: null,
+  threshold: 0.5,
+  tolerance: 0.3,
+  brush: 12,
+  found: null,
+  share: null,
+  doing: '',
+  problem: null,
+  told: null,
+  pdf: null,
+  choose: (id) => {
+    if (id === get().id) return;
+    set({ ...NOTHING, id, task: null, found: null, problem: null, told: null });
+  },
+  begin: (task) => set({ task, marks: [], problem: null, told: null }),
+  press: (at) => {
+    const underlay = underlayOf(get().id);
+    if (underlay) get().put(toPixelMap(underlay)(at));
+  },
+  put: (p) => {
+    const { id, task, marks, body, bench, bridges, brush, strokes } = get();
+    const underlay = underlayOf(id);
+    if (!underlay || underlay.hidden || !task) return;
+    if (task === 'brush-body' || task === 'brush-bench') {
+      const as = task === 'brush-body' ? 'body' : 'bench';
+      set({ strokes: [...strokes, { as, points: [p], radius: brush / underlay.scale }], found: null });
+    } else if (task === 'body') set({ body: [...body, p], found: null });
+    else if (task === 'bench') set({ bench: [...bench, p], found: null });
+    else if (task === 'bridge') {
+      if (marks.length === 0) set({ marks: [p] });
+      else set({ marks: [], bridges: [...bridges, [marks[0]!, p]], found: null });
+    } else {
+      const most = MARKS_OF[task];
+      if (most === null || marks.length < most) set({ marks: [...marks, p] });
+    }
+  },
+  moveMark: (index, to) => {
+    const underlay = underlayOf(get().id);
+    if (!underlay) return;
+    const p = toPixelMap(underlay)(to);
+    get().setMark(index, p);
+  },
+  setMark: (index, p) => set({ marks: get().marks.map((m, i) => (i === index ? p : m)) }),
+  stroke: (points) => {
+    const { id, task, brush, strokes } = get();
+    const underlay = underlayOf(id);
+    if (!underlay || points.length === 0) return;
+    const map = toPixelMap(underlay);
+    const as = task === 'brush-body' ? 'body' : 'bench';
+    set({
+      strokes: [...strokes, { as, points: points.map(map), radius: brush / underlay.scale }],
+      found: null,
+    });
+  },
+  set: (change) => set(change),
+  addMeasure: (truth) => {
+    const { marks, measures } = get();
+    if (marks.length < 2) return;
+    set({ measures: [...measures, { from: marks[0]!, to: marks[1]!, truth }], marks: [] });
+  },
+  dropMeasure: (index) => set({ measures: get().measures.filter((_, i) => i !== index) }),
+  keepStraight: () => {
+    const { marks, straights } = get();
+    if (marks.length >= 3) set({ straights: [...straights, marks], marks: [], task: null });
+  },
+  clear: (what) =>
+    set(
+      what === 'straights'
+        ? { straights: [] }
+        : { body: [], bench: [], bridges: [], strokes: [], marks: [], found: null },
+    ),
+}));
+
+/** A change of the picture that is worked on, as a named step. */
+export function changeUnderlay(
+  name: string,
+  change: (u: Underlay) => Partial<Underlay>,
+  gesture?: string,
+): string | null {
+  const { id } = useTracing.getState();
+  const underlay = underlayOf(id);
+  if (!underlay) return null;
+  const [refusal] = useDesignStore
+    .getState()
+    .edit(name, (d) => edits.changeUnderlay(d, underlay.id, change(underlay)), gesture);
+  return refusal ? `${refusal.message}.` : null;
+}
+
+function similar(name: string, s: Similarity | null, more: Partial<Underlay> = {}): string | null {
+  if (underlayOf(useTracing.getState().id)?.locked) return 'The picture is locked: free it to move it.';
+  return s
+    ? changeUnderlay(name, (u) => ({ ...moveUnderlay(u, s), ...more }))
+    : 'The two marks fall together: set them apart.';
+}
+
+/** A mark that is set by hand is off by about so many pixels. */
+const MARKED = 0.7;
+/** Half a body's length, mm: how far from the marked measure its error is told. */
+const HALF_BODY = 230;
+
+/** Sets the picture to scale by its marked measures. */
+export function applyMeasures(): string | null {
+  const { id, measures } = useTracing.getState();
+  const underlay = underlayOf(id);
+  if (!underlay) return null;
+  const map = pixelMap(underlay);
+  const marked = measures.map((m) => ({ from: map(m.from), to: map(m.to), truth: m.truth }));
+  const scaled = scaleByMeasures(marked);
+  if (!scaled) return 'The marks fall together: set them apart.';
+  const { factor, off } = scaled;
+  const longest = Math.max(...measures.map((m) => m.truth));
+  const marks = (2 * MARKED * Math.SQRT2 * underlay.scale * factor * HALF_BODY) / longest;
+  const misfit = Math.max(0, ...off.map(Math.abs)) * (HALF_BODY / longest);
+  return similar(
+    'set the picture to scale',
+    { about: underlay.at, to: underlay.at, turn: 0, scale: factor },
+    { scaled: 'measures', goodTo: Number(Math.hypot(marks, misfit).toFixed(2)) },
+  );
+}
+
+/** Lays the line through two marks on the centre line, the first tailward of the second. */
+export function straighten(): string | null {
+  const { id, marks } = useTracing.getState();
+  const underlay = underlayOf(id);
+  if (!underlay || marks.length < 2) return null;
+  const map = pixelMap(underlay);
+  const [p, q] = [map(marks[0]!), map(marks[1]!)];
+  const long = Math.hypot(q.x - p.x, q.y - p.y);
+  const middle = (p.x + q.x) / 2;
+  return similar(
+    'laid the picture straight',
+    similarityOf(p, q, { x: middle - long / 2, y: 0 }, { x: middle + long / 2, y: 0 }),
+  );
+}
+
+/** Lays two marks on the bridge line and the joint, both on the centre line: place, turn and size at once. */
+export function layOnJoint(jointX: number): string | null {
+  const { id, marks } = useTracing.getState();
+  const underlay = underlayOf(id);
+  if (!underlay || marks.length < 2) return null;
+  const map = pixelMap(underlay);
+  const s = similarityOf(map(marks[0]!), map(marks[1]!), { x: 0, y: 0 }, { x: jointX, y: 0 });
+  const error = s ? (2 * MARKED * Math.SQRT2 * underlay.scale * s.scale * HALF_BODY) / jointX : 0;
+  return similar('laid the picture on bridge and joint', s, {
+    scaled: 'instrument',
+    goodTo: Number(error.toFixed(2)),
+  });
+}
