@@ -4,6 +4,7 @@ import type { Design, Point } from '@pelkin/core';
 import {
   createDeriver,
   drawingSvg,
+  edits,
   nearestOnPath,
   newDesign,
   pixelMap,
@@ -250,16 +251,12 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   const { template } = derive({
     ...windrow,
     openings: [
-      {
-        id: 'o1',
-        name: 'Pocket',
-        nodes: [
-          { id: 'a', x: 150, y: -28, kind: 'corner' },
-          { id: 'b', x: 230, y: -28, kind: 'corner' },
-          { id: 'c', x: 230, y: 28, kind: 'corner' },
-          { id: 'd', x: 150, y: 28, kind: 'corner' },
-        ],
-      },
+      edits.openingOfLine('o1', 'Pocket', [
+        { id: 'a', x: 150, y: -28, kind: 'corner' },
+        { id: 'b', x: 230, y: -28, kind: 'corner' },
+        { id: 'c', x: 230, y: 28, kind: 'corner' },
+        { id: 'd', x: 150, y: 28, kind: 'corner' },
+      ]),
     ],
   });
   // In inches, with no word of it.

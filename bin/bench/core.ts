@@ -99,6 +99,9 @@ export async function measureCore(): Promise<Measured[]> {
     show: {
       outline: true,
       openings: true,
+      back: true,
+      holes: true,
+      parts: true,
       centre: true,
       neck: true,
       strings: true,

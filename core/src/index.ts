@@ -118,3 +118,45 @@ export { CURVE_TEMPLATES, snapToTemplate, templateEdge } from './outline/curveTe
 export type { CurveTemplate, TemplateLay } from './outline/curveTemplates.ts';
 export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './templates/artwork.ts';
 export type { Artwork, ArtworkPaper } from './templates/artwork.ts';
+export { PART_KINDS, formOf, kindOf, measureOf } from './parts/kinds.ts';
+export { PART_GROUPS } from './parts/part.ts';
+export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './parts/part.ts';
+export { SHELF, groupOf, specOf } from './parts/shelf.ts';
+export type { ShelfPart } from './parts/shelf.ts';
+export type { Face, Neck, OpeningStep, PartSpec, PlacedPart, Run, Shape } from './design/schema.ts';
+export type { LaidOut } from './layout/layOut.ts';
+export type { Cut, CutRole } from './layout/cut.ts';
+export { areaOf, flatPath, laidPath } from './layout/cut.ts';
+export type { LaidPart } from './layout/placedPart.ts';
+export { laidPart } from './layout/placedPart.ts';
+export { depthWords } from './layout/drawing.ts';
+export { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt } from './layout/poles.ts';
+export type { Pole } from './layout/poles.ts';
+export { bridgePlaceFor, bridgeReach } from './layout/saddles.ts';
+export type { BridgeReach } from './layout/saddles.ts';
+export { neckScrewPlaces, neckSide, pocketHalf } from './layout/pocket.ts';
+export { wallsOf } from './layout/walls.ts';
+export type { Wall } from './layout/walls.ts';
+export { floorsOf } from './layout/floors.ts';
+export type { Floor } from './layout/floors.ts';
+export { controlFits } from './layout/controls.ts';
+export { insideEdge, pickingPlace, stringHeightAt, toStrings } from './layout/clearances.ts';
+export { runCover, wayIn, wiringOf } from './layout/wiring.ts';
+export type { RunCover, WayIn, Wired } from './layout/wiring.ts';
+export { drillNeed } from './layout/runs.ts';
+export {
+  angleFor,
+  breakAngle,
+  depthFor,
+  outsideTravel,
+  pocketDepthAt,
+  radiusDrop,
+  saddlePlace,
+  screwBite,
+  shimFor,
+} from './strings/elevation.ts';
+export type { NeckSide, SaddlePlace } from './strings/elevation.ts';
+export { edgeGap, nearestOnSegment } from './geometry/polygons.ts';
+export { coverLedge } from './layout/cover.ts';
+export { edgePlace } from './layout/edgePlace.ts';
+export { partText, readPartText } from './files/partFile.ts';

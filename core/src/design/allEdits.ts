@@ -14,13 +14,13 @@ export {
   turnNodes,
   twinOf,
 } from './nodeEdits.ts';
+export * from './layoutEdits.ts';
 export { cutMirror, linkMirror } from './mirrorEdits.ts';
 export { layStretch, runBetween } from './stretchEdits.ts';
 export {
   addUnderlay,
   changeUnderlay,
   freshId,
-  removeOpening,
   removeUnderlay,
   setHand,
   setTools,

@@ -64,6 +64,9 @@ export const plainPrint = () => ({
   show: {
     outline: true,
     openings: true,
+    back: true,
+    holes: true,
+    parts: false,
     centre: true,
     neck: true,
     strings: false,
@@ -133,7 +136,37 @@ function startingOutline(jointX: number, seatHalf: number): Outline {
 }
 
 /** A hand of middling size, mm. */
-export const PLAIN_HAND = { room: 32, finger: 45 } as const;
+export const PLAIN_HAND = { room: 32, finger: 45, picking: 70, reach: 95 } as const;
+
+/** How a neck begins: not decided; with usual numbers for when it is. */
+export const plainNeck = (long: boolean) => ({
+  joint: 'undecided' as const,
+  heel: 25.4,
+  depth: 16,
+  angle: 0,
+  board: 6,
+  fretHeight: 1.1,
+  actionNut: long ? 0.6 : 0.45,
+  action12: long ? 2.3 : 1.8,
+  fit: 0.1,
+  pocketLength: 76,
+  past: 12,
+  end: 'square' as const,
+  radius: 6,
+  carve: 0,
+  core: 60,
+  screws: {
+    count: 4,
+    from: 38,
+    along: 38,
+    across: 38,
+    length: 45,
+    thread: 4.5,
+    root: 3.2,
+    plate: 2,
+    underHead: 0,
+  },
+});
 
 /** A new design: valid, plain, ready to be changed. */
 export function newDesign(name: string, count = 6, scaleLength = 640): Design {
@@ -153,10 +186,13 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     underlays: [],
     tools: [],
     hand: { ...PLAIN_HAND },
-    body: { thickness: 44 },
+    body: { thickness: 44, grain: 0 },
+    parts: [],
+    runs: [],
+    neck: plainNeck(scaleLength > 720),
     print: plainPrint(),
     findings: { limits: {}, accepted: [] },
-    progress: { strings: 'untouched', outline: 'untouched', templates: 'untouched' },
+    progress: { strings: 'untouched', outline: 'untouched', layout: 'untouched', templates: 'untouched' },
     typed: {},
   };
 }

@@ -1,4 +1,4 @@
-import { PLAIN_HAND, plainPrint, plainStrings } from './defaults.ts';
+import { PLAIN_HAND, plainNeck, plainPrint, plainStrings } from './defaults.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
 
 const isRecord = (raw: unknown): raw is Record<string, unknown> =>
@@ -37,8 +37,49 @@ const toVersion3: Migration = (document) => {
     openings: [],
     underlays: [],
     tools: [],
-    hand: { ...PLAIN_HAND },
+    hand: { room: PLAIN_HAND.room, finger: PLAIN_HAND.finger },
     ...document,
+    print: isRecord(print) ? { ...print, show } : print,
+  };
+};
+
+/** An opening of version 3 was a closed line alone: it becomes one step of a depth that nobody has said. */
+const stepped = (raw: unknown): unknown => {
+  if (!isRecord(raw)) return raw;
+  const { nodes, ...others } = raw;
+  return {
+    face: 'front',
+    at: { x: 0, y: 0 },
+    turn: 0,
+    ...others,
+    steps: [
+      {
+        name: typeof raw.name === 'string' ? raw.name : 'Opening',
+        shape: { kind: 'free', nodes },
+        at: { x: 0, y: 0 },
+        depth: 0,
+        through: false,
+        role: 'cavity',
+        islands: [],
+      },
+    ],
+  };
+};
+
+/** Version 4: parts and runs placed, openings as stacks of steps, the neck join, grain, the picking hand. */
+const toVersion4: Migration = (document) => {
+  const { print, openings, hand, body, progress, strings } = document;
+  const show = isRecord(print) ? filled(print.show, { back: true, holes: true, parts: false }) : undefined;
+  const scale = isRecord(strings) ? strings.scaleLength : undefined;
+  return {
+    parts: [],
+    runs: [],
+    neck: plainNeck(typeof scale === 'number' && scale > 720),
+    ...document,
+    openings: Array.isArray(openings) ? openings.map(stepped) : openings,
+    hand: filled(hand, { picking: PLAIN_HAND.picking, reach: PLAIN_HAND.reach }),
+    body: filled(body, { grain: 0 }),
+    progress: filled(progress, { layout: 'untouched' }),
     print: isRecord(print) ? { ...print, show } : print,
   };
 };
@@ -47,6 +88,7 @@ const toVersion3: Migration = (document) => {
 const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
   [2, toVersion3],
+  [3, toVersion4],
 ]);
 
 export type Migrated =

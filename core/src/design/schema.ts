@@ -1,44 +1,21 @@
 import { z } from 'zod';
-import type { LimitPath } from './limits.ts';
+import {
+  MOST_OPENINGS,
+  MOST_PARTS,
+  MOST_RUNS,
+  neckSchema,
+  openingSchema,
+  partSchema,
+  runSchema,
+} from './layoutSchema.ts';
 import { LIMITS, MOST_NODES } from './limits.ts';
+import { count, limited, mm, nameSchema, nodeIdSchema, nodeSchema } from './schemaParts.ts';
+import type { LimitPath } from './limits.ts';
+
+export { nameSchema } from './schemaParts.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
-export const DESIGN_VERSION = 3;
-
-/** What people call a design; control characters would break files and lists. */
-export const nameSchema = z
-  .string({ error: 'the name must be text' })
-  .trim()
-  .min(1, 'the name is empty: give the design a name')
-  .max(80, 'the name is longer than 80 characters: shorten it')
-  .refine(
-    (text) =>
-      !/[\u0000-\u001f\u007f\u2028\u2029\ud800-\udfff]/.test(
-        text.replace(/[\ud800-\udbff][\udc00-\udfff]/g, ''),
-      ),
-    {
-      message: 'the name holds characters that cannot be printed: type it again',
-    },
-  );
-
-/** A finite number within its limits, refused in a maker's words. */
-const limited = (path: LimitPath, unit: 'mm' | '°' | '', whole = false): z.ZodType<number> => {
-  const { label, min, max } = LIMITS[path];
-  const named = unit ? ` ${unit}` : '';
-  return z
-    .number({ error: `${label} must be a number${unit ? ' of millimetres' : ''}` })
-    .refine((n) => n >= min, {
-      error: (issue) => `${label} ${String(issue.input)}${named} is under the least, ${min}${named}`,
-    })
-    .refine((n) => n <= max, {
-      error: (issue) => `${label} ${String(issue.input)}${named} is over the most, ${max}${named}`,
-    })
-    .refine((n) => !whole || Number.isInteger(n), {
-      error: (issue) => `${label} ${String(issue.input)} must be a whole number`,
-    });
-};
-const mm = (path: LimitPath): z.ZodType<number> => limited(path, 'mm');
-const count = (path: LimitPath): z.ZodType<number> => limited(path, '', true);
+export const DESIGN_VERSION = 4;
 
 const sideSchema = z.enum(['bass', 'treble'], { error: 'a side is “bass” or “treble”' });
 const boardPart = (frets: LimitPath) =>
@@ -85,28 +62,6 @@ const stringsSchema = z.looseObject({
     .max(LIMITS['strings.count'].max),
 });
 
-const handleSchema = z.looseObject({ x: mm('outline.handle'), y: mm('outline.handle') });
-
-/**
- * A place on the outline. Handles are vectors from the node towards its neighbours: a smooth node carries
- * both, in line; a corner may carry either; a fair node's are solved.
- */
-const nodeIdSchema = z
-  .string({ error: 'a node needs an id' })
-  .regex(/^[A-Za-z0-9_-]{1,24}$/, 'a node’s id must be 1 to 24 letters and figures');
-const nodeSchema = z.looseObject({
-  id: nodeIdSchema,
-  x: mm('outline.x'),
-  y: mm('outline.y'),
-  kind: z.enum(['fair', 'smooth', 'corner'], { error: 'a node is “fair”, “smooth” or “corner”' }),
-  before: handleSchema.optional(),
-  after: handleSchema.optional(),
-  /** How much of a fair curve's parameter lies between this node and the next; its own length where left out. */
-  span: mm('outline.span').optional(),
-  /** Whether fairing leaves the node where it is. */
-  pinned: z.boolean({ error: 'a node is pinned or not: true or false' }).optional(),
-});
-
 const outlineSchema = z.looseObject({
   nodes: z
     .array(nodeSchema, { error: 'the outline needs a list of nodes' })
@@ -119,19 +74,6 @@ const outlineSchema = z.looseObject({
     })
     .max(MOST_NODES),
 });
-
-/** A closed line within the body that was brought in: where something will be routed. */
-const openingSchema = z.looseObject({
-  id: z
-    .string({ error: 'an opening needs an id' })
-    .regex(/^[A-Za-z0-9_-]{1,24}$/, 'an opening’s id must be 1 to 24 letters and figures'),
-  name: nameSchema,
-  nodes: z
-    .array(nodeSchema, { error: 'an opening needs a list of nodes' })
-    .min(3, 'an opening needs at least three nodes to close')
-    .max(MOST_NODES, `an opening of over ${MOST_NODES} nodes cannot be kept: simplify it`),
-});
-export const MOST_OPENINGS = 100;
 
 /**
  * A picture laid under the drawing. Its middle lies at a place of the instrument frame; its pixels are squares of
@@ -186,7 +128,18 @@ const paperSchema = z.enum(['A4', 'A3', 'Letter', 'Legal', 'Tabloid', 'own', 'ro
 });
 
 /** The layers that can go on paper and into files. */
-export const SHOWABLE = ['outline', 'openings', 'centre', 'neck', 'strings', 'saddle', 'dimensions'] as const;
+export const SHOWABLE = [
+  'outline',
+  'openings',
+  'back',
+  'holes',
+  'parts',
+  'centre',
+  'neck',
+  'strings',
+  'saddle',
+  'dimensions',
+] as const;
 export type Showable = (typeof SHOWABLE)[number];
 
 const printSchema = z.looseObject({
@@ -237,7 +190,7 @@ const findingsSchema = z.looseObject({
   accepted: z.array(acceptedSchema, { error: 'accepted findings must be a list' }).max(200),
 });
 
-export const STAGES = ['strings', 'outline', 'templates'] as const;
+export const STAGES = ['strings', 'outline', 'layout', 'templates'] as const;
 export type Stage = (typeof STAGES)[number];
 const markSchema = z.enum(['untouched', 'in hand', 'settled'], {
   error: 'a stage is untouched, in hand or settled',
@@ -267,11 +220,30 @@ export const designShape = z.looseObject({
     .array(toolSchema, { error: 'the tools must be a list' })
     .max(MOST_TOOLS, `over ${MOST_TOOLS} tools cannot be kept: leave some out`),
   /** The fretting hand: room beside the neck, and how far the first finger reaches past it. */
-  hand: z.looseObject({ room: mm('hand.room'), finger: mm('hand.finger') }),
-  body: z.looseObject({ thickness: mm('body.thickness') }),
+  hand: z.looseObject({
+    room: mm('hand.room'),
+    finger: mm('hand.finger'),
+    /** Where the picking hand plays over the strings, nutward of the bridge; how far its little finger reaches. */
+    picking: mm('hand.picking'),
+    reach: mm('hand.reach'),
+  }),
+  /** `grain`: which way the fibres run in the face, from the centre line, counter-clockwise. */
+  body: z.looseObject({ thickness: mm('body.thickness'), grain: limited('body.grain', '°') }),
+  parts: z
+    .array(partSchema, { error: 'the parts must be a list' })
+    .max(MOST_PARTS, `over ${MOST_PARTS} parts cannot be kept: leave some out`),
+  runs: z
+    .array(runSchema, { error: 'the runs must be a list' })
+    .max(MOST_RUNS, `over ${MOST_RUNS} runs cannot be kept: leave some out`),
+  neck: neckSchema,
   print: printSchema,
   findings: findingsSchema,
-  progress: z.looseObject({ strings: markSchema, outline: markSchema, templates: markSchema }),
+  progress: z.looseObject({
+    strings: markSchema,
+    outline: markSchema,
+    layout: markSchema,
+    templates: markSchema,
+  }),
   /** Lengths as they were typed, by path, where the words say more than the millimetres (25 1/2 in). */
   typed: z.record(z.string().max(80), z.string().max(40)).refine((r) => Object.keys(r).length <= 500, {
     message: 'over 500 remembered entries: remove some',
@@ -291,6 +263,13 @@ export type Strings = Design['strings'];
 export type Outline = Design['outline'];
 export type OutlineNode = Outline['nodes'][number];
 export type Opening = Design['openings'][number];
+export type OpeningStep = Opening['steps'][number];
+export type Shape = OpeningStep['shape'];
+export type Run = Design['runs'][number];
+export type PlacedPart = Design['parts'][number];
+export type PartSpec = PlacedPart['spec'];
+export type Face = PlacedPart['face'];
+export type Neck = Design['neck'];
 export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];
 export type Side = 'bass' | 'treble';

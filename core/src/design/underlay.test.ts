@@ -120,7 +120,7 @@ describe('edits of pictures, openings, tools and hand', () => {
   });
   it('an outline taken from elsewhere drops mirror links and comes in hand', () => {
     const { nodes } = newDesign('Other', 4, 762).outline;
-    const opening = { id: 'o1', name: 'Pocket', nodes: nodes.slice(0, 4) };
+    const opening = edits.openingOfLine('o1', 'Pocket', nodes.slice(0, 4));
     const taken = edits.takeOutline(design, nodes, [opening]);
     expect(taken.outline).toMatchObject({ nodes, mirror: [] });
     expect(taken.progress.outline).toBe('in hand');
@@ -130,7 +130,7 @@ describe('edits of pictures, openings, tools and hand', () => {
   });
   it('tools and hand are kept', () => {
     const owning = edits.setTools(design, [{ id: 't1', kind: 'block', diameter: null }]);
-    const sized = edits.setHand(owning, { room: 28, finger: 50 });
+    const sized = edits.setHand(owning, { ...design.hand, room: 28, finger: 50 });
     expect(checkDesign(JSON.parse(JSON.stringify(sized)))).toMatchObject({ ok: true, design: sized });
   });
 });
@@ -162,7 +162,7 @@ describe('a design file with pictures is refused with the place', () => {
     const checked = checkDesign({ ...rest, version: 2, print: { ...rest.print, show } });
     expect(checked).toMatchObject({
       ok: true,
-      design: { version: 3, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
+      design: { version: 4, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
     });
     if (checked.ok) expect(checked.design.print.show.openings).toBe(true);
   });

@@ -36,8 +36,5 @@ export function takeOutline(
   return inHand({ ...design, outline, openings: [...design.openings, ...openings] }, 'outline');
 }
 
-export const removeOpening = (design: Design, id: string): Design =>
-  inHand({ ...design, openings: design.openings.filter((o) => o.id !== id) }, 'outline');
-
 export const setTools = (design: Design, tools: Design['tools']): Design => ({ ...design, tools });
 export const setHand = (design: Design, hand: Design['hand']): Design => ({ ...design, hand });

@@ -9,6 +9,11 @@ import type { Point } from '../geometry/point.ts';
 export type Ink =
   | 'outline'
   | 'opening'
+  | 'openingBack'
+  | 'hole'
+  | 'holeBack'
+  | 'part'
+  | 'partBack'
   | 'centreLine'
   | 'bridgeLine'
   | 'fret'
@@ -54,6 +59,9 @@ export type Mark = PathMark | TextMark;
 export type LayerName =
   | 'outline'
   | 'openings'
+  | 'back'
+  | 'holes'
+  | 'parts'
   | 'saw'
   | 'sides'
   | 'places'

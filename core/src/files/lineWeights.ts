@@ -13,6 +13,11 @@ export type Weights = Readonly<Record<Ink, Weight>>;
 export const PAPER_WEIGHTS: Weights = {
   outline: { widthMm: 0.35, grey: 0 },
   opening: { widthMm: 0.25, grey: 0 },
+  openingBack: { widthMm: 0.25, grey: 0.1, dashMm: [3, 1.5] },
+  hole: { widthMm: 0.15, grey: 0 },
+  holeBack: { widthMm: 0.15, grey: 0.1, dashMm: [1.5, 0.8] },
+  part: { widthMm: 0.12, grey: 0.4 },
+  partBack: { widthMm: 0.12, grey: 0.45, dashMm: [3, 1.5] },
   centreLine: { widthMm: 0.18, grey: 0.25, dashMm: [8, 1.5, 1, 1.5] },
   bridgeLine: { widthMm: 0.25, grey: 0.1 },
   fret: { widthMm: 0.12, grey: 0.45 },

@@ -5,11 +5,11 @@ import { lineOffset, rasterPages } from '../../tests/raster.ts';
 import type { Design } from '../design/schema.ts';
 import { cubicAt, cubicFirst } from '../geometry/cubic.ts';
 import { distance } from '../geometry/point.ts';
-import { measureOutline } from '../outline/measures.ts';
+
 import { solveOutline } from '../outline/solve.ts';
-import { layoutStrings } from '../strings/layout.ts';
+
 import { crosshairs } from '../templates/crosshairs.ts';
-import { drawTemplate } from '../templates/designDrawing.ts';
+import { createDeriver } from '../templates/derive.ts';
 import { planSheets } from '../templates/plan.ts';
 import { layOutSheets } from '../templates/sheets.ts';
 import { sheetsPdf } from './pdf.ts';
@@ -37,10 +37,7 @@ function bare(change: Partial<Design['print']> = {}): Design {
 
 async function printed(design: Design) {
   const path = solveOutline(design.outline.nodes);
-  const plan = planSheets(
-    drawTemplate(design, { path, measures: measureOutline(path), layout: layoutStrings(design.strings) }),
-    design.print,
-  );
+  const plan = planSheets(createDeriver()(design).template, design.print);
   const sheets = layOutSheets(plan, design.print.margins, {
     name: design.name,
     revision: 'save 4',

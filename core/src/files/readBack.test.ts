@@ -83,6 +83,9 @@ const everything = (design: Design): Design =>
     show: {
       outline: true,
       openings: true,
+      back: true,
+      holes: true,
+      parts: true,
       centre: true,
       neck: true,
       strings: true,

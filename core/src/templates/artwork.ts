@@ -4,7 +4,7 @@ import { closedPathMark, lineMark, mapMark } from '../drawing/drawing.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import { solveOutline } from '../outline/solve.ts';
+import { drawCuts, drawParts } from '../layout/drawing.ts';
 import type { Derived } from './derive.ts';
 import type { Sheet } from './sheets.ts';
 
@@ -43,8 +43,14 @@ export function artworkCrosses(body: Box): readonly Point[] {
   ];
 }
 
+/** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
+const faceMarks = ({ laid }: Derived): readonly Mark[] => [
+  ...drawCuts({ cuts: laid.cuts.filter((c) => c.face === 'front') }).flatMap((l) => l.marks),
+  ...drawParts({ parts: laid.parts.filter((p) => p.part.face === 'front') }).marks,
+];
+
 /**
- * The face fitted to one small page, its scale told: outline, openings (what is routed or covered is lost to a
+ * The face fitted to one small page, its scale told: outline, hardware and openings (what is routed or covered is lost to a
  * drawing), the board's end and the bridge line, and four crosses by which a scan of the drawn sheet is laid back at
  * full size. Right-handed or left-handed as the instrument is.
  */
@@ -69,7 +75,7 @@ export function artworkSheet(design: Design, derived: Derived, paper: ArtworkPap
   const half = layout.boardEndWidth / 2;
   const marks: readonly Mark[] = [
     closedPathMark('artwork-outline', 'outline', derived.path),
-    ...design.openings.map((o) => closedPathMark(`artwork-${o.id}`, 'opening', solveOutline(o.nodes))),
+    ...faceMarks(derived),
     lineMark('artwork-bridge', 'bridgeLine', { x: 0, y: 40 }, { x: 0, y: -40 }),
     lineMark('artwork-board-end', 'boardEdge', { x: boardEnd, y: half }, { x: boardEnd, y: -half }),
     ...(['1', '-1'] as const).map((s) =>

@@ -1,14 +1,18 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { remember } from '../geometry/remember.ts';
+import { drawCuts, drawParts } from '../layout/drawing.ts';
+import { layOut } from '../layout/layOut.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import { layoutStrings } from '../strings/layout.ts';
+import type { StringLayout } from '../strings/layout.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { DrawnParts } from './designDrawing.ts';
-import { drawDesign, drawOpenings, drawOutline, drawTemplate } from './designDrawing.ts';
+import { drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { SheetPlan } from './plan.ts';
 import { planSheets } from './plan.ts';
 
@@ -31,6 +35,18 @@ export function createDeriver(): (design: Design) => Derived {
     return { path, measures: measureOutline(path) };
   });
   const layoutOf = remember(layoutStrings);
+  const laidOf = remember(
+    (
+      parts: Design['parts'],
+      openings: Design['openings'],
+      runs: Design['runs'],
+      neck: Design['neck'],
+      strings: Design['strings'],
+      body: Design['body'],
+      path: ClosedPath,
+      layout: StringLayout,
+    ) => layOut({ parts, openings, runs, neck, strings, body }, path, layout),
+  );
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -38,11 +54,24 @@ export function createDeriver(): (design: Design) => Derived {
     drawSawLine: remember(drawSawLine),
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
-    drawOpenings: remember(drawOpenings),
+    drawCuts: remember(drawCuts),
+    drawParts: remember(drawParts),
     drawDimensions: remember(drawDimensions),
   };
   return remember((design: Design): Derived => {
-    const parts = { ...outlineOf(design.outline.nodes), layout: layoutOf(design.strings) };
+    const outline = outlineOf(design.outline.nodes);
+    const layout = layoutOf(design.strings);
+    const laid = laidOf(
+      design.parts,
+      design.openings,
+      design.runs,
+      design.neck,
+      design.strings,
+      design.body,
+      outline.path,
+      layout,
+    );
+    const parts = { ...outline, layout, laid };
     const template = drawTemplate(design, parts, makers);
     return {
       ...parts,

@@ -1,11 +1,13 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing, Layer } from '../drawing/drawing.ts';
-import { closedPathMark, mirrorDrawing } from '../drawing/drawing.ts';
+import { closedPathMark, lineMark, mirrorDrawing } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
+import { depthMarks, drawCuts, drawParts } from '../layout/drawing.ts';
+import type { LaidOut } from '../layout/layOut.ts';
+import { throughLines } from '../layout/pocket.ts';
 import type { OutlineMeasures } from '../outline/measures.ts';
-import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import type { StringLayout } from '../strings/layout.ts';
 
@@ -14,11 +16,13 @@ export interface DrawnParts {
   readonly path: ClosedPath;
   readonly measures: OutlineMeasures;
   readonly layout: StringLayout;
+  readonly laid: LaidOut;
 }
 
 /** How layers are made: plainly, or by ways that remember what they gave. */
 export interface LayerMakers {
-  readonly drawOpenings: typeof drawOpenings;
+  readonly drawCuts: typeof drawCuts;
+  readonly drawParts: typeof drawParts;
   readonly drawNeck: typeof drawNeck;
   readonly drawStrings: typeof drawStrings;
   readonly drawSaddle: typeof drawSaddle;
@@ -36,14 +40,9 @@ export const drawOutline = (path: ClosedPath): Layer => ({
   marks: [closedPathMark('outline', 'outline', path)],
 });
 
-/** Openings as they were brought in, one closed line each. */
-export const drawOpenings = (openings: Design['openings']): Layer => ({
-  name: 'openings',
-  marks: openings.map((o) => closedPathMark(`opening-${o.id}`, 'opening', solveOutline(o.nodes))),
-});
-
 const PLAIN: LayerMakers = {
-  drawOpenings,
+  drawCuts,
+  drawParts,
   drawNeck,
   drawStrings,
   drawSaddle,
@@ -53,9 +52,17 @@ const PLAIN: LayerMakers = {
   drawDimensions,
 };
 
+/** The sides of a straight-through neck over the body's own length. */
+const drawThrough = (design: Design, { measures }: DrawnParts): readonly Layer[] => {
+  const lines = throughLines(design, measures.box.minX, measures.box.maxX);
+  return lines.length
+    ? [{ name: 'neck', marks: lines.map(([a, b], i) => lineMark(`through-${i}`, 'boardEdge', a, b)) }]
+    : [];
+};
+
 /** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
 export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
-  const { path, measures, layout } = parts;
+  const { path, measures, layout, laid } = parts;
   const tail = Math.min(measures.box.minX, 0);
   const nutEnd = Math.max(...layout.board.map((p) => p.x));
   return {
@@ -70,7 +77,9 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
       make.drawOutline(path),
-      ...(design.openings.length ? [make.drawOpenings(design.openings)] : []),
+      ...make.drawCuts(laid),
+      ...(laid.parts.length ? [make.drawParts(laid)] : []),
+      ...drawThrough(design, parts),
       make.drawDimensions(measures, design.units),
     ],
   };
@@ -90,7 +99,13 @@ export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMaker
   if (show.saddle) layers.push(make.drawSaddle(layout));
   if (show.centre) layers.push(make.drawCentre(design.strings, layout, minX, maxX));
   if (show.outline) layers.push(make.drawOutline(path));
-  if (show.openings && design.openings.length) layers.push(make.drawOpenings(design.openings));
+  const depths = depthMarks(parts.laid);
+  for (const layer of make.drawCuts(parts.laid)) {
+    const wanted = layer.name === 'openings' ? show.openings : layer.name === 'back' ? show.back : show.holes;
+    if (wanted) layers.push({ ...layer, marks: [...layer.marks, ...(depths.get(layer.name) ?? [])] });
+  }
+  if (show.openings) layers.push(...drawThrough(design, parts));
+  if (show.parts && parts.laid.parts.length) layers.push(make.drawParts(parts.laid));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

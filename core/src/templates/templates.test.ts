@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest';
 import vectors from '../../vectors/tiling.json';
 import type { Design } from '../design/schema.ts';
 import type { Cubic } from '../geometry/cubic.ts';
-import { solveOutline } from '../outline/solve.ts';
+
 import { measureOutline } from '../outline/measures.ts';
-import { layoutStrings } from '../strings/layout.ts';
+
 import { correctionFrom, correctionQuestioned } from './correction.ts';
 import { crosshairs } from './crosshairs.ts';
+import { createDeriver } from './derive.ts';
 import { drawTemplate } from './designDrawing.ts';
 import { planSheets, rowLetter } from './plan.ts';
 import { layOutSheets } from './sheets.ts';
@@ -71,10 +72,7 @@ describe('tiling against the vectors', () => {
 const windrow = JSON.parse(
   readFileSync(new URL('../../../demo/windrow.json', import.meta.url), 'utf8'),
 ) as Design;
-function partsOf(design: Design) {
-  const path = solveOutline(design.outline.nodes);
-  return { path, measures: measureOutline(path), layout: layoutStrings(design.strings) };
-}
+const partsOf = createDeriver();
 const plan = planSheets(drawTemplate(windrow, partsOf(windrow)), windrow.print);
 
 describe('the plan of the sheets', () => {

@@ -21,6 +21,15 @@ const BY_STAGE: Readonly<Record<string, readonly (readonly [string, string])[]>>
     ['Double press', 'on the edge: add a node'],
     ['Alt', 'while dragging: no snapping to the centre line'],
   ],
+  layout: [
+    ['Tab', 'to the next part'],
+    ['← → ↑ ↓', 'nudge it by 0.1 (Shift 1, Alt 0.01)'],
+    ['Shift press', 'choose one more part, or let it go'],
+    ['Ctrl C, Ctrl V', 'copy parts, lay them in, also in another design'],
+    ['Delete', 'take the chosen away'],
+    ['Escape', 'leave it, put back what is carried, or drop a drag'],
+    ['Alt', 'while dragging: no snapping'],
+  ],
   templates: [['↑ ↓ in a field', 'nudge by 0.1 (Shift 1, Alt 0.01)']],
 };
 

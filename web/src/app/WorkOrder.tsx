@@ -43,6 +43,10 @@ function summary(stage: Stage, design: Design, derived: Derived): string {
     return `${bass}${lengthWithUnit(scaleLength, design.units, 0)} · ${count}`;
   }
   if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
+  if (stage === 'layout') {
+    const parts = design.parts.length;
+    return parts === 0 ? 'nothing yet' : `${parts} ${parts === 1 ? 'part' : 'parts'}`;
+  }
   const sheets = derived.plan.printed.length;
   return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;
 }

@@ -28,6 +28,9 @@ import { Underlays } from '../stages/outline/trace/Underlays.tsx';
 import { useChosen } from '../stages/outline/chosen.ts';
 import { useDesk } from '../stages/outline/desk.ts';
 import { useTracing } from '../stages/outline/trace/tracing.ts';
+import { LayoutParticulars } from '../stages/layout/LayoutParticulars.tsx';
+import { LayoutTools } from '../stages/layout/LayoutTools.tsx';
+import { useChosenInLayout } from '../stages/layout/chosen.ts';
 import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
 import { StringsTools } from '../stages/strings/StringsTools.tsx';
 import { TemplatesParticulars } from '../stages/templates/TemplatesParticulars.tsx';
@@ -37,11 +40,13 @@ import { STAGE_WORDS } from './stageWords.ts';
 const TOOLS: Readonly<Record<Stage, () => ReactNode>> = {
   strings: StringsTools,
   outline: OutlineTools,
+  layout: LayoutTools,
   templates: TemplatesTools,
 };
 const PARTICULARS: Readonly<Record<Stage, () => ReactNode>> = {
   strings: StringsParticulars,
   outline: OutlineParticulars,
+  layout: LayoutParticulars,
   templates: TemplatesParticulars,
 };
 
@@ -54,7 +59,7 @@ function boxFor(stage: Stage, design: Design, derived: Derived): Box {
   const { plan, measures, drawing } = derived;
   const neck = drawingBox({ layers: drawing.layers.filter((l) => l.name === 'neck') });
   if (stage === 'strings') return unionBox(growBox(measures.box, 12), neck)!;
-  if (stage === 'outline') return growBox(measures.box, 34);
+  if (stage === 'outline' || stage === 'layout') return growBox(measures.box, 34);
   const back = planToTemplate(plan);
   const flip = design.handedness === 'left' ? -1 : 1;
   const corners = plan.tiles.flatMap(({ area: t }) =>
@@ -81,7 +86,9 @@ function shownDrawing(
   if (stage === 'templates') return paperOnBoard(design, derived);
   const inOutline = stage === 'outline';
   const layers = derived.drawing.layers.filter(({ name }) => {
-    if (name === 'saddle') return stage === 'strings';
+    if (name === 'saddle') return stage === 'strings' || stage === 'layout';
+    // The outline is drawn alone: what is laid out in it would only hide its nodes.
+    if (name === 'holes' || name === 'parts' || name === 'back') return stage === 'layout';
     return name !== 'dimensions' || (inOutline && wanted.dimensions === true);
   });
   // Made only when they are looked at: a drag does not wait for what nobody sees.
@@ -175,7 +182,11 @@ function StageBoard({ stage }: { stage: Stage }) {
       flip={flip}
       fitTo={box}
       label={`Board: ${design.name}, drawn to scale, front`}
-      onPress={(at) => (marking ? useTracing.getState().press(at) : useChosen.getState().choose(null))}
+      onPress={(at) => {
+        if (marking) useTracing.getState().press(at);
+        else if (stage === 'layout') useChosenInLayout.getState().choose(null);
+        else useChosen.getState().choose(null);
+      }}
       marking={marking}
       under={hasUnder ? <Underlays /> : undefined}
     >

@@ -21,7 +21,10 @@ const LayerPaths = memo(function LayerPaths({ layer }: { layer: Layer }) {
 const ORDER = [
   'saw',
   'outline',
+  'back',
   'openings',
+  'holes',
+  'parts',
   'neck',
   'strings',
   'saddle',

@@ -1,11 +1,12 @@
 import type { Design } from '@pelkin/core';
 import { edits, lengthWithUnit, reducible } from '@pelkin/core';
-import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { Button, HStack, Text } from '@chakra-ui/react';
 import { Suspense, lazy, useState } from 'react';
 import { Live } from '../../design/Live.tsx';
 import { usePicked } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
+import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
@@ -143,28 +144,7 @@ export function OutlineParticulars() {
   const Body = BODIES[desk];
   return (
     <>
-      <HStack gap="0" role="tablist" aria-label="Work on the outline" mb="1">
-        {DESKS.map(([key, words]) => (
-          <Box
-            as="button"
-            key={key}
-            role="tab"
-            aria-selected={key === desk}
-            flex="1"
-            h="30px"
-            fontSize="13px"
-            cursor="pointer"
-            color={key === desk ? 'ink' : 'faded'}
-            fontWeight={key === desk ? '650' : '400'}
-            borderBottomWidth="2px"
-            borderColor={key === desk ? 'kelp' : 'rule'}
-            _hover={{ bg: 'sunk' }}
-            onClick={() => go(key)}
-          >
-            {words}
-          </Box>
-        ))}
-      </HStack>
+      <DeskTabs label="Work on the outline" desks={DESKS} desk={desk} onGo={go} />
       <Suspense fallback={null}>
         <Body />
       </Suspense>

@@ -9,7 +9,7 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosen } from '../chosen.ts';
-import { nodeName } from '../placeWords.ts';
+import { nodeName } from '../../../shared/placeWords.ts';
 
 const nodeOf = (d: Design, id: string): OutlineNode | undefined => d.outline.nodes.find((n) => n.id === id);
 

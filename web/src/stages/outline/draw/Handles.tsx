@@ -3,7 +3,7 @@ import { edits } from '@pelkin/core';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useOnlyChosen } from '../chosen.ts';
-import { useDrag } from '../useDrag.ts';
+import { useDrag } from '../../../design/useDrag.ts';
 import { HOLD_PIXELS, tidy } from './tidy.ts';
 
 function Handle({ node, side }: { node: OutlineNode; side: 'before' | 'after' }) {

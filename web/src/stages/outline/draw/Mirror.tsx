@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
-import { nodeName } from '../placeWords.ts';
+import { nodeName } from '../../../shared/placeWords.ts';
 import { useChosen, useOnlyChosen } from '../chosen.ts';
 
 /** Mirror links: one side laid over the other, whole or from the tail to the chosen node, and cut again. */

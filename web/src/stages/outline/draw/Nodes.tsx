@@ -6,8 +6,8 @@ import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useChosen } from '../chosen.ts';
-import { nodeName, placeWords } from '../placeWords.ts';
-import { useDrag } from '../useDrag.ts';
+import { nodeName, placeWords } from '../../../shared/placeWords.ts';
+import { useDrag } from '../../../design/useDrag.ts';
 import { HOLD_PIXELS, tidy } from './tidy.ts';
 
 /** Within so many pixels of the centre line a dragged node takes its place on it. */

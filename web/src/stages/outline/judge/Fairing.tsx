@@ -12,7 +12,7 @@ import { SliderRow } from '../../../shared/SliderRow.tsx';
 import { startFairer } from '../../../workers/fairing.ts';
 import { useChosen } from '../chosen.ts';
 import { useFairing } from './fairing.ts';
-import { nodeName, placeWords } from '../placeWords.ts';
+import { nodeName, placeWords } from '../../../shared/placeWords.ts';
 
 const LIMIT = { label: 'largest move', min: 0.02, max: 3, from: 'the furthest that the edge may move' };
 /** The slider goes by equal factors: a tenth of a mm matters at its fine end. */

@@ -7,7 +7,7 @@ import { useBoard } from '../../../board/boardStore.ts';
 import { derive, usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { Choice, Section } from '../../../shared/Section.tsx';
-import { placeWords } from '../placeWords.ts';
+import { placeWords } from '../../../shared/placeWords.ts';
 
 const AlongChart = lazy(async () => ({ default: (await import('./AlongChart.tsx')).AlongChart }));
 

@@ -12,7 +12,7 @@ import { Reading, Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { PlaceRow } from './Flow.tsx';
 import { useOverlay } from './overlay.ts';
-import { placeWords } from '../placeWords.ts';
+import { placeWords } from '../../../shared/placeWords.ts';
 
 type Units = 'mm' | 'in' | 'in-fraction';
 

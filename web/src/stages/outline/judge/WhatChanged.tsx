@@ -8,7 +8,7 @@ import { Section } from '../../../shared/Section.tsx';
 import { proportionsNow, useCompared } from './compared.ts';
 import { PlaceRow } from './Flow.tsx';
 import { nameOf, shownMeasure } from './measureWords.ts';
-import { placeWords } from '../placeWords.ts';
+import { placeWords } from '../../../shared/placeWords.ts';
 
 const AlongChart = lazy(async () => ({ default: (await import('./AlongChart.tsx')).AlongChart }));
 const MOST_LISTED = 8;

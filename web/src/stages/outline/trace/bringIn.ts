@@ -1,4 +1,4 @@
-import type { Outline, Placing } from '@pelkin/core';
+import type { Opening, Outline, Placing } from '@pelkin/core';
 import { checkDesign, edits, firstPlacing, solveOutline } from '@pelkin/core';
 import { create } from 'zustand';
 import { derive } from '../../../design/derived.ts';
@@ -149,7 +149,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         const told = (share: number): void => void (get().share !== null && set({ share }));
         let nodes: Outline['nodes'] | null = null;
         let off = 0;
-        const openings: { id: string; name: string; nodes: Outline['nodes'] }[] = [];
+        const openings: Opening[] = [];
         const taken = [...(useDesignStore.getState().design?.openings ?? [])];
         for (const line of wanted) {
           if (!line.closed) {
@@ -177,7 +177,7 @@ export const useBringIn = create<BringIn>((set, get) => {
           if (isOutline) nodes = fit.nodes;
           else {
             const id = edits.freshId([...taken, ...openings], 'o');
-            openings.push({ id, name: line.name.trim().slice(0, 80) || 'Opening', nodes: fit.nodes });
+            openings.push(edits.openingOfLine(id, line.name.trim().slice(0, 80) || 'Opening', fit.nodes));
           }
         }
         const refusals = useDesignStore

@@ -1,8 +1,8 @@
 import type { Point } from '@pelkin/core';
 import type { PointerEvent } from 'react';
 import { useCallback, useEffect, useRef } from 'react';
-import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
-import { useDesignStore } from '../../design/store.ts';
+import { boardPixels, useBoardFrame } from '../board/BoardContext.ts';
+import { useDesignStore } from './store.ts';
 
 let gestures = 0;
 

@@ -1,0 +1,155 @@
+import { FillRule, differenceD, intersectD, unionD } from 'clipper2-ts';
+import type { Box } from './box.ts';
+import { boxOfPoints, boxesMeet, growBox } from './box.ts';
+import type { Point } from './point.ts';
+import { cross, subtract } from './point.ts';
+
+/** Corners in order, closed by itself. */
+export type Polygon = readonly Point[];
+
+/** Decimal places that the polygon library keeps of a mm: nanometres. */
+const PLACES = 6;
+
+type Mutable = { x: number; y: number }[];
+const out = (polygons: readonly Polygon[]): Mutable[] => polygons.map((p) => p.map(({ x, y }) => ({ x, y })));
+const back = (polygons: readonly { x: number; y: number }[][]): Polygon[] =>
+  polygons.map((p) => p.map(({ x, y }) => ({ x, y })));
+
+/** What lies in any of the polygons: outer edges counter-clockwise, holes clockwise. */
+export const unionOf = (polygons: readonly Polygon[]): readonly Polygon[] =>
+  back(unionD(out(polygons), [], FillRule.NonZero, PLACES));
+
+/** What lies in both groups (each a set of polygons by the non-zero rule). */
+export const commonOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly Polygon[] =>
+  back(intersectD(out(a), out(b), FillRule.NonZero, PLACES));
+
+/** What lies in the first group and not in the second. */
+export const withoutOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly Polygon[] =>
+  back(differenceD(out(a), out(b), FillRule.NonZero, PLACES));
+
+/** Enclosed area, mm², positive counter-clockwise. */
+export function polygonArea(polygon: Polygon): number {
+  let sum = 0;
+  polygon.forEach((p, i) => (sum += cross(p, polygon[(i + 1) % polygon.length]!)));
+  return sum / 2;
+}
+
+/** The middle of what a polygon encloses; its first corner where it encloses nothing. */
+export function polygonMiddle(polygon: Polygon): Point {
+  let [x, y, area] = [0, 0, 0];
+  polygon.forEach((p, i) => {
+    const q = polygon[(i + 1) % polygon.length]!;
+    const c = cross(p, q);
+    area += c;
+    x += (p.x + q.x) * c;
+    y += (p.y + q.y) * c;
+  });
+  return area === 0 ? polygon[0]! : { x: x / (3 * area), y: y / (3 * area) };
+}
+
+/** Whether a point lies within a polygon; on its edge may be either. */
+export function polygonHolds(polygon: Polygon, p: Point): boolean {
+  let inside = false;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i, i += 1) {
+    const [a, b] = [polygon[i]!, polygon[j]!];
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+/** Two places, one on each line, and how far they are apart. */
+export interface Gap {
+  readonly from: Point;
+  readonly to: Point;
+  readonly distance: number;
+}
+
+/** The place of the segment ab nearest to p. */
+export function nearestOnSegment(a: Point, b: Point, p: Point): Point {
+  const d = subtract(b, a);
+  const long = d.x * d.x + d.y * d.y;
+  const t = long === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - a.x) * d.x + (p.y - a.y) * d.y) / long));
+  return { x: a.x + t * d.x, y: a.y + t * d.y };
+}
+
+/** Distance of a point from a polygon's edge, mm, inside or outside. */
+export const distanceToEdge = (polygon: Polygon, p: Point): number =>
+  polygon.reduce((least, a, i) => {
+    const q = nearestOnSegment(a, polygon[(i + 1) % polygon.length]!, p);
+    return Math.min(least, Math.hypot(q.x - p.x, q.y - p.y));
+  }, Infinity);
+
+function segmentsCross(a: Point, b: Point, c: Point, d: Point): Point | null {
+  const r = subtract(b, a);
+  const s = subtract(d, c);
+  const turn = cross(r, s);
+  if (turn === 0) return null;
+  const ac = subtract(c, a);
+  const t = cross(ac, s) / turn;
+  const u = cross(ac, r) / turn;
+  return t >= 0 && t <= 1 && u >= 0 && u <= 1 ? { x: a.x + r.x * t, y: a.y + r.y * t } : null;
+}
+
+/** A polygon with the box of each of its sides: made once, asked often. */
+export interface Boxed {
+  readonly polygon: Polygon;
+  readonly box: Box;
+}
+export const boxed = (polygon: Polygon): Boxed => ({ polygon, box: boxOfPoints(polygon)! });
+
+const offBox = (box: Box, minX: number, minY: number, maxX: number, maxY: number): number =>
+  Math.hypot(Math.max(box.minX - maxX, 0, minX - box.maxX), Math.max(box.minY - maxY, 0, minY - box.maxY));
+
+/** The sides of a polygon that come within `limit` of a box. */
+function sidesNear(polygon: Polygon, box: Box, limit: number): [Point, Point][] {
+  const near: [Point, Point][] = [];
+  for (let i = 0; i < polygon.length; i += 1) {
+    const [a, b] = [polygon[i]!, polygon[(i + 1) % polygon.length]!];
+    if (offBox(box, Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y)) <= limit)
+      near.push([a, b]);
+  }
+  return near;
+}
+
+/**
+ * The shortest way between the edges of two polygons, mm (0 where they cross), when it is within `limit`; null
+ * beyond. One that lies inside the other without touching is told by its distance to the edge.
+ */
+export function edgeGap(a: Boxed, b: Boxed, limit: number): Gap | null {
+  if (!boxesMeet(growBox(a.box, limit), b.box)) return null;
+  const first = sidesNear(a.polygon, b.box, limit);
+  const second = sidesNear(b.polygon, a.box, limit);
+  let best: Gap | null = null;
+  let least = limit;
+  for (const [p, q] of first) {
+    const [minX, maxX] = p.x < q.x ? [p.x, q.x] : [q.x, p.x];
+    const [minY, maxY] = p.y < q.y ? [p.y, q.y] : [q.y, p.y];
+    for (const [r, s] of second) {
+      if (Math.min(r.x, s.x) - maxX > least || minX - Math.max(r.x, s.x) > least) continue;
+      if (Math.min(r.y, s.y) - maxY > least || minY - Math.max(r.y, s.y) > least) continue;
+      const at = segmentsCross(p, q, r, s);
+      if (at) return { from: at, to: at, distance: 0 };
+      const ends: readonly (readonly [Point, Point])[] = [
+        [p, nearestOnSegment(r, s, p)],
+        [q, nearestOnSegment(r, s, q)],
+        [nearestOnSegment(p, q, r), r],
+        [nearestOnSegment(p, q, s), s],
+      ];
+      for (const [from, to] of ends) {
+        const distance = Math.hypot(from.x - to.x, from.y - to.y);
+        if (distance < least || (best === null && distance <= least)) {
+          least = distance;
+          best = { from, to, distance };
+        }
+      }
+    }
+  }
+  return best;
+}
+
+/** Whether two polygons share any ground: their edges cross, or one lies in the other. */
+export const polygonsMeet = (a: Boxed, b: Boxed): boolean =>
+  boxesMeet(a.box, b.box) &&
+  (edgeGap(a, b, 0)?.distance === 0 ||
+    polygonHolds(b.polygon, a.polygon[0]!) ||
+    polygonHolds(a.polygon, b.polygon[0]!));

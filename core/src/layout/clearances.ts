@@ -1,0 +1,142 @@
+import type { Design } from '../design/schema.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Boxed } from '../geometry/polygons.ts';
+import {
+  distanceToEdge,
+  edgeGap,
+  nearestOnSegment,
+  polygonHolds,
+  polygonsMeet,
+} from '../geometry/polygons.ts';
+import type { StringLayout } from '../strings/layout.ts';
+import type { LaidOut } from './layOut.ts';
+import type { LaidPart, PlacedSolid } from './placedPart.ts';
+
+/** Two things over the face, and how near they come to one another, mm; 0 where they overlap. */
+export interface Nearness {
+  readonly a: LaidPart;
+  readonly b: LaidPart;
+  readonly at: Point;
+  readonly apart: number;
+}
+
+/** How far things over the face are looked for, mm. */
+const SIGHT = 60;
+
+const middleOf = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+
+/** Distance between two areas: 0 where they share ground; null beyond sight. */
+function apartOf(a: Boxed, b: Boxed): { readonly apart: number; readonly at: Point } | null {
+  if (polygonsMeet(a, b)) return { apart: 0, at: middleOf(a.polygon[0]!, b.polygon[0]!) };
+  const gap = edgeGap(a, b, SIGHT);
+  return gap && { apart: gap.distance, at: middleOf(gap.from, gap.to) };
+}
+
+/** Knobs that hands turn side by side. */
+export function knobsApart({ parts }: Pick<LaidOut, 'parts'>): readonly Nearness[] {
+  const knobs = parts.filter((p) => p.form.knob);
+  return knobs.flatMap((a, i) =>
+    knobs.slice(i + 1).flatMap((b): readonly Nearness[] => {
+      if (a.part.face !== b.part.face) return [];
+      const { x, y } = a.part.at;
+      const apart =
+        Math.hypot(b.part.at.x - x, b.part.at.y - y) - (a.form.knob!.diameter + b.form.knob!.diameter) / 2;
+      return apart < SIGHT ? [{ a, b, at: middleOf(a.part.at, b.part.at), apart: Math.max(0, apart) }] : [];
+    }),
+  );
+}
+
+/** The string nearest to an area over the body: how far, and where. Less than 0 cannot be: 0 under a string. */
+export function toStrings(area: Boxed, layout: StringLayout): { readonly apart: number; readonly at: Point } {
+  let best = { apart: Infinity, at: area.polygon[0]! };
+  for (const { saddle, nut } of layout.lines) {
+    const crossing = stringCrosses(area, saddle, nut);
+    if (crossing) return { apart: 0, at: crossing };
+    for (const p of area.polygon) {
+      const q = nearestOnSegment(saddle, nut, p);
+      const apart = Math.hypot(p.x - q.x, p.y - q.y);
+      if (apart < best.apart) best = { apart, at: middleOf(p, q) };
+    }
+  }
+  return best;
+}
+
+/** A place where a string runs over an area; null where it does not. */
+function stringCrosses(area: Boxed, saddle: Point, nut: Point): Point | null {
+  const { minX, maxX } = area.box;
+  const [from, to] = [Math.max(minX, Math.min(saddle.x, nut.x)), Math.min(maxX, Math.max(saddle.x, nut.x))];
+  if (from > to) return null;
+  const yAt = (x: number): number => saddle.y + ((nut.y - saddle.y) * (x - saddle.x)) / (nut.x - saddle.x);
+  const steps = Math.max(2, Math.ceil((to - from) / 0.5));
+  for (let i = 0; i <= steps; i += 1) {
+    const x = from + ((to - from) * i) / steps;
+    const p = { x, y: yAt(x) };
+    if (p.y >= area.box.minY && p.y <= area.box.maxY && polygonHolds(area.polygon, p)) return p;
+  }
+  return null;
+}
+
+/** How far inside the body's edge an area over the face stays, mm; less than 0: so far past it. */
+export function insideEdge(area: Boxed, body: Boxed): { readonly by: number; readonly at: Point } {
+  const outside = area.polygon.filter((p) => !polygonHolds(body.polygon, p));
+  const places = outside.length ? outside : area.polygon;
+  let best = { by: Infinity, at: places[0]! };
+  for (const p of places) {
+    const far = distanceToEdge(body.polygon, p);
+    const by = outside.length ? -far : far;
+    if (by < best.by) best = { by, at: p };
+  }
+  return best;
+}
+
+/** Kinds that are made to lie round one another. */
+const NESTED: readonly (readonly [string, string])[] = [
+  ['pickup', 'ring'],
+  ['plate', 'pickup'],
+  ['plate', 'screw'],
+  ['plate', 'pot'],
+  ['plate', 'toggle'],
+  ['plate', 'lever'],
+  ['plate', 'rotary'],
+];
+const isNested = (a: PlacedSolid, b: PlacedSolid, kinds: ReadonlyMap<string, string>): boolean =>
+  NESTED.some(([p, q]) => {
+    const [ka, kb] = [kinds.get(a.part) ?? '', kinds.get(b.part) ?? ''];
+    return (ka.startsWith(p) && kb.startsWith(q)) || (kb.startsWith(p) && ka.startsWith(q));
+  });
+
+/** Parts that would fill the same room. */
+export function solidsThatMeet({ parts }: Pick<LaidOut, 'parts'>): readonly {
+  readonly a: PlacedSolid;
+  readonly b: PlacedSolid;
+  readonly at: Point;
+}[] {
+  const kinds = new Map(parts.map((p) => [p.part.id, p.part.spec.kind]));
+  const solids = parts.flatMap((p) => p.solids);
+  return solids.flatMap((a, i) =>
+    solids.slice(i + 1).flatMap((b) => {
+      if (a.part === b.part || Math.min(a.high, b.high) <= Math.max(a.low, b.low)) return [];
+      if (isNested(a, b, kinds)) return [];
+      const near = apartOf(a.area, b.area);
+      return near && near.apart === 0 ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
+    }),
+  );
+}
+
+const centreOf = ({ box }: Boxed): Point => ({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 });
+
+/** Height of a string over the face at x: straight from its saddle to the nut; mm. */
+export function stringHeightAt(
+  x: number,
+  saddle: { readonly x: number; readonly z: number },
+  nut: { readonly x: number; readonly z: number },
+): number {
+  return saddle.z + ((nut.z - saddle.z) * (x - saddle.x)) / (nut.x - saddle.x);
+}
+
+/** A place over the strings where the picking hand plays. */
+export const pickingPlace = (hand: Design['hand'], layout: StringLayout): Point => {
+  const lines = layout.lines;
+  const middle = lines.reduce((s, l) => s + l.saddle.y, 0) / lines.length;
+  return { x: hand.picking, y: middle };
+};

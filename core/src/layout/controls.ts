@@ -1,0 +1,96 @@
+import type { Point } from '../geometry/point.ts';
+import { distanceToEdge, withoutOf } from '../geometry/polygons.ts';
+import { circle, rect } from '../parts/part.ts';
+import type { Cut } from './cut.ts';
+import { areaOf, laidPath } from './cut.ts';
+import type { LaidOut } from './layOut.ts';
+import { cavityBehind } from './layOut.ts';
+import type { LaidPart } from './placedPart.ts';
+
+/** How a control sits in the wood that it is screwed through. */
+export interface ControlFit {
+  readonly part: LaidPart;
+  /** The cavity its body hangs in; null where its hole comes out in none. */
+  readonly cavity: Cut | null;
+  /** Wood between the face and the cavity’s floor, and the thread that is left over when its nut is on. */
+  readonly wood: number;
+  readonly spare: number;
+  /** How far its body stands into the cavity’s walls, and where; 0 when it hangs free. */
+  readonly bodyOut: number;
+  readonly at: Point;
+  /** Room between its lugs and the cavity’s cover; null without a cavity. */
+  readonly underCover: number | null;
+}
+
+/** What is left over of a body outside its cavity counts from here, mm². */
+const LEAST_AREA = 0.05;
+
+/** Every control that is screwed through the wood: pots, switches. */
+export function controlFits({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] {
+  return parts.flatMap((laid): readonly ControlFit[] => {
+    const { bush } = laid.form;
+    if (!bush || laid.part.face === 'edge') return [];
+    const hole = cuts.find((c) => c.owner === `part:${laid.part.id}` && c.role === 'hole');
+    const cavity = hole ? cavityBehind(cuts, hole) : null;
+    if (!cavity) {
+      return [
+        {
+          part: laid,
+          cavity: null,
+          wood: thickness,
+          spare: bush.length - bush.nut - thickness,
+          bodyOut: 0,
+          at: laid.part.at,
+          underCover: null,
+        },
+      ];
+    }
+    const front = laid.part.face === 'front';
+    const roof = front ? cavity.top : cavity.bottom;
+    const wood = front ? -roof : thickness + roof;
+    const far = front ? roof - bush.bodyDepth : roof + bush.bodyDepth;
+    const body = areaOf(
+      laidPath(
+        bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide),
+        laid.part.at,
+        (laid.part.turn * Math.PI) / 180,
+      ),
+    );
+    // Whatever is cut as deep as the body hangs, from the cavity’s side, gives it room.
+    const room = cuts.filter(
+      (c) =>
+        c.face === cavity.face &&
+        (c.role === 'cavity' || c.role === 'chamber') &&
+        (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - 1e-6 : c.bottom <= roof + 1e-6),
+    );
+    const leftover = withoutOf(
+      [body.polygon],
+      room.map((c) => c.area.polygon),
+    );
+    const blocked = [
+      ...leftover,
+      ...cavity.islands.filter((i) => withoutOf([i], [body.polygon]).length === 0),
+    ];
+    let bodyOut = 0;
+    let at: Point = laid.part.at;
+    for (const polygon of blocked) {
+      if (polygon.length < 3) continue;
+      const area = Math.abs(
+        polygon.reduce((s, p, i) => {
+          const q = polygon[(i + 1) % polygon.length]!;
+          return s + (p.x * q.y - q.x * p.y) / 2;
+        }, 0),
+      );
+      if (area < LEAST_AREA) continue;
+      for (const p of polygon) {
+        const by = distanceToEdge(cavity.area.polygon, p);
+        if (by > bodyOut) [bodyOut, at] = [by, p];
+      }
+    }
+    const ledge = cuts
+      .filter((c) => c.owner === cavity.owner && c.role === 'ledge' && c.face === cavity.face)
+      .reduce((deep, c) => Math.max(deep, front ? c.top + thickness : -c.bottom), 0);
+    const underCover = front ? far + thickness - ledge : -far - ledge;
+    return [{ part: laid, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
+  });
+}

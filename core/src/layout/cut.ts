@@ -1,0 +1,78 @@
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { flattenPath, mapPath, signedArea } from '../geometry/closedPath.ts';
+import { circlePath, placeBy, rectPath } from '../geometry/figures.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Boxed, Polygon } from '../geometry/polygons.ts';
+import { boxed } from '../geometry/polygons.ts';
+import { solveOutline } from '../outline/solve.ts';
+import type { Flat } from '../parts/part.ts';
+
+/** Chords of what is cut stay so near to it, mm: a tenth of what a hand can rout. */
+export const CUT_CHORD = 0.02;
+
+export type CutRole =
+  'cavity' | 'ledge' | 'chamber' | 'channel' | 'pocket' | 'hole' | 'bore' | 'screw' | 'drilled';
+
+/** A prism of wood that is taken away: its line in the face, instrument frame, and from where to where in z. */
+export interface Cut {
+  readonly id: string;
+  /** What asks for it: `part:ID`, `opening:ID`, `run:ID`, `neck`. */
+  readonly owner: string;
+  readonly name: string;
+  /** The face it is cut from; the edge for bores and screws in it. */
+  readonly face: 'front' | 'back' | 'edge';
+  readonly role: CutRole;
+  readonly path: ClosedPath;
+  readonly area: Boxed;
+  /** Wood that stays standing within it. */
+  readonly islands: readonly Polygon[];
+  /** 0 is the front face, −thickness the back. */
+  readonly top: number;
+  readonly bottom: number;
+  readonly through: boolean;
+  readonly round: { readonly at: Point; readonly diameter: number } | null;
+  /** Nobody has said its depth yet. */
+  readonly unsaid: boolean;
+}
+
+/** A flat shape's line about its own middle. */
+export function flatPath(shape: Flat): ClosedPath {
+  if (shape.kind === 'circle') return circlePath(shape.diameter);
+  if (shape.kind === 'rect') return rectPath(shape.long, shape.wide, shape.radius);
+  if (shape.kind === 'slot') return rectPath(shape.long, shape.wide, Math.min(shape.long, shape.wide) / 2);
+  return solveOutline(shape.nodes);
+}
+
+/** A closed line as a counter-clockwise polygon with its box. */
+export function areaOf(path: ClosedPath): Boxed {
+  const points = flattenPath(path, CUT_CHORD);
+  return boxed(signedArea(path) >= 0 ? points : points.reverse());
+}
+
+/** A flat shape laid at a place and turned, rad. */
+export const laidPath = (shape: Flat, at: Point, turn: number): ClosedPath =>
+  mapPath(flatPath(shape), placeBy(at, turn));
+
+/** Depths from a face as z: from the front downward, from the back upward; null depth goes through. */
+export function zOf(
+  face: 'front' | 'back',
+  depth: number | null,
+  thickness: number,
+): { readonly top: number; readonly bottom: number; readonly through: boolean } {
+  const through = depth === null || depth >= thickness;
+  if (through) return { top: 0, bottom: -thickness, through };
+  return face === 'front'
+    ? { top: 0, bottom: -depth, through }
+    : { top: depth - thickness, bottom: -thickness, through };
+}
+
+/** z ranges nearer than this, mm, touch: rounding. */
+const TOUCH = 1e-6;
+
+/** Whether two ranges of z share some depth (touching floors do not). */
+export const zOverlap = (a: Pick<Cut, 'top' | 'bottom'>, b: Pick<Cut, 'top' | 'bottom'>): boolean =>
+  Math.min(a.top, b.top) - Math.max(a.bottom, b.bottom) > TOUCH;
+
+/** Wood between two ranges of z, mm: 0 or less where they meet. */
+export const zGap = (a: Pick<Cut, 'top' | 'bottom'>, b: Pick<Cut, 'top' | 'bottom'>): number =>
+  Math.max(a.bottom, b.bottom) - Math.min(a.top, b.top);

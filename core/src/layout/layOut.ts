@@ -1,0 +1,85 @@
+import type { Design } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import type { Boxed } from '../geometry/polygons.ts';
+import { polygonHolds } from '../geometry/polygons.ts';
+import { remember } from '../geometry/remember.ts';
+import type { StringLayout } from '../strings/layout.ts';
+import type { Cut } from './cut.ts';
+import { areaOf } from './cut.ts';
+import { openingCuts } from './openingCuts.ts';
+import type { LaidPart } from './placedPart.ts';
+import { laidPart } from './placedPart.ts';
+import { neckCuts } from './pocket.ts';
+import { runCut } from './runs.ts';
+
+/** Everything that is laid out in the body: what is cut, and what fills it. Instrument frame, mm. */
+export interface LaidOut {
+  readonly thickness: number;
+  readonly body: Boxed;
+  readonly cuts: readonly Cut[];
+  readonly parts: readonly LaidPart[];
+}
+
+const CAVITIES: ReadonlySet<Cut['role']> = new Set(['cavity', 'chamber']);
+
+/**
+ * The cavity that a control's hole comes out in: cut from the other face, round the hole's middle; the one whose
+ * floor lies nearest to the hole's own face. Null where there is none.
+ */
+export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
+  const at = hole.round?.at ?? hole.area.polygon[0]!;
+  let best: Cut | null = null;
+  for (const cut of cuts) {
+    if (cut.face === hole.face || !CAVITIES.has(cut.role) || cut.owner === hole.owner) continue;
+    if (!polygonHolds(cut.area.polygon, at) || cut.islands.some((i) => polygonHolds(i, at))) continue;
+    const nearer = !best || (hole.face === 'front' ? cut.top > best.top : cut.bottom < best.bottom);
+    if (nearer) best = cut;
+  }
+  return best;
+}
+
+const ENDED = new WeakMap<Cut, { readonly cavity: Cut; readonly ended: Cut }>();
+
+function endedIn(cut: Cut, cavity: Cut): Cut {
+  const known = ENDED.get(cut);
+  if (known?.cavity === cavity) return known.ended;
+  const ended =
+    cut.face === 'front'
+      ? { ...cut, bottom: cavity.top, through: false }
+      : { ...cut, top: cavity.bottom, through: false };
+  ENDED.set(cut, { cavity, ended });
+  return ended;
+}
+
+/** A control's hole ends where it comes into the cavity behind it. */
+function endHoles(cuts: readonly Cut[]): readonly Cut[] {
+  const others = cuts.filter((c) => CAVITIES.has(c.role));
+  return cuts.map((cut) => {
+    if (cut.role !== 'hole' || !cut.through) return cut;
+    const cavity = cavityBehind(others, cut);
+    return cavity && !cavity.through ? endedIn(cut, cavity) : cut;
+  });
+}
+
+const bodyArea = remember((path: ClosedPath) => areaOf(path));
+const cutsOfNeck = remember(
+  (neck: Design['neck'], strings: Design['strings'], body: Design['body'], layout: StringLayout) =>
+    neckCuts({ neck, strings, body }, layout),
+);
+
+/** All cuts and parts of a design. What has not changed since the last call is the same object again. */
+export function layOut(
+  design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings' | 'body'>,
+  path: ClosedPath,
+  layout: StringLayout,
+): LaidOut {
+  const { thickness } = design.body;
+  const parts = design.parts.map((p) => laidPart(p, thickness));
+  const cuts = endHoles([
+    ...cutsOfNeck(design.neck, design.strings, design.body, layout),
+    ...openingCuts(design, path),
+    ...design.runs.map(runCut),
+    ...parts.flatMap((p) => p.cuts),
+  ]);
+  return { thickness, body: bodyArea(path), cuts, parts };
+}

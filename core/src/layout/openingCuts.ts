@@ -1,0 +1,105 @@
+import type { Design, Opening, OpeningStep, Shape } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { mapPath } from '../geometry/closedPath.ts';
+import { placeBy, polygonPath } from '../geometry/figures.ts';
+import { offsetPath } from '../geometry/offset.ts';
+import type { Polygon } from '../geometry/polygons.ts';
+import { commonOf, polygonArea } from '../geometry/polygons.ts';
+import type { Cut } from './cut.ts';
+import { areaOf, flatPath, zOf } from './cut.ts';
+
+const RAD = Math.PI / 180;
+
+/** Insets smaller than this, mm², are nothing that could be routed. */
+const LEAST_AREA = 4;
+
+/** The line that an inset follows: the body's, or an opening's first step. */
+export type LineOf = (name: string) => ClosedPath | null;
+
+/** What lies so far within a line and its bounds, as closed lines in the instrument frame, largest first. */
+export function insetPaths(shape: Extract<Shape, { kind: 'inset' }>, lineOf: LineOf): readonly ClosedPath[] {
+  const line = lineOf(shape.of);
+  if (!line) return [];
+  const whole = offsetPath(line, -shape.by);
+  const { within } = shape;
+  const kept: readonly Polygon[] = within
+    ? commonOf(whole, [
+        [
+          { x: within.minX, y: within.minY },
+          { x: within.maxX, y: within.minY },
+          { x: within.maxX, y: within.maxY },
+          { x: within.minX, y: within.maxY },
+        ],
+      ])
+    : whole;
+  return kept
+    .filter((p) => polygonArea(p) > LEAST_AREA)
+    .sort((a, b) => polygonArea(b) - polygonArea(a))
+    .map(polygonPath);
+}
+
+/** A step's closed lines, instrument frame. An inset follows its line wherever the opening lies. */
+function stepPaths(opening: Opening, step: OpeningStep, lineOf: LineOf): readonly ClosedPath[] {
+  if (step.shape.kind === 'inset') return insetPaths(step.shape, lineOf);
+  const { shape, at } = step;
+  const place = placeBy(opening.at, opening.turn * RAD);
+  return [mapPath(flatPath(shape), (p) => place({ x: p.x + at.x, y: p.y + at.y }))];
+}
+
+function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
+  const place = placeBy(opening.at, opening.turn * RAD);
+  return opening.steps.flatMap((step, i) =>
+    stepPaths(opening, step, lineOf).map((path, k): Cut => ({
+      id: `${opening.id}-${i}${k ? `-${k}` : ''}`,
+      owner: `opening:${opening.id}`,
+      name: step.name,
+      face: opening.face,
+      role: step.role,
+      path,
+      area: areaOf(path),
+      islands: step.islands.flatMap(({ shape, at }) =>
+        shape.kind === 'inset'
+          ? []
+          : [areaOf(mapPath(flatPath(shape), (p) => place({ x: p.x + at.x, y: p.y + at.y }))).polygon],
+      ),
+      ...zOf(opening.face, step.through ? null : step.depth, thickness),
+      round: step.shape.kind === 'circle' ? { at: place(step.at), diameter: step.shape.diameter } : null,
+      unsaid: !step.through && step.depth === 0,
+    })),
+  );
+}
+
+interface Known {
+  readonly thickness: number;
+  readonly lines: readonly unknown[];
+  readonly cuts: readonly Cut[];
+}
+const KNOWN = new WeakMap<Opening, Known>();
+
+/** All cuts of the openings; those of an opening that has not changed, nor what it follows, are the same as before. */
+export function openingCuts(design: Pick<Design, 'openings' | 'body'>, body: ClosedPath): readonly Cut[] {
+  const { openings } = design;
+  const { thickness } = design.body;
+  const lineOf: LineOf = (name) => {
+    if (name === 'body') return body;
+    const followed = openings.find((o) => o.id === name);
+    const [step] = followed?.steps ?? [];
+    // An inset of an inset is not followed: it could lead round in a ring.
+    return followed && step && step.shape.kind !== 'inset' ? stepPaths(followed, step, () => null)[0]! : null;
+  };
+  return openings.flatMap((opening) => {
+    const lines = opening.steps.flatMap(({ shape }) =>
+      shape.kind !== 'inset' ? [] : [shape.of === 'body' ? body : openings.find((o) => o.id === shape.of)],
+    );
+    const known = KNOWN.get(opening);
+    if (
+      known?.thickness === thickness &&
+      known.lines.length === lines.length &&
+      known.lines.every((l, i) => l === lines[i])
+    )
+      return known.cuts;
+    const cuts = cutsOf(opening, thickness, lineOf);
+    KNOWN.set(opening, { thickness, lines, cuts });
+    return cuts;
+  });
+}

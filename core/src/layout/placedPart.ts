@@ -1,0 +1,199 @@
+import type { PlacedPart } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { mapPath } from '../geometry/closedPath.ts';
+import { placeBy } from '../geometry/figures.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Boxed } from '../geometry/polygons.ts';
+import type { Laid, PartForm, PartHole } from '../parts/part.ts';
+import { formOf } from '../parts/kinds.ts';
+import type { Cut } from './cut.ts';
+import { areaOf, flatPath, laidPath, zOf } from './cut.ts';
+
+const RAD = Math.PI / 180;
+
+/** Something of a part that fills room: a prism over its area, instrument frame. */
+export interface PlacedSolid {
+  readonly part: string;
+  readonly name: string;
+  readonly path: ClosedPath;
+  readonly area: Boxed;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A screw's pilot hole at its place. */
+export interface PlacedScrew {
+  readonly part: string;
+  readonly name: string;
+  readonly at: Point;
+  readonly face: 'front' | 'back' | 'edge';
+  readonly hole: PartHole;
+}
+
+/** A part where it lies: everything of it in the instrument frame. */
+export interface LaidPart {
+  readonly part: PlacedPart;
+  readonly form: PartForm;
+  /** From its own frame to the instrument's. */
+  readonly place: (p: Point) => Point;
+  readonly footprint: readonly ClosedPath[];
+  readonly clear: readonly Boxed[];
+  readonly cuts: readonly Cut[];
+  readonly solids: readonly PlacedSolid[];
+  readonly screws: readonly PlacedScrew[];
+}
+
+function laid(part: PlacedPart, { shape, at }: Laid): ClosedPath {
+  return mapPath(
+    mapPath(flatPath(shape), (p) => ({ x: p.x + at.x, y: p.y + at.y })),
+    placeBy(part.at, part.turn * RAD),
+  );
+}
+
+function screwCut(part: PlacedPart, hole: PartHole, i: number, at: Point, thickness: number): Cut {
+  const { length, thread } = hole.screw;
+  const common = {
+    id: `${part.id}-s${i}`,
+    owner: `part:${part.id}`,
+    name: hole.name,
+    role: 'screw' as const,
+    islands: [],
+    through: false,
+    unsaid: false,
+  };
+  if (part.face === 'edge') {
+    // A cylinder along the part's own x, told by the box round it.
+    return { ...common, face: 'edge', ...boreOf(part, length, thread), round: null };
+  }
+  const path = laidPath({ kind: 'circle', diameter: thread }, at, 0);
+  return {
+    ...common,
+    face: part.face,
+    path,
+    area: areaOf(path),
+    // However long: one that is too long comes out at the other face.
+    ...(part.face === 'front'
+      ? { top: 0, bottom: -length }
+      : { top: length - thickness, bottom: -thickness }),
+    round: { at, diameter: thread },
+  };
+}
+
+/** The box round a bore from the edge inward: `deep` along the part's x, `across` over it, at the part's height. */
+function boreOf(
+  part: PlacedPart,
+  deep: number,
+  across: number,
+): Pick<Cut, 'path' | 'area' | 'top' | 'bottom'> {
+  const flat = deep * Math.cos(part.tilt * RAD);
+  const rise = deep * Math.sin(part.tilt * RAD);
+  const path = laid(part, {
+    shape: { kind: 'rect', long: flat, wide: across, radius: 0 },
+    at: { x: flat / 2, y: 0 },
+  });
+  return {
+    path,
+    area: areaOf(path),
+    top: Math.max(part.z, part.z + rise) + across / 2,
+    bottom: Math.min(part.z, part.z + rise) - across / 2,
+  };
+}
+
+function layPart(part: PlacedPart, thickness: number): LaidPart {
+  const form = formOf(part.spec);
+  const place = placeBy(part.at, part.turn * RAD);
+  const owner = `part:${part.id}`;
+  const own = part.face === 'back' ? 'back' : 'front';
+  const other = own === 'front' ? 'back' : 'front';
+  const cuts: Cut[] = form.cuts.flatMap((cut, i): readonly Cut[] => {
+    if (part.face === 'edge') {
+      if (cut.shape.kind !== 'circle' || cut.depth === null) return [];
+      return [
+        {
+          id: `${part.id}-c${i}`,
+          owner,
+          name: cut.name,
+          face: 'edge',
+          role: 'bore',
+          ...boreOf(part, cut.depth, cut.shape.diameter),
+          islands: [],
+          through: false,
+          round: null,
+          unsaid: false,
+        },
+      ];
+    }
+    const face = cut.face === 'own' ? own : other;
+    const path = laid(part, cut);
+    return [
+      {
+        id: `${part.id}-c${i}`,
+        owner,
+        name: cut.name,
+        face,
+        role: cut.role,
+        path,
+        area: areaOf(path),
+        islands: [],
+        ...zOf(face, cut.depth, thickness),
+        round: cut.shape.kind === 'circle' ? { at: place(cut.at), diameter: cut.shape.diameter } : null,
+        unsaid: false,
+      },
+    ];
+  });
+  if (form.plug && part.face === 'edge')
+    cuts.push({
+      id: `${part.id}-bore`,
+      owner,
+      name: 'bore',
+      face: 'edge',
+      role: 'bore',
+      ...boreOf(part, form.plug.needs, form.plug.bore),
+      islands: [],
+      through: false,
+      round: null,
+      unsaid: false,
+    });
+  const screws = form.holes.map((hole): PlacedScrew => ({
+    part: part.id,
+    name: hole.name,
+    at: part.face === 'edge' ? part.at : place(hole.at),
+    face: part.face,
+    hole,
+  }));
+  screws.forEach(({ hole, at }, i) => cuts.push(screwCut(part, hole, i, at, thickness)));
+  const up = (z: number): number =>
+    part.face === 'back' ? -thickness - z : part.face === 'front' ? z : part.z + z;
+  return {
+    part,
+    form,
+    place,
+    footprint: form.footprint.map((l) => laid(part, l)),
+    clear: form.clear.map((l) => areaOf(laid(part, l))),
+    cuts,
+    screws,
+    solids: form.solids.map((s) => {
+      const path = laid(part, s);
+      const [a, b] = [up(s.low), up(s.high)];
+      return {
+        part: part.id,
+        name: s.name,
+        path,
+        area: areaOf(path),
+        low: Math.min(a, b),
+        high: Math.max(a, b),
+      };
+    }),
+  };
+}
+
+const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly laid: LaidPart }>();
+
+/** A part as it lies in a body of so much thickness; remembered by the part's identity. */
+export function laidPart(part: PlacedPart, thickness: number): LaidPart {
+  const known = LAID.get(part);
+  if (known?.thickness === thickness) return known.laid;
+  const made = layPart(part, thickness);
+  LAID.set(part, { thickness, laid: made });
+  return made;
+}

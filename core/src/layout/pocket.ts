@@ -1,0 +1,165 @@
+import type { Design, Neck, Strings } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { arcCubics } from '../geometry/arcs.ts';
+import { straightCubic } from '../geometry/cubic.ts';
+import type { Cubic } from '../geometry/cubic.ts';
+import type { Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
+import type { NeckSide } from '../strings/elevation.ts';
+import { pocketDepthAt } from '../strings/elevation.ts';
+import type { StringLayout } from '../strings/layout.ts';
+import { boardHalfWidth } from '../strings/taper.ts';
+import type { Cut } from './cut.ts';
+import { areaOf } from './cut.ts';
+import { laidPath } from './cut.ts';
+
+const RAD = Math.PI / 180;
+
+/** The neck of a design as its side view computes with it. */
+export const neckSide = (design: Pick<Design, 'neck' | 'strings'>, layout: StringLayout): NeckSide => ({
+  scaleLength: layout.centreScale,
+  jointFret: design.strings.jointFret,
+  heel: design.neck.heel,
+  depth: design.neck.depth,
+  angle: design.neck.angle * RAD,
+  fretHeight: design.neck.fretHeight,
+  actionNut: design.neck.actionNut,
+  action12: design.neck.action12,
+});
+
+/** Corners rounded to a radius, where their sides are long enough; counter-clockwise or clockwise as given. */
+export function roundedPolygon(points: readonly Point[], radii: readonly number[]): ClosedPath {
+  const n = points.length;
+  const corners = points.map((p, i) => {
+    const [a, b] = [points[(i + n - 1) % n]!, points[(i + 1) % n]!];
+    const [la, lb] = [distance(p, a), distance(p, b)];
+    const ua = { x: (a.x - p.x) / la, y: (a.y - p.y) / la };
+    const ub = { x: (b.x - p.x) / lb, y: (b.y - p.y) / lb };
+    const half = Math.acos(Math.max(-1, Math.min(1, ua.x * ub.x + ua.y * ub.y))) / 2;
+    const reach = Math.min(la, lb) / 2;
+    const radius = Math.min(radii[i]!, reach * Math.tan(half));
+    const cut = radius / Math.tan(half);
+    const from = { x: p.x + ua.x * cut, y: p.y + ua.y * cut };
+    const to = { x: p.x + ub.x * cut, y: p.y + ub.y * cut };
+    const out = radius / Math.sin(half);
+    const mid = { x: ua.x + ub.x, y: ua.y + ub.y };
+    const long = Math.hypot(mid.x, mid.y) || 1;
+    return { p, from, to, radius, centre: { x: p.x + (mid.x / long) * out, y: p.y + (mid.y / long) * out } };
+  });
+  const pieces: Cubic[] = [];
+  corners.forEach(({ p, from, to, radius, centre }, i) => {
+    if (radius > 1e-9) {
+      const start = Math.atan2(from.y - centre.y, from.x - centre.x);
+      let sweep = Math.atan2(to.y - centre.y, to.x - centre.x) - start;
+      while (sweep > Math.PI) sweep -= 2 * Math.PI;
+      while (sweep < -Math.PI) sweep += 2 * Math.PI;
+      pieces.push(...arcCubics({ centre, rx: radius, ry: radius, turn: 0, from: start, sweep }));
+    }
+    const end = radius > 1e-9 ? to : p;
+    const next = corners[(i + 1) % n]!;
+    const begin = next.radius > 1e-9 ? next.from : next.p;
+    if (distance(end, begin) > 1e-9) pieces.push(straightCubic(end, begin));
+  });
+  return pieces;
+}
+
+/** Half the pocket's width on a side at x: the neck's own taper and its fit. */
+export const pocketHalf = (strings: Strings, neck: Neck, x: number, side: 'bass' | 'treble'): number =>
+  boardHalfWidth(strings, x, side) + neck.fit;
+
+/** The pocket in plan, counter-clockwise: along the taper from past the joint to its tail end. */
+export function pocketPath(strings: Strings, neck: Neck, layout: StringLayout): ClosedPath {
+  const front = layout.jointX + neck.past;
+  const rear = layout.jointX - neck.pocketLength;
+  const half = (x: number, side: 'bass' | 'treble'): number => pocketHalf(strings, neck, x, side);
+  const corners: readonly Point[] = [
+    { x: front, y: half(front, 'bass') },
+    { x: rear, y: half(rear, 'bass') },
+    { x: rear, y: -half(rear, 'treble') },
+    { x: front, y: -half(front, 'treble') },
+  ];
+  const width = half(rear, 'bass') + half(rear, 'treble');
+  const radius = neck.end === 'round' ? width / 2 : Math.min(neck.radius, width / 2);
+  return neck.pocketLength + neck.past > 0 ? roundedPolygon(corners, [0, radius, radius, 0]) : [];
+}
+
+/** Where the neck's screws stand: two rows, from the nut end tailward; an odd one stands alone on the line, tailward. */
+export function neckScrewPlaces(neck: Neck, layout: StringLayout): readonly Point[] {
+  const { count, from, along, across } = neck.screws;
+  const middle = layout.jointX - from;
+  const rows = Math.ceil(count / 2);
+  return Array.from({ length: count }, (_, i): Point => {
+    const row = Math.floor(i / 2);
+    const x = rows > 1 ? middle + along / 2 - (along * row) / (rows - 1) : middle;
+    const alone = count % 2 === 1 && i === count - 1;
+    return { x, y: alone ? 0 : i % 2 === 0 ? across / 2 : -across / 2 };
+  });
+}
+
+/** The pocket and the neck's screw holes; a straight-through neck has none. */
+export function neckCuts(
+  design: Pick<Design, 'neck' | 'strings' | 'body'>,
+  layout: StringLayout,
+): readonly Cut[] {
+  const { neck, strings } = design;
+  const { thickness } = design.body;
+  if (neck.joint === 'through' || neck.joint === 'undecided' || neck.pocketLength <= 0) return [];
+  const path = pocketPath(strings, neck, layout);
+  const side = neckSide(design, layout);
+  const deepest = Math.max(
+    pocketDepthAt(side, layout.jointX),
+    pocketDepthAt(side, layout.jointX - neck.pocketLength),
+  );
+  const pocket: Cut = {
+    id: 'neck-pocket',
+    owner: 'neck',
+    name: 'neck pocket',
+    face: 'front',
+    role: 'pocket',
+    path,
+    area: areaOf(path),
+    islands: [],
+    top: 0,
+    bottom: -Math.min(thickness, Math.max(0, deepest)),
+    through: deepest >= thickness,
+    round: null,
+    unsaid: false,
+  };
+  if (neck.joint !== 'screwed') return [pocket];
+  return [
+    pocket,
+    ...neckScrewPlaces(neck, layout).map((at, i): Cut => {
+      const diameter = neck.screws.thread + 0.3;
+      const hole = laidPath({ kind: 'circle', diameter }, at, 0);
+      return {
+        id: `neck-screw-${i}`,
+        owner: 'neck',
+        name: `neck screw ${i + 1}`,
+        face: 'back',
+        role: 'screw',
+        path: hole,
+        area: areaOf(hole),
+        islands: [],
+        top: -Math.max(0, pocketDepthAt(side, at.x)),
+        bottom: -thickness,
+        through: false,
+        round: { at, diameter },
+        unsaid: false,
+      };
+    }),
+  ];
+}
+
+/** The sides of a straight-through neck behind its board, as two lines along the body. */
+export function throughLines(
+  design: Pick<Design, 'neck'>,
+  from: number,
+  to: number,
+): readonly (readonly [Point, Point])[] {
+  if (design.neck.joint !== 'through') return [];
+  const half = design.neck.core / 2;
+  return [half, -half].map((y) => [
+    { x: from, y },
+    { x: to, y },
+  ]);
+}

@@ -1,0 +1,84 @@
+import type { Point } from '../geometry/point.ts';
+import type { StringLayout } from '../strings/layout.ts';
+import type { LaidPart } from './placedPart.ts';
+
+/** A pole and the string it belongs under. */
+export interface Pole {
+  readonly at: Point;
+  /** The string’s place across where the pole stands along. */
+  readonly stringY: number;
+  /** Pole less string, mm across; positive to the bass side. */
+  readonly off: number;
+}
+
+/** y of a string, run on to any x. */
+export function stringYAt(line: StringLayout['lines'][number], x: number): number {
+  const { nut, saddle } = line;
+  return saddle.y + ((nut.y - saddle.y) * (x - saddle.x)) / (nut.x - saddle.x);
+}
+
+/** The outer strings' distance at x, mm. */
+export function spreadAt(layout: StringLayout, x: number): number {
+  const [first, last] = [layout.lines[0]!, layout.lines.at(-1)!];
+  return Math.abs(stringYAt(first, x) - stringYAt(last, x));
+}
+
+/** Poles of a pickup, bass to treble, one a string, evenly over its spread. Null for a part without poles. */
+export function polesOf(laid: LaidPart, layout: StringLayout): readonly Pole[] | null {
+  const { poles } = laid.form;
+  if (!poles) return null;
+  const n = layout.lines.length;
+  return layout.lines.map((line, i) => {
+    const at = laid.place({ x: 0, y: n > 1 ? poles.spread / 2 - (poles.spread * i) / (n - 1) : 0 });
+    const stringY = stringYAt(line, at.x);
+    return { at, stringY, off: at.y - stringY };
+  });
+}
+
+/** How far the poles miss their strings at most; of a blade, how far strings lie past its ends. 0 or more, mm. */
+export function poleError(
+  laid: LaidPart,
+  layout: StringLayout,
+): { readonly by: number; readonly at: Point } | null {
+  const poles = polesOf(laid, layout);
+  if (!poles) return null;
+  if (laid.form.poles!.blade) {
+    const ends = [poles[0]!, poles.at(-1)!].map(({ at, stringY, off }, i) => ({
+      at: { x: at.x, y: stringY },
+      by: Math.max(0, i === 0 ? -off : off),
+    }));
+    return ends.reduce((a, b) => (b.by > a.by ? b : a));
+  }
+  return poles.map(({ at, off }) => ({ at, by: Math.abs(off) })).reduce((a, b) => (b.by > a.by ? b : a));
+}
+
+/** The turn, degrees, that lays a pickup square to the strings' middle line at x (0 for one scale), within a fan. */
+export function fannedTurn(layout: StringLayout, x: number): number {
+  const [bass, treble] = [layout.lines[0]!, layout.lines.at(-1)!];
+  // The line through equal shares of both outer strings.
+  const share = (line: typeof bass): number => (x - line.saddle.x) / (line.nut.x - line.saddle.x);
+  const mean = (share(bass) + share(treble)) / 2;
+  const at = (line: typeof bass): Point => ({
+    x: line.saddle.x + mean * (line.nut.x - line.saddle.x),
+    y: line.saddle.y + mean * (line.nut.y - line.saddle.y),
+  });
+  const [p, q] = [at(bass), at(treble)];
+  return (Math.atan2(-(p.x - q.x), p.y - q.y) * 180) / Math.PI;
+}
+
+/** The fret, of a board that went on, that a place over the strings would be at: `n = 12 log₂(L / x)`; null behind the bridge. */
+export const fretNumberAt = (scale: number, x: number): number | null =>
+  x > 0 && x <= scale ? 12 * Math.log2(scale / x) : null;
+
+/** Shares of the open string at which its overtones stand still, up to the seventh, nearest first. */
+export function nodesNear(
+  scale: number,
+  x: number,
+): readonly { readonly share: string; readonly off: number }[] {
+  const nodes = new Map<number, string>();
+  for (let k = 2; k <= 7; k += 1)
+    for (let n = 1; n < k; n += 1) if (!nodes.has(n / k)) nodes.set(n / k, `${n}/${k}`);
+  return [...nodes]
+    .map(([at, share]) => ({ share, off: x - at * scale }))
+    .sort((a, b) => Math.abs(a.off) - Math.abs(b.off));
+}

@@ -1,0 +1,58 @@
+import type { Point } from '../geometry/point.ts';
+import { edgeGap, polygonsMeet } from '../geometry/polygons.ts';
+import type { Cut } from './cut.ts';
+import { zOverlap } from './cut.ts';
+import type { LaidOut } from './layOut.ts';
+import { byPair } from './pairs.ts';
+
+/** Screws further than this from anything are not looked at, mm. */
+const SIGHT = 8;
+
+/** A screw and the opening it comes near: 0 apart where it comes out in it. */
+export interface ScrewNear {
+  readonly screw: Cut;
+  /** Null: the body’s edge. */
+  readonly other: Cut | null;
+  readonly apart: number;
+  readonly at: Point;
+}
+
+const apartOf = byPair((a: Cut, b: Cut): { readonly apart: number; readonly at: Point } | null => {
+  if (polygonsMeet(a.area, b.area)) return { apart: 0, at: a.round?.at ?? a.area.polygon[0]! };
+  const gap = edgeGap(a.area, b.area, SIGHT);
+  return gap && { apart: gap.distance, at: gap.from };
+});
+
+const toEdge = byPair((a: Cut, body: LaidOut['body']) => edgeGap(a.area, body, SIGHT));
+
+/** Screws beside openings that are cut as deep as they go, beside one another, and beside the edge. */
+export function screwsNear({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>): readonly ScrewNear[] {
+  const screws = cuts.filter((c) => c.role === 'screw');
+  return screws.flatMap((screw, i): readonly ScrewNear[] => {
+    const near: ScrewNear[] = [];
+    for (const other of cuts) {
+      if (other === screw || other.owner === screw.owner || !zOverlap(screw, other)) continue;
+      // Screws of covers stand in their ledge; every pair of screws is told once.
+      if (other.role === 'ledge' || (other.role === 'screw' && screws.indexOf(other) < i)) continue;
+      const found = apartOf(screw, other);
+      if (found) near.push({ screw, other, ...found });
+    }
+    if (screw.face !== 'edge') {
+      const gap = toEdge(screw, body);
+      if (gap) near.push({ screw, other: null, apart: gap.distance, at: gap.from });
+    }
+    return near;
+  });
+}
+
+/** Screws in a face and the wood between their tip and the other face, mm; less than 0: out of it. */
+export const screwTips = ({
+  cuts,
+  thickness,
+}: Pick<LaidOut, 'cuts' | 'thickness'>): readonly {
+  readonly screw: Cut;
+  readonly left: number;
+}[] =>
+  cuts
+    .filter((c) => c.role === 'screw' && c.face !== 'edge' && c.owner !== 'neck')
+    .map((screw) => ({ screw, left: screw.face === 'front' ? screw.bottom + thickness : -screw.top }));

@@ -1,0 +1,198 @@
+import type { Run } from '../design/schema.ts';
+import type { Point } from '../geometry/point.ts';
+import { distanceToEdge, polygonHolds, polygonsMeet } from '../geometry/polygons.ts';
+import type { Cut } from './cut.ts';
+import { zGap } from './cut.ts';
+import type { LaidOut } from './layOut.ts';
+import { cavityBehind } from './layOut.ts';
+import { byPair } from './pairs.ts';
+import type { LaidPart } from './placedPart.ts';
+import { alongRun, drillNeed } from './runs.ts';
+
+const ROOMS: ReadonlySet<Cut['role']> = new Set([
+  'cavity',
+  'chamber',
+  'channel',
+  'hole',
+  'bore',
+  'drilled',
+  'pocket',
+]);
+/** Ranges of z that come so near meet, mm. */
+const TOUCH = 1e-3;
+
+const meet = byPair((a: Cut, b: Cut): boolean => zGap(a, b) <= TOUCH && polygonsMeet(a.area, b.area));
+
+/** Whether an end of a run lies in what is cut: within its line, and between its floor and its face. */
+const endsIn = (end: Run['from'], radius: number, cut: Cut): boolean =>
+  end.z <= cut.top + radius &&
+  end.z >= cut.bottom - radius &&
+  (polygonHolds(cut.area.polygon, end) || distanceToEdge(cut.area.polygon, end) <= radius);
+
+/** Cuts that lead into one another, as a number for each: the same number, the same room. */
+export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap<Cut, number> {
+  const rooms = cuts.filter((c) => ROOMS.has(c.role));
+  const parent = rooms.map((_, i) => i);
+  const root = (i: number): number => {
+    while (parent[i] !== i) i = parent[i]!;
+    return i;
+  };
+  const runOf = new Map(runs.map((r) => [`run:${r.id}`, r]));
+  rooms.forEach((a, i) => {
+    for (let k = i + 1; k < rooms.length; k += 1) {
+      const b = rooms[k]!;
+      const [ra, rb] = [runOf.get(a.owner), runOf.get(b.owner)];
+      // A drilled run leads only where its ends are: what it passes is told by its cover.
+      const joined = ra
+        ? endsIn(ra.from, ra.diameter / 2, b) || endsIn(ra.to, ra.diameter / 2, b)
+        : rb
+          ? endsIn(rb.from, rb.diameter / 2, a) || endsIn(rb.to, rb.diameter / 2, a)
+          : meet(a, b);
+      if (joined) parent[root(k)] = root(i);
+    }
+  });
+  return new Map(rooms.map((c, i) => [c, root(i)]));
+}
+
+/** An electrical part and whether a wire gets from it to the controls. */
+export interface Wired {
+  readonly part: LaidPart;
+  readonly reaches: boolean;
+  /** Of a bridge: its ground wire. */
+  readonly ground: boolean;
+}
+
+/** The room of a part: the one its own openings, or the cavity that its body hangs in, belong to. */
+function roomOfPart(part: LaidPart, laid: LaidOut, rooms: ReadonlyMap<Cut, number>): number | null {
+  const own = laid.cuts.filter((c) => c.owner === `part:${part.part.id}` && c.role !== 'screw');
+  if (part.form.bush) {
+    const hole = own.find((c) => c.role === 'hole');
+    const cavity = hole && cavityBehind(laid.cuts, hole);
+    return cavity ? (rooms.get(cavity) ?? null) : null;
+  }
+  for (const cut of own) {
+    const room = rooms.get(cut);
+    if (room !== undefined) return room;
+  }
+  return null;
+}
+
+/** Every part with wires, and every bridge's ground: whether they lead into the room of the controls. */
+export function wiringOf(laid: LaidOut, runs: readonly Run[]): readonly Wired[] {
+  const rooms = roomsOf(laid.cuts, runs);
+  const controls = laid.parts.filter((p) => p.form.bush);
+  const count = new Map<number, number>();
+  for (const c of controls) {
+    const room = roomOfPart(c, laid, rooms);
+    if (room !== null) count.set(room, (count.get(room) ?? 0) + 1);
+  }
+  const [home] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [];
+  if (home === undefined) return [];
+  const wired = laid.parts
+    .filter((p) => p.form.wired)
+    .map((part): Wired => ({ part, reaches: roomOfPart(part, laid, rooms) === home, ground: false }));
+  const hasPickup = laid.parts.some((p) => p.form.poles);
+  const grounds = hasPickup
+    ? laid.parts
+        .filter((p) => p.form.saddles)
+        .map((part): Wired => {
+          const reaches = laid.cuts.some((c) => c.owner === `part:${part.part.id}` && rooms.get(c) === home);
+          return { part, reaches, ground: true };
+        })
+    : [];
+  // One bridge of several saddles is grounded when any of them is.
+  const anyGround = grounds.some((g) => g.reaches);
+  return [...wired, ...(anyGround ? [] : grounds.slice(0, 1))];
+}
+
+/** Steps along a run at which it is looked at, mm. */
+const STEP = 0.5;
+
+const inCut = (cut: Cut, p: Point & { readonly z: number }): boolean =>
+  p.z <= cut.top && p.z >= cut.bottom && polygonHolds(cut.area.polygon, p);
+
+/** Distance from a place to a prism, mm; 0 within. */
+function offCut(cut: Cut, p: Point & { readonly z: number }): number {
+  const dz = Math.max(0, p.z - cut.top, cut.bottom - p.z);
+  const flat = polygonHolds(cut.area.polygon, p) ? 0 : distanceToEdge(cut.area.polygon, p);
+  return Math.hypot(dz, flat);
+}
+
+/** Distance from a box round a cut, cheap: never more than to the cut itself. */
+const offBox = ({ area: { box } }: Cut, p: Point): number =>
+  Math.hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
+
+export interface RunCover {
+  /** Least wood round the hole on its way, mm, and where; null when it never is in wood. */
+  readonly least: number | null;
+  readonly at: Point;
+  /** What it comes near there: a cut’s name, or a face, or the edge. */
+  readonly near: string;
+}
+
+/** The wood round a drilled run between the openings that it joins. */
+export function runCover(run: Run, { cuts, body, thickness }: LaidOut): RunCover {
+  const radius = run.diameter / 2;
+  const own = `run:${run.id}`;
+  const others = cuts.filter((c) => c.owner !== own);
+  const joined = others.filter(
+    (c) => ROOMS.has(c.role) && (endsIn(run.from, radius, c) || endsIn(run.to, radius, c)),
+  );
+  const { length } = drillNeed(run);
+  const steps = Math.max(2, Math.ceil(length / STEP));
+  let [least, at, near] = [Infinity, { x: run.from.x, y: run.from.y } as Point, ''];
+  for (let i = 0; i <= steps; i += 1) {
+    const p = alongRun(run, i / steps);
+    // In, or so near to, what it joins: the hole opens there, as it should.
+    if (joined.some((c) => offCut(c, p) <= radius * 1.5)) continue;
+    const inside = polygonHolds(body.polygon, p);
+    const told: [number, string][] = [
+      [-p.z - radius, 'the front face'],
+      [p.z + thickness - radius, 'the back face'],
+      [(inside ? 1 : -1) * distanceToEdge(body.polygon, p) - radius, 'the edge'],
+    ];
+    for (const c of others)
+      if (!joined.includes(c) && offBox(c, p) - radius < least) told.push([offCut(c, p) - radius, c.name]);
+    for (const [by, name] of told) if (by < least) [least, at, near] = [by, { x: p.x, y: p.y }, name];
+  }
+  return { least: Number.isFinite(least) ? least : null, at, near };
+}
+
+/** How a straight bit gets to where a run begins. */
+export interface WayIn {
+  /** From which end it is drilled. */
+  readonly end: 'from' | 'to';
+  readonly clear: boolean;
+  /** Where wood stands in the way; null when it is clear. */
+  readonly blocked: Point | null;
+  /** Openings that the bit passes through on its way: what must not be filled yet. */
+  readonly past: readonly string[];
+}
+
+/** A long bit and its chuck need so much clear room before the hole, mm. */
+const BIT_ROOM = 250;
+
+function wayFrom(run: Run, end: 'from' | 'to', { cuts, body, thickness }: LaidOut): WayIn {
+  const [a, b] = end === 'from' ? [run.from, run.to] : [run.to, run.from];
+  const { length } = drillNeed(run);
+  if (length === 0) return { end, clear: false, blocked: a, past: [] };
+  const step = { x: (a.x - b.x) / length, y: (a.y - b.y) / length, z: (a.z - b.z) / length };
+  const past = new Set<string>();
+  const air = cuts.filter((c) => c.owner !== `run:${run.id}`);
+  for (let s = run.diameter / 2; s <= BIT_ROOM; s += STEP) {
+    const p = { x: a.x + step.x * s, y: a.y + step.y * s, z: a.z + step.z * s };
+    if (p.z > 0 || p.z < -thickness || !polygonHolds(body.polygon, p)) continue;
+    const cut = air.find((c) => inCut(c, p));
+    if (!cut) return { end, clear: false, blocked: { x: p.x, y: p.y }, past: [...past] };
+    past.add(cut.owner === 'neck' ? 'neck' : cut.name);
+  }
+  return { end, clear: true, blocked: null, past: [...past] };
+}
+
+/** The better way for a bit into a run: a clear one, if either end has it. */
+export function wayIn(run: Run, laid: LaidOut): WayIn {
+  const first = wayFrom(run, 'from', laid);
+  if (first.clear) return first;
+  const second = wayFrom(run, 'to', laid);
+  return second.clear ? second : first;
+}

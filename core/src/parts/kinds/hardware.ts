@@ -1,0 +1,302 @@
+import type { MeasureDef, PartKind } from '../part.ts';
+import { FIT, PLAIN, circle, gramsOf, grown, mmOf, rect } from '../part.ts';
+
+const screwed = (length: number, thread: number, root: number): readonly MeasureDef[] => [
+  mmOf('screwLength', 'Screw in the wood', length, 'face to tip', 0, 120),
+  mmOf('screwThread', 'Screw thread', thread, 'across the thread', 1, 12),
+  mmOf('screwRoot', 'Screw root', root, 'across the core', 0.5, 11),
+];
+
+/** Jacks in the edge: the bore runs along the part's x, from the edge inward. */
+const BORE: readonly MeasureDef[] = [
+  mmOf('bore', 'Bore', 22, 'across', 5, 40),
+  mmOf('deep', 'Jack inside the edge', 32, 'edge to the ends of its lugs', 5, 120),
+  mmOf('plugLong', 'Plug past the jack', 8, 'how far a plug’s tip comes out behind the sleeve', 0, 60),
+];
+
+export const jackPlate: PartKind = {
+  key: 'jack-plate',
+  words: 'Jack in the edge, on a plate',
+  faces: ['edge'],
+  group: 'jacks',
+  measures: [
+    ...BORE,
+    mmOf('plate', 'Plate', 38, 'edge to edge, square', 5, 80),
+    mmOf('screwSpan', 'Screws apart', 30, 'corner to corner of one side, centres', 0, 80),
+    ...screwed(14, 3, 2.1),
+    gramsOf(40),
+  ],
+  form: (m) => ({
+    ...PLAIN,
+    footprint: [{ shape: rect(2, m('plate')), at: { x: -1, y: 0 } }],
+    mass: m('mass'),
+    plug: { needs: m('deep') + m('plugLong'), bore: m('bore') },
+    wired: true,
+  }),
+};
+
+export const jackBarrel: PartKind = {
+  ...jackPlate,
+  key: 'jack-barrel',
+  words: 'Barrel jack in the edge',
+  measures: [
+    ...BORE.map((d) => (d.key === 'bore' ? { ...d, value: 13 } : d.key === 'deep' ? { ...d, value: 50 } : d)),
+    mmOf('plate', 'Flange', 20, 'across', 3, 60),
+    gramsOf(35),
+  ],
+};
+
+export const jackTop: PartKind = {
+  key: 'jack-top',
+  words: 'Jack in the face, in a dish',
+  faces: ['front', 'back'],
+  group: 'jacks',
+  measures: [
+    mmOf('plateLong', 'Dish along', 61, 'edge to edge', 10, 120),
+    mmOf('plateWide', 'Dish across', 28, 'edge to edge', 10, 80),
+    mmOf('long', 'Rout along', 45, 'wall to wall', 5, 100),
+    mmOf('wide', 'Rout across', 20, 'wall to wall', 5, 60),
+    mmOf('below', 'Below the face', 27, 'face to the lugs', 5, 60),
+    mmOf('plugLong', 'Plug past the jack', 10, 'past the lugs, along the dish', 0, 60),
+    mmOf('screwSpan', 'Screws apart', 52, 'centre to centre, along', 0, 120),
+    ...screwed(12, 3, 2.1),
+    gramsOf(45),
+  ],
+  form: (m) => {
+    const dish = { shape: rect(m('plateLong'), m('plateWide'), m('plateWide') / 2), at: { x: 0, y: 0 } };
+    return {
+      ...PLAIN,
+      footprint: [dish],
+      cuts: [
+        {
+          name: 'rout',
+          shape: rect(m('long'), m('wide'), Math.min(m('wide') / 2, 6)),
+          at: { x: 0, y: 0 },
+          depth: m('below'),
+          face: 'own',
+          role: 'cavity',
+        },
+      ],
+      holes: [1, -1].map((side, i) => ({
+        name: `screw ${i + 1}`,
+        at: { x: (side * m('screwSpan')) / 2, y: 0 },
+        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+        countersink: 0,
+      })),
+      solids: [{ name: 'dish', ...dish, low: 0, high: 1.5 }],
+      mass: m('mass'),
+      wired: true,
+    };
+  },
+};
+
+export const battery: PartKind = {
+  key: 'battery',
+  words: 'Battery box',
+  faces: ['back', 'front'],
+  group: 'controls',
+  measures: [
+    mmOf('long', 'Along', 60, 'wall to wall of the rout', 5, 160),
+    mmOf('wide', 'Across', 36, 'wall to wall of the rout', 5, 160),
+    mmOf('below', 'Below the face', 22, 'face to the underside', 3, 60),
+    mmOf('lip', 'Lip', 4, 'rout’s wall to the lid’s edge', 0, 30),
+    mmOf('lipDeep', 'Lip let in', 2, 'face to the ledge; 0 lies on', 0, 10),
+    FIT,
+    mmOf('radius', 'Corner radius', 4, 'what the bit leaves', 0, 30),
+    gramsOf(75),
+  ],
+  form: (m) => {
+    const box = rect(m('long'), m('wide'), m('radius'));
+    const lid = grown(box, m('lip'));
+    return {
+      ...PLAIN,
+      footprint: [{ shape: lid, at: { x: 0, y: 0 } }],
+      cuts: [
+        {
+          name: 'rout',
+          shape: grown(box, m('fit')),
+          at: { x: 0, y: 0 },
+          depth: m('below'),
+          face: 'own',
+          role: 'cavity',
+        },
+        ...(m('lipDeep') > 0
+          ? [
+              {
+                name: 'ledge',
+                shape: grown(lid, m('fit')),
+                at: { x: 0, y: 0 },
+                depth: m('lipDeep'),
+                face: 'own',
+                role: 'ledge',
+              } as const,
+            ]
+          : []),
+      ],
+      solids: [{ name: 'battery', shape: box, at: { x: 0, y: 0 }, low: -m('below'), high: 0 }],
+      mass: m('mass'),
+      wired: true,
+    };
+  },
+};
+
+const pressed = (key: string, words: string, across: number, deep: number, mass: number): PartKind => ({
+  key,
+  words,
+  faces: ['front', 'back'],
+  group: 'hardware',
+  measures: [
+    mmOf('across', 'In the wood', across, 'across, as it is pressed in', 1, 40),
+    mmOf('deep', 'Deep', deep, 'face to its end', 0.5, 80),
+    mmOf('head', 'Head', across + 2, 'across what stays outside', 0, 60),
+    gramsOf(mass),
+  ],
+  form: (m) => ({
+    ...PLAIN,
+    footprint: [{ shape: circle(Math.max(m('head'), m('across'))), at: { x: 0, y: 0 } }],
+    cuts: [
+      {
+        name: 'hole',
+        shape: circle(m('across')),
+        at: { x: 0, y: 0 },
+        depth: m('deep'),
+        face: 'own',
+        role: 'hole',
+      },
+    ],
+    mass: m('mass'),
+  }),
+});
+
+export const ferrule = pressed('ferrule', 'String ferrule', 8, 10, 2);
+export const bushing = pressed('bushing', 'Bushing', 10, 20, 8);
+
+export const screw: PartKind = {
+  key: 'screw',
+  words: 'Screw',
+  faces: ['front', 'back'],
+  group: 'hardware',
+  measures: [
+    ...screwed(14, 3, 2.1),
+    mmOf('head', 'Head', 6, 'across', 1, 20),
+    mmOf('sunk', 'Countersunk', 0, 'across at the face; 0 lies on', 0, 20),
+    gramsOf(2),
+  ],
+  form: (m) => ({
+    ...PLAIN,
+    footprint: [{ shape: circle(m('head')), at: { x: 0, y: 0 } }],
+    holes: [
+      {
+        name: 'screw',
+        at: { x: 0, y: 0 },
+        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+        countersink: m('sunk'),
+      },
+    ],
+    mass: m('mass'),
+  }),
+};
+
+export const strapButton: PartKind = {
+  key: 'strap-button',
+  words: 'Strap button',
+  faces: ['edge', 'back'],
+  group: 'hardware',
+  measures: [
+    mmOf('head', 'Button', 14, 'across', 3, 40),
+    mmOf('high', 'Button over the wood', 14, 'wood to its top', 2, 40),
+    mmOf('recess', 'Recess', 0, 'across what is let in for a lock; 0 without', 0, 40),
+    mmOf('recessDeep', 'Recess deep', 0, 'wood to its floor', 0, 40),
+    ...screwed(30, 4, 2.9),
+    gramsOf(12),
+  ],
+  form: (m) => ({
+    ...PLAIN,
+    footprint: [{ shape: circle(m('head')), at: { x: 0, y: 0 } }],
+    cuts:
+      m('recess') > 0 && m('recessDeep') > 0
+        ? [
+            {
+              name: 'recess',
+              shape: circle(m('recess')),
+              at: { x: 0, y: 0 },
+              depth: m('recessDeep'),
+              face: 'own',
+              role: 'hole',
+            },
+          ]
+        : [],
+    holes: [
+      {
+        name: 'screw',
+        at: { x: 0, y: 0 },
+        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+        countersink: 0,
+      },
+    ],
+    mass: m('mass'),
+  }),
+};
+
+export const plate: PartKind = {
+  key: 'plate',
+  words: 'Cover plate',
+  faces: ['back', 'front'],
+  group: 'hardware',
+  measures: [
+    mmOf('long', 'Along', 64, 'edge to edge', 5, 300),
+    mmOf('wide', 'Across', 51, 'edge to edge', 5, 300),
+    mmOf('radius', 'Corner radius', 6, 'of the plate', 0, 60),
+    mmOf('thick', 'Thickness', 2, 'face to face', 0.3, 10),
+    mmOf('let', 'Let in', 0, 'wood’s face to the ledge; 0 lies on', 0, 12),
+    FIT,
+    gramsOf(60),
+  ],
+  form: (m) => {
+    const sheet = rect(m('long'), m('wide'), m('radius'));
+    return {
+      ...PLAIN,
+      footprint: [{ shape: sheet, at: { x: 0, y: 0 } }],
+      cuts:
+        m('let') > 0
+          ? [
+              {
+                name: 'recess',
+                shape: grown(sheet, m('fit')),
+                at: { x: 0, y: 0 },
+                depth: m('let'),
+                face: 'own',
+                role: 'ledge',
+              },
+            ]
+          : [],
+      solids: [{ name: 'plate', shape: sheet, at: { x: 0, y: 0 }, low: 0, high: m('thick') }],
+      mass: m('mass'),
+    };
+  },
+};
+
+/** Tuners stand on the headstock: nothing is cut in the body for them. */
+export const tuner: PartKind = {
+  key: 'tuner',
+  words: 'Tuner',
+  faces: ['front'],
+  group: 'hardware',
+  measures: [
+    mmOf('post', 'Post', 6, 'across', 2, 15),
+    mmOf('hole', 'Hole', 10, 'across, through the headstock', 3, 25),
+    mmOf('long', 'Housing along', 22, 'edge to edge', 5, 60),
+    mmOf('wide', 'Housing across', 17, 'edge to edge', 5, 60),
+    mmOf('button', 'Button past the housing', 22, 'housing to the button’s end', 5, 60),
+    gramsOf(38),
+  ],
+  form: (m) => ({
+    ...PLAIN,
+    footprint: [
+      { shape: circle(m('hole')), at: { x: 0, y: 0 } },
+      { shape: rect(m('long'), m('wide'), 2), at: { x: 0, y: 0 } },
+      { shape: rect(6, m('button'), 3), at: { x: 0, y: m('wide') / 2 + m('button') / 2 } },
+    ],
+    mass: m('mass'),
+  }),
+};

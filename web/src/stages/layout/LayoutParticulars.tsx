@@ -1,0 +1,23 @@
+import { Suspense, lazy } from 'react';
+import { DeskTabs } from '../../shared/DeskTabs.tsx';
+import { LAYOUT_DESKS, useLayoutDesk } from './desk.ts';
+import { Parts } from './parts/Parts.tsx';
+
+const Openings = lazy(async () => ({ default: (await import('./openings/Openings.tsx')).Openings }));
+const NeckJoin = lazy(async () => ({ default: (await import('./neck/NeckJoin.tsx')).NeckJoin }));
+const Wires = lazy(async () => ({ default: (await import('./wires/Wires.tsx')).Wires }));
+const BODIES = { parts: Parts, openings: Openings, neck: NeckJoin, wires: Wires } as const;
+
+/** Laying out: parts, openings, the neck join, wires; one desk at a time, each with its own address. */
+export function LayoutParticulars() {
+  const [desk, go] = useLayoutDesk();
+  const Body = BODIES[desk];
+  return (
+    <>
+      <DeskTabs label="Work on the layout" desks={LAYOUT_DESKS} desk={desk} onGo={go} />
+      <Suspense fallback={null}>
+        <Body />
+      </Suspense>
+    </>
+  );
+}

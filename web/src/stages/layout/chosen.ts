@@ -1,0 +1,49 @@
+import type { PartSpec, PlacedPart } from '@pelkin/core';
+import { create } from 'zustand';
+
+/** A part taken from the shelf and not yet laid down. */
+export interface Carried {
+  readonly spec: PartSpec;
+  readonly face: PlacedPart['face'];
+}
+
+interface ChosenInLayout {
+  /** Parts that are worked on, in the order they were chosen. */
+  readonly parts: readonly string[];
+  readonly opening: string | null;
+  readonly run: string | null;
+  readonly carried: Carried | null;
+  /** Parts that were copied; they outlive the design they came from. */
+  readonly copied: readonly PlacedPart[];
+  /** The measure of a part that a caliper is held to. */
+  readonly caliper: string | null;
+  choose(id: string | null): void;
+  chooseAll(ids: readonly string[]): void;
+  toggle(id: string): void;
+  chooseOpening(id: string | null): void;
+  chooseRun(id: string | null): void;
+  carry(carried: Carried | null): void;
+  copy(parts: readonly PlacedPart[]): void;
+  measure(key: string | null): void;
+}
+
+/** What is worked on in the layout; lasts as long as the page. */
+export const useChosenInLayout = create<ChosenInLayout>((set, get) => ({
+  parts: [],
+  opening: null,
+  run: null,
+  carried: null,
+  copied: [],
+  caliper: null,
+  choose: (id) => set({ parts: id === null ? [] : [id], caliper: null }),
+  chooseAll: (parts) => set({ parts }),
+  toggle: (id) => {
+    const { parts } = get();
+    set({ parts: parts.includes(id) ? parts.filter((p) => p !== id) : [...parts, id] });
+  },
+  chooseOpening: (opening) => set({ opening }),
+  chooseRun: (run) => set({ run }),
+  carry: (carried) => set({ carried }),
+  copy: (copied) => set({ copied }),
+  measure: (caliper) => set({ caliper }),
+}));

@@ -1,0 +1,14 @@
+import { useDeskOf } from '../../shared/DeskTabs.tsx';
+
+/** What is laid out: parts, what is routed, the neck, the wires. */
+export const LAYOUT_DESKS = [
+  ['parts', 'Parts'],
+  ['openings', 'Openings'],
+  ['neck', 'Neck join'],
+  ['wires', 'Wires'],
+] as const;
+export type LayoutDesk = (typeof LAYOUT_DESKS)[number][0];
+
+/** The desk at hand, kept in the address. */
+export const useLayoutDesk = (): readonly [LayoutDesk, (desk: LayoutDesk) => void] =>
+  useDeskOf<LayoutDesk>(LAYOUT_DESKS);

@@ -1,0 +1,371 @@
+import type { Design, LimitPath } from '@pelkin/core';
+import {
+  angleFor,
+  breakAngle,
+  bridgeReach,
+  depthFor,
+  edits,
+  figureAndUnit,
+  lengthWithUnit,
+  neckScrewPlaces,
+  neckSide,
+  outsideTravel,
+  pocketDepthAt,
+  saddlePlace,
+  screwBite,
+  shimFor,
+} from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useDerived, usePicked } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
+import { Choice, Reading, Section } from '../../../shared/Section.tsx';
+
+const DEG = 180 / Math.PI;
+const JOINTS = [
+  ['undecided', 'Not decided yet'],
+  ['screwed', 'Screwed on, in a pocket'],
+  ['glued', 'Glued in, in a pocket'],
+  ['through', 'Straight through, wings'],
+] as const;
+
+type LengthKey =
+  | 'heel'
+  | 'board'
+  | 'depth'
+  | 'fretHeight'
+  | 'actionNut'
+  | 'action12'
+  | 'carve'
+  | 'pocketLength'
+  | 'past'
+  | 'fit'
+  | 'radius'
+  | 'core';
+type ScrewKey = 'from' | 'along' | 'across' | 'length' | 'thread' | 'root' | 'plate' | 'underHead';
+
+/** A length of the neck, typed. */
+function NeckLength({
+  of,
+  label,
+  limit,
+  places,
+}: {
+  of: LengthKey;
+  label: string;
+  limit: LimitPath;
+  places?: number;
+}) {
+  const lengths = useLengths();
+  const value = usePicked((d) => d.neck[of]);
+  return (
+    <LengthField
+      label={label}
+      value={value}
+      {...(places === undefined ? {} : { places })}
+      {...lengths(`neck.${of}`, (d, mm) => edits.setNeck(d, { [of]: mm }), limit)}
+    />
+  );
+}
+
+function ScrewLength({ of, label, limit }: { of: ScrewKey; label: string; limit: LimitPath }) {
+  const lengths = useLengths();
+  const value = usePicked((d) => d.neck.screws[of]);
+  return (
+    <LengthField
+      label={label}
+      value={value}
+      {...lengths(`neck.screws.${of}`, (d, mm) => edits.setNeckScrews(d, { [of]: mm }), limit)}
+    />
+  );
+}
+
+/** What the bridge can do about the saddle’s height: null without a bridge. */
+function useTravel(): { readonly low: number; readonly high: number; readonly name: string } | null {
+  const design = useDesign();
+  const { layout, laid } = useDerived();
+  const [first] = bridgeReach(design, layout, laid);
+  return first ? { low: first.low, high: first.high, name: first.part.part.spec.name } : null;
+}
+
+/** Depth, angle or shim solved for a saddle height; each by one press. */
+function Solve() {
+  const design = useDesign();
+  const { layout } = useDerived();
+  const travel = useTravel();
+  const edit = useDesignStore((s) => s.edit);
+  const side = neckSide(design, layout);
+  const place = saddlePlace(side);
+  const units = design.units;
+  const middle = travel ? (travel.low + travel.high) / 2 : place.z;
+  const [wanted, setWanted] = useState<number | null>(null);
+  const height = wanted ?? Number(middle.toFixed(1));
+  const depth = depthFor(side, height);
+  const angle = angleFor(side, height);
+  const shim = angle === null ? null : shimFor(angle - side.angle, design.neck.pocketLength);
+  const round = (v: number): number => Number(v.toFixed(2));
+  return (
+    <Section title="Solve for a saddle height">
+      <LengthField
+        label="Saddle over the face"
+        value={height}
+        unit={units}
+        limit={{
+          label: 'saddle height',
+          min: 0,
+          max: 60,
+          from: travel ? `${travel.name}: ${travel.low} to ${travel.high} mm` : 'the face',
+        }}
+        onCommit={(mm) => {
+          setWanted(mm);
+          return [];
+        }}
+      />
+      <HStack fontSize="12.5px">
+        <Text flex="1">Pocket {lengthWithUnit(depth, units, 2)} deep, at this angle</Text>
+        <Button
+          size="2xs"
+          variant="outline"
+          disabled={depth < 0 || depth > 60}
+          onClick={() =>
+            edit('solved the pocket for depth', (d) => edits.setNeck(d, { depth: round(depth) }))
+          }
+        >
+          Take the depth
+        </Button>
+      </HStack>
+      <HStack fontSize="12.5px">
+        <Text flex="1">
+          {angle === null ? 'No angle brings it there' : `Angle ${(angle * DEG).toFixed(2)}°, at this depth`}
+        </Text>
+        <Button
+          size="2xs"
+          variant="outline"
+          disabled={angle === null || Math.abs(angle * DEG) > 12}
+          onClick={() =>
+            edit('solved the neck for angle', (d) => edits.setNeck(d, { angle: round(angle! * DEG) }))
+          }
+        >
+          Take the angle
+        </Button>
+      </HStack>
+      {shim !== null && Math.abs(shim) > 0.01 && (
+        <Text fontSize="12.5px">
+          Or a full-length wedge in a flat pocket: {lengthWithUnit(Math.abs(shim), units, 2)} thick at the{' '}
+          {shim > 0 ? 'tail end, nothing at the joint' : 'joint, nothing at the tail end'}.
+        </Text>
+      )}
+      <Text fontSize="12.5px">
+        Or a bridge whose saddles reach {lengthWithUnit(place.z, units)}, with room both ways.
+      </Text>
+    </Section>
+  );
+}
+
+/** Where string and saddle come to lie. */
+function Readings() {
+  const design = useDesign();
+  const { layout, laid } = useDerived();
+  const { units } = design;
+  const side = neckSide(design, layout);
+  const place = saddlePlace(side);
+  const [bridge] = bridgeReach(design, layout, laid);
+  const unit = figureAndUnit(0, units).unit;
+  const say = (mm: number): string => figureAndUnit(mm, units).figure;
+  const out = bridge ? outsideTravel(place.z, [bridge.low, bridge.high]) : 0;
+  const held = bridge?.part.form.saddles;
+  const behind = held ? Math.max(1, place.x - (bridge.part.part.at.x - held.heldBehind)) : null;
+  return (
+    <Section title="What follows">
+      <Reading label="Board over the face, at the joint" value={say(place.boardOver)} unit={unit} />
+      <Reading label="Saddle over the face" value={say(place.z)} unit={unit} />
+      <Reading label="Saddle moved by the angle" value={say(place.x)} unit={unit} />
+      {held && behind !== null && (
+        <Reading
+          label="String breaks over it by"
+          value={`${(breakAngle(place, side, behind, held.heldHigh) * DEG).toFixed(1)}°`}
+        />
+      )}
+      {bridge ? (
+        <Text fontSize="12.5px" color={out === 0 ? 'kelp' : 'madder'} role="status">
+          {out === 0
+            ? `● ${bridge.part.part.spec.name} reaches it: ${lengthWithUnit(place.z - bridge.low, units)} down, ${lengthWithUnit(bridge.high - place.z, units)} up.`
+            : `■ ${bridge.part.part.spec.name} is out by ${lengthWithUnit(Math.abs(out), units, 2)}: the saddle must stand ${out > 0 ? 'higher' : 'lower'} than it goes.`}
+        </Text>
+      ) : (
+        <Text fontSize="12.5px" color="faded">
+          Lay a bridge down to see whether it reaches.
+        </Text>
+      )}
+    </Section>
+  );
+}
+
+/** Each screw’s bite in the neck, and what is left under the board. */
+function Screws() {
+  const design = useDesign();
+  const { layout } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const { neck, units, body } = design;
+  const side = neckSide(design, layout);
+  const places = neckScrewPlaces(neck, layout);
+  return (
+    <Section title="Neck screws">
+      <NumberField
+        label="How many"
+        value={neck.screws.count}
+        unit=""
+        min={0}
+        max={8}
+        from="in two rows"
+        whole
+        onCommit={(count) => edit('changed the neck screws', (d) => edits.setNeckScrews(d, { count }))}
+      />
+      <ScrewLength of="from" label="Middle, tailward of the joint" limit="neck.screwFrom" />
+      <ScrewLength of="along" label="Apart along" limit="neck.screwSpan" />
+      <ScrewLength of="across" label="Apart across" limit="neck.screwSpan" />
+      <ScrewLength of="length" label="Length under the head" limit="neck.screwLength" />
+      <ScrewLength of="thread" label="Thread" limit="neck.screwThread" />
+      <ScrewLength of="root" label="Root" limit="neck.screwThread" />
+      <ScrewLength of="plate" label="Plate or ferrule" limit="neck.plate" />
+      <ScrewLength of="underHead" label="Else under the head" limit="neck.plate" />
+      <Box as="table" w="full" fontSize="12px" aria-label="Bite of the neck screws">
+        <thead>
+          <tr>
+            {['screw', 'bites', 'left under the board'].map((h) => (
+              <Box as="th" key={h} textAlign="right" fontWeight="400" color="faded">
+                {h}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((p, i) => {
+            const bite = screwBite({
+              thickness: body.thickness,
+              pocketDepth: pocketDepthAt(side, p.x),
+              carve: neck.carve,
+              length: neck.screws.length,
+              plate: neck.screws.plate,
+              underHead: neck.screws.underHead,
+              heel: neck.heel,
+              board: neck.board,
+            });
+            return (
+              <tr key={i}>
+                <Box as="td" textAlign="right" fontFamily="mono">
+                  {i + 1}
+                </Box>
+                <Box as="td" textAlign="right" fontFamily="mono" color={bite.longEnough ? 'ink' : 'madder'}>
+                  {lengthWithUnit(bite.bite, units)}
+                </Box>
+                <Box as="td" textAlign="right" fontFamily="mono" color={bite.shortEnough ? 'ink' : 'madder'}>
+                  {lengthWithUnit(bite.left, units)}
+                </Box>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Box>
+      <Text fontSize="12px" color="faded">
+        10 mm of bite at least, and 2 mm of neck left under the fingerboard. Drill the neck’s pilot holes{' '}
+        {lengthWithUnit(neck.screws.root, units)} with a stop on the bit.
+      </Text>
+    </Section>
+  );
+}
+
+const isPocketed = (d: Design): boolean => d.neck.joint === 'screwed' || d.neck.joint === 'glued';
+
+/** How neck and body meet: in plan, and from the side. */
+export function NeckJoin() {
+  const joint = usePicked((d) => d.neck.joint);
+  const pocketed = usePicked(isPocketed);
+  const end = usePicked((d) => d.neck.end);
+  const angle = usePicked((d) => d.neck.angle);
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <>
+      <Section title="Neck and body">
+        <Pick
+          label="The neck is"
+          value={joint}
+          options={JOINTS}
+          onChange={(next) => edit('decided the neck join', (d) => edits.setNeck(d, { joint: next }))}
+        />
+        {joint === 'undecided' && (
+          <Text fontSize="12px" color="faded">
+            Nothing is cut for the neck until you decide. A screwed neck can be taken off and shimmed; a glued
+            one is lighter at the heel; a through neck is set before the body has its shape.
+          </Text>
+        )}
+      </Section>
+      {joint !== 'undecided' && (
+        <>
+          <Section title="From the side">
+            <NeckLength of="heel" label="Heel with board" limit="neck.heel" />
+            <NeckLength of="board" label="Fingerboard alone" limit="neck.board" />
+            <NeckLength
+              of="depth"
+              label={pocketed ? 'Pocket depth' : 'Heel below the face'}
+              limit="neck.depth"
+              places={2}
+            />
+            <NumberField
+              label="Neck angle"
+              value={angle}
+              unit="°"
+              min={-6}
+              max={12}
+              from="the face; more tips the headstock back"
+              places={2}
+              onCommit={(v) => edit('changed the neck angle', (d) => edits.setNeck(d, { angle: v }))}
+            />
+            <NeckLength of="fretHeight" label="Fret height" limit="neck.fretHeight" places={2} />
+            <NeckLength
+              of="actionNut"
+              label="String over fret 1, at the nut"
+              limit="neck.action"
+              places={2}
+            />
+            <NeckLength of="action12" label="String over fret 12" limit="neck.action" places={2} />
+            {joint === 'screwed' && <NeckLength of="carve" label="Heel carve" limit="neck.carve" />}
+          </Section>
+          <Readings />
+          <Solve />
+          {pocketed ? (
+            <Section title="The pocket in plan">
+              <NeckLength of="pocketLength" label="Tailward of the joint" limit="neck.pocketLength" />
+              <NeckLength of="past" label="Past the edge" limit="neck.past" />
+              <NeckLength of="fit" label="Fit, each side" limit="neck.fit" places={2} />
+              <Choice
+                label="Its end"
+                value={end}
+                options={[
+                  ['square', 'Square'],
+                  ['round', 'Round'],
+                ]}
+                onChange={(next) =>
+                  edit(`made the pocket’s end ${next}`, (d) => edits.setNeck(d, { end: next }))
+                }
+              />
+              {end === 'square' && <NeckLength of="radius" label="Corner radius" limit="shape.radius" />}
+              <Text fontSize="12px" color="faded">
+                Its sides are the neck’s own taper with the fit. Prove it in scrap before the wood.
+              </Text>
+            </Section>
+          ) : (
+            <Section title="The core in plan">
+              <NeckLength of="core" label="Width behind the board" limit="neck.core" />
+            </Section>
+          )}
+          {joint === 'screwed' && <Screws />}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,386 @@
+import type { Design, Limit, Opening, OpeningStep, Shape } from '@pelkin/core';
+import { LIMITS, coverLedge, edits } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useCallback, useState } from 'react';
+import { SideLength } from '../../../design/SideLength.tsx';
+import { usePicked } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
+import { Choice, Section } from '../../../shared/Section.tsx';
+import { TextField } from '../../../shared/TextField.tsx';
+import { Tick } from '../../../shared/Tick.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+
+const openingOf = (d: Design, id: string): Opening | undefined => d.openings.find((o) => o.id === id);
+
+const ROLES = [
+  ['cavity', 'Cavity'],
+  ['ledge', 'Ledge for a cover'],
+  ['chamber', 'Chamber'],
+  ['channel', 'Channel for wires'],
+] as const;
+
+/** Sizes of a step's shape, each typed. */
+function ShapeFields({ id, index, shape }: { id: string; index: number; shape: Shape }) {
+  const lengths = useLengths();
+  const size = (
+    key: string,
+    label: string,
+    value: number,
+    limit: 'shape.side' | 'shape.radius' | 'shape.inset' | 'outline.x' | 'outline.y' = 'shape.side',
+  ) => (
+    <LengthField
+      key={key}
+      label={label}
+      value={value}
+      {...lengths(
+        `openings.${id}.${index}.${key}`,
+        (d, mm) => {
+          const step = openingOf(d, id)?.steps[index];
+          if (!step) return d;
+          const now = step.shape;
+          const next =
+            now.kind === 'inset' && key in (now.within ?? {})
+              ? { ...now, within: { ...now.within!, [key]: mm } }
+              : { ...now, [key]: mm };
+          return edits.changeStep(d, id, index, { shape: next as Shape });
+        },
+        limit,
+        label.toLowerCase(),
+      )}
+    />
+  );
+  if (shape.kind === 'rect')
+    return (
+      <>
+        {size('long', 'Along', shape.long)}
+        {size('wide', 'Across', shape.wide)}
+        {size('radius', 'Corner radius', shape.radius, 'shape.radius')}
+      </>
+    );
+  if (shape.kind === 'slot')
+    return (
+      <>
+        {size('long', 'End to end', shape.long)}
+        {size('wide', 'Across', shape.wide)}
+      </>
+    );
+  if (shape.kind === 'circle') return size('diameter', 'Diameter', shape.diameter);
+  if (shape.kind === 'free')
+    return (
+      <Text fontSize="12px" color="faded">
+        A free line of {shape.nodes.length} nodes: pull them on the board.
+      </Text>
+    );
+  return (
+    <>
+      {size('by', 'Inside the edge by', shape.by, 'shape.inset')}
+      {shape.within && (
+        <>
+          {size('minX', 'From, along', shape.within.minX, 'outline.x')}
+          {size('maxX', 'To, along', shape.within.maxX, 'outline.x')}
+          {size('minY', 'From, across', shape.within.minY, 'outline.y')}
+          {size('maxY', 'To, across', shape.within.maxY, 'outline.y')}
+          <Text fontSize="12px" color="faded">
+            Along from the bridge line, less than 0 tailward; across from the centre line, less than 0 treble.
+          </Text>
+        </>
+      )}
+    </>
+  );
+}
+
+function Step({ id, index, step, last }: { id: string; index: number; step: OpeningStep; last: boolean }) {
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <Section
+      title={`Step ${index + 1}: ${step.name}`}
+      aside={
+        <Button
+          size="2xs"
+          variant="ghost"
+          onClick={() => {
+            edit(`took ${step.name} away`, (d) => edits.removeStep(d, id, index));
+            if (last) useChosenInLayout.getState().chooseOpening(null);
+          }}
+        >
+          Remove
+        </Button>
+      }
+    >
+      <Pick
+        label="It is a"
+        value={step.role}
+        options={ROLES}
+        onChange={(role) => edit('changed what a step is', (d) => edits.changeStep(d, id, index, { role }))}
+      />
+      <ShapeFields id={id} index={index} shape={step.shape} />
+      {!step.through && (
+        <LengthField
+          label="Depth"
+          value={step.depth}
+          {...lengths(
+            `openings.${id}.${index}.depth`,
+            (d, mm) => edits.changeStep(d, id, index, { depth: mm }),
+            'opening.depth',
+          )}
+        />
+      )}
+      <Tick
+        label="Through the body"
+        checked={step.through}
+        onChange={(through) =>
+          edit(through ? 'cut a step through' : 'gave a step its floor', (d) =>
+            edits.changeStep(d, id, index, { through }),
+          )
+        }
+      />
+      <HStack justify="space-between">
+        <Text fontSize="12.5px">
+          {step.islands.length
+            ? `${step.islands.length} ${step.islands.length === 1 ? 'island' : 'islands'} of wood in it`
+            : 'No island in it'}
+        </Text>
+        <HStack gap="1">
+          {step.islands.length > 0 && (
+            <Button
+              size="2xs"
+              variant="ghost"
+              onClick={() =>
+                edit('took an island away', (d) =>
+                  edits.changeStep(d, id, index, { islands: step.islands.slice(0, -1) }),
+                )
+              }
+            >
+              Take one away
+            </Button>
+          )}
+          {step.shape.kind !== 'inset' && (
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() =>
+                edit('left an island standing', (d) =>
+                  edits.changeStep(d, id, index, {
+                    islands: [
+                      ...step.islands,
+                      { shape: { kind: 'circle', diameter: 16 }, at: { x: 0, y: 0 } },
+                    ],
+                  }),
+                )
+              }
+            >
+              Leave an island
+            </Button>
+          )}
+        </HStack>
+      </HStack>
+      {step.islands.map((island, k) =>
+        island.shape.kind === 'circle' ? (
+          <HStack key={k} gap="1">
+            <LengthField
+              label={`Island ${k + 1}`}
+              value={island.shape.diameter}
+              {...lengths(
+                `openings.${id}.${index}.island.${k}`,
+                (d, mm) =>
+                  edits.changeStep(d, id, index, {
+                    islands: step.islands.map((i, n) =>
+                      n === k ? { ...i, shape: { kind: 'circle', diameter: mm } } : i,
+                    ),
+                  }),
+                'shape.side',
+                'island',
+              )}
+            />
+          </HStack>
+        ) : null,
+      )}
+    </Section>
+  );
+}
+
+const WISH: Readonly<Record<'ledge' | 'thickness' | 'apart', Limit>> = {
+  ledge: { label: 'ledge', min: 2, max: 40, from: 'the opening’s wall to the ledge’s' },
+  thickness: { label: 'cover', min: 0.5, max: 10, from: 'face to face of the plate' },
+  apart: { label: 'screws apart', min: 0, max: 200, from: 'along the ledge, about; 0 for none' },
+};
+
+/** A cover over the opening: its ledge, and its screws by rule. */
+function Cover({ id }: { id: string }) {
+  const units = usePicked((d) => d.units);
+  const edit = useDesignStore((s) => s.edit);
+  const [wish, setWish] = useState({ ledge: 8, thickness: 2, apart: 70 });
+  const [problem, setProblem] = useState<string | null>(null);
+  return (
+    <Section title="A cover over it">
+      {(['ledge', 'thickness', 'apart'] as const).map((key) => (
+        <LengthField
+          key={key}
+          label={
+            key === 'ledge'
+              ? 'Ledge'
+              : key === 'thickness'
+                ? 'Cover’s thickness'
+                : 'Screws about so far apart'
+          }
+          value={wish[key]}
+          unit={units}
+          limit={WISH[key]}
+          onCommit={(mm) => {
+            setWish({ ...wish, [key]: mm });
+            return [];
+          }}
+        />
+      ))}
+      <HStack justify="end">
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => {
+            let none = false;
+            edit('laid a cover over an opening', (d) => {
+              const next = coverLedge(d, id, { ...wish, gap: 0.3 });
+              none = next === null;
+              return next ?? d;
+            });
+            setProblem(none ? 'Its first step has no line that a ledge can follow.' : null);
+          }}
+        >
+          Add ledge and screws
+        </Button>
+      </HStack>
+      {problem && (
+        <Text fontSize="12px" color="madder" role="alert">
+          {problem}
+        </Text>
+      )}
+    </Section>
+  );
+}
+
+/** Everything about the chosen opening. */
+export function ChosenOpening({ id }: { id: string }) {
+  const opening = usePicked((d) => openingOf(d, id));
+  const edit = useDesignStore((s) => s.edit);
+  const pickX = useCallback((d: Design) => openingOf(d, id)?.at.x ?? 0, [id]);
+  const pickY = useCallback((d: Design) => openingOf(d, id)?.at.y ?? 0, [id]);
+  const putX = useCallback(
+    (d: Design, x: number) => edits.changeOpening(d, id, { at: { x, y: openingOf(d, id)?.at.y ?? 0 } }),
+    [id],
+  );
+  const putY = useCallback(
+    (d: Design, y: number) => edits.changeOpening(d, id, { at: { x: openingOf(d, id)?.at.x ?? 0, y } }),
+    [id],
+  );
+  if (!opening) return null;
+  const [first] = opening.steps;
+  return (
+    <>
+      <Section
+        title={opening.name}
+        aside={
+          <HStack gap="1">
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => {
+                let made = '';
+                edit(`copied ${opening.name}`, (d) => {
+                  const { id: _id, ...rest } = opening;
+                  const added = edits.addOpening(d, {
+                    ...rest,
+                    at: { x: opening.at.x - 12, y: opening.at.y - 12 },
+                  });
+                  made = added.id;
+                  return added.design;
+                });
+                useChosenInLayout.getState().chooseOpening(made);
+              }}
+            >
+              Copy
+            </Button>
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => {
+                edit(`took ${opening.name} away`, (d) => edits.removeOpening(d, id));
+                useChosenInLayout.getState().chooseOpening(null);
+              }}
+            >
+              Remove
+            </Button>
+          </HStack>
+        }
+      >
+        <TextField
+          label="Name"
+          value={opening.name}
+          hint="as it stands on paper"
+          onCommit={(text) =>
+            edit(`named an opening ${text}`, (d) =>
+              edits.changeOpening(d, id, { name: text.trim().slice(0, 80) || opening.name }),
+            )
+          }
+        />
+        <Choice
+          label="Cut from"
+          value={opening.face}
+          options={[
+            ['front', 'Front'],
+            ['back', 'Back'],
+          ]}
+          onChange={(face) =>
+            edit(`cut ${opening.name} from the ${face}`, (d) => edits.changeOpening(d, id, { face }))
+          }
+        />
+        {first?.shape.kind !== 'inset' && (
+          <>
+            <SideLength label="From bridge" path={`openings.${id}.x`} axis="x" pick={pickX} put={putX} />
+            <SideLength label="From centre line" path={`openings.${id}.y`} axis="y" pick={pickY} put={putY} />
+            <NumberField
+              label="Turned by"
+              value={opening.turn}
+              unit="°"
+              min={LIMITS['opening.turn'].min}
+              max={LIMITS['opening.turn'].max}
+              from="the centre line, counter-clockwise"
+              places={2}
+              onCommit={(turn) => edit(`turned ${opening.name}`, (d) => edits.changeOpening(d, id, { turn }))}
+            />
+          </>
+        )}
+      </Section>
+      {opening.steps.map((step, i) => (
+        <Step key={i} id={id} index={i} step={step} last={opening.steps.length === 1} />
+      ))}
+      <HStack py="2" justify="end">
+        <Button
+          size="2xs"
+          variant="outline"
+          disabled={opening.steps.length >= 8}
+          onClick={() =>
+            edit('added a step', (d) =>
+              edits.addStep(d, id, {
+                ...edits.plainStep(
+                  'deeper',
+                  first && first.shape.kind !== 'inset'
+                    ? first.shape
+                    : { kind: 'rect', long: 30, wide: 20, radius: 4 },
+                  Math.min(60, (first?.depth ?? 10) + 6),
+                ),
+              }),
+            )
+          }
+        >
+          Another step
+        </Button>
+      </HStack>
+      <Cover id={id} />
+    </>
+  );
+}

@@ -1,0 +1,155 @@
+import type { Opening, OpeningStep } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { Section } from '../../../shared/Section.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+import { ChosenOpening } from './ChosenOpening.tsx';
+import { faceWords, stepWords } from './words.ts';
+
+type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => Omit<Opening, 'id'> };
+
+const opening = (
+  name: string,
+  face: 'front' | 'back',
+  at: { x: number; y: number },
+  step: OpeningStep,
+): Omit<Opening, 'id'> => ({
+  name,
+  face,
+  at,
+  turn: 0,
+  steps: [step],
+});
+
+/** What is begun with one press: usual sizes, at a place where it can be seen. */
+const BEGUN: readonly Begun[] = [
+  {
+    words: 'Control cavity',
+    make: (x, y) =>
+      opening(
+        'Control cavity',
+        'back',
+        { x: Math.round(x * 0.45), y: Math.round(y * 0.5) },
+        edits.plainStep('cavity', { kind: 'rect', long: 110, wide: 52, radius: 10 }, 36),
+      ),
+  },
+  {
+    words: 'Rectangle',
+    make: (x) =>
+      opening(
+        'Opening',
+        'front',
+        { x: Math.round(x * 0.5), y: 0 },
+        edits.plainStep('rout', { kind: 'rect', long: 60, wide: 30, radius: 5 }, 18),
+      ),
+  },
+  {
+    words: 'Slot',
+    make: (x) =>
+      opening(
+        'Slot',
+        'front',
+        { x: Math.round(x * 0.5), y: 0 },
+        edits.plainStep('slot', { kind: 'slot', long: 60, wide: 16 }, 18, 'channel'),
+      ),
+  },
+  {
+    words: 'Round',
+    make: (x) =>
+      opening(
+        'Round',
+        'front',
+        { x: Math.round(x * 0.5), y: 0 },
+        edits.plainStep('bore', { kind: 'circle', diameter: 30 }, 20),
+      ),
+  },
+  {
+    words: 'Chamber along the edge',
+    make: (x, y) =>
+      opening(
+        'Chamber',
+        'back',
+        { x: 0, y: 0 },
+        edits.plainStep(
+          'chamber',
+          {
+            kind: 'inset',
+            of: 'body',
+            by: 22,
+            within: { minX: Math.round(x * 0.8), maxX: -10, minY: 25, maxY: Math.round(-y) },
+          },
+          34,
+          'chamber',
+        ),
+      ),
+  },
+];
+
+/** What is routed: a list, what can be begun, and the particulars of the chosen one. */
+export function Openings() {
+  const openings = usePicked((d) => d.openings);
+  const units = usePicked((d) => d.units);
+  const minX = usePicked((_, x) => x.measures.box.minX);
+  const minY = usePicked((_, x) => x.measures.box.minY);
+  const chosen = useChosenInLayout((s) => s.opening);
+  const edit = useDesignStore((s) => s.edit);
+  const there = openings.some((o) => o.id === chosen);
+  return (
+    <>
+      {there && <ChosenOpening id={chosen!} key={chosen} />}
+      <Section title="Begin an opening">
+        <HStack gap="1" wrap="wrap">
+          {BEGUN.map(({ words, make }) => (
+            <Button
+              key={words}
+              size="2xs"
+              variant="outline"
+              onClick={() => {
+                let id = '';
+                edit(`began ${words.toLowerCase()}`, (d) => {
+                  const added = edits.addOpening(d, make(minX, minY));
+                  id = added.id;
+                  return added.design;
+                });
+                useChosenInLayout.getState().chooseOpening(id);
+              }}
+            >
+              {words}
+            </Button>
+          ))}
+        </HStack>
+        <Text fontSize="12px" color="faded">
+          What parts need cut comes with the parts themselves; here is what you rout beside them.
+        </Text>
+      </Section>
+      <Section title={`Your own: ${openings.length}`}>
+        <Box role="list" aria-label="Openings">
+          {openings.map((o) => (
+            <Box
+              as="button"
+              role="listitem"
+              key={o.id}
+              display="block"
+              w="full"
+              textAlign="left"
+              px="2"
+              py="1"
+              borderLeftWidth="3px"
+              borderLeftColor={o.id === chosen ? 'kelp' : 'transparent'}
+              _hover={{ bg: 'sunk' }}
+              cursor="pointer"
+              onClick={() => useChosenInLayout.getState().chooseOpening(o.id)}
+            >
+              <Text fontSize="13px">{o.name}</Text>
+              <Text fontSize="11.5px" color="faded" truncate>
+                {faceWords(o.face)}; {o.steps.map((s) => stepWords(s, units)).join('; ')}
+              </Text>
+            </Box>
+          ))}
+        </Box>
+      </Section>
+    </>
+  );
+}

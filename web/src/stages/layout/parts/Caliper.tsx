@@ -1,0 +1,124 @@
+import type { PlacedPart } from '@pelkin/core';
+import { formOf, kindOf, laidPart, lengthWithUnit, measureOf } from '@pelkin/core';
+import { Box, Text } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { usePicked } from '../../../design/derived.ts';
+import { useChosenInLayout } from '../chosen.ts';
+
+/** Which way a measure is taken, told from what it is called: along the strings, across them, or in depth. */
+function wayOf(key: string): 'x' | 'y' | 'z' | null {
+  if (/(below|above|deep|depth|high|low|thick|screwLength|bushLong|nut|let|claw)/i.test(key)) return 'z';
+  if (/(wide|span|spread|across|offset)/i.test(key)) return 'y';
+  if (/(long|travel|front|behind|apart|body|bush|knob|bore|head|plate|ledge|lip|tail|sweep)/i.test(key))
+    return 'x';
+  return null;
+}
+
+const W = 300;
+const H = 150;
+
+/**
+ * The part drawn flat from above and, beside it, from its end, with the jaws of a caliper on the measure that is at
+ * hand: a reminder of where to hold it, not a picture to scale.
+ */
+export function Caliper({ part }: { part: PlacedPart }) {
+  const key = useChosenInLayout((s) => s.caliper);
+  const units = usePicked((d) => d.units);
+  const drawn = useMemo(() => {
+    const bench = laidPart(
+      { ...part, at: { x: 0, y: 0 }, turn: 0, face: part.face === 'edge' ? 'front' : part.face },
+      44,
+    );
+    const paths = [...bench.footprint, ...bench.cuts.filter((c) => c.role !== 'screw').map((c) => c.path)];
+    const points = paths.flatMap((p) => p.flatMap((c) => [c.p0, c.p1, c.p2]));
+    const xs = points.map((p) => p.x);
+    const ys = points.map((p) => p.y);
+    const box = {
+      minX: Math.min(...xs, -4),
+      maxX: Math.max(...xs, 4),
+      minY: Math.min(...ys, -4),
+      maxY: Math.max(...ys, 4),
+    };
+    return { paths, box };
+  }, [part]);
+  const def = kindOf(part.spec)?.measures.find((m) => m.key === key);
+  const { box, paths } = drawn;
+  const scale = Math.min((W - 120) / (box.maxX - box.minX), (H - 44) / (box.maxY - box.minY));
+  const cx = 34 + (W - 120) / 2;
+  const cy = H / 2;
+  const at = (p: { x: number; y: number }): string =>
+    `${(cx + (p.x - (box.minX + box.maxX) / 2) * scale).toFixed(1)} ${(cy - (p.y - (box.minY + box.maxY) / 2) * scale).toFixed(1)}`;
+  const form = formOf(part.spec);
+  const tall = Math.max(6, ...form.solids.map((s) => s.high), 0);
+  const deep = Math.max(
+    4,
+    ...form.cuts.filter((c) => c.face === 'own').map((c) => c.depth ?? 30),
+    form.bush?.bodyDepth ?? 0,
+  );
+  const zs = (H - 40) / (tall + deep);
+  const face = 20 + tall * zs;
+  const way = def ? wayOf(def.key) : null;
+  const value = def ? measureOf(part.spec, def.key) : 0;
+  const half = (value * scale) / 2;
+  return (
+    <Box borderWidth="1px" borderColor="rule" borderRadius="l2" bg="paper" data-testid="caliper">
+      <svg
+        width="100%"
+        viewBox={`0 0 ${W} ${H}`}
+        role="img"
+        aria-label={`${part.spec.name}, where its measures are taken`}
+      >
+        <g fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="1">
+          {paths.map((p, i) => (
+            <path
+              key={i}
+              d={`M${at(p[0]!.p0)}${p.map((c) => `C${at(c.p1)} ${at(c.p2)} ${at(c.p3)}`).join('')}Z`}
+              opacity={i < formOf(part.spec).footprint.length ? 1 : 0.45}
+            />
+          ))}
+          <line x1={W - 66} x2={W - 10} y1={face} y2={face} strokeDasharray="3 3" opacity="0.6" />
+          {form.solids.map((s, i) => (
+            <rect
+              key={i}
+              x={W - 56}
+              width={36}
+              y={face - s.high * zs}
+              height={Math.max(1, (s.high - s.low) * zs)}
+            />
+          ))}
+          {form.bush && (
+            <rect x={W - 50} width={24} y={face} height={form.bush.bodyDepth * zs} opacity="0.45" />
+          )}
+        </g>
+        {way === 'x' && (
+          <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
+            <path
+              d={`M${cx - half} ${H - 30}V${H - 8}M${cx + half} ${H - 30}V${H - 8}M${cx - half} ${H - 12}H${cx + half}`}
+            />
+          </g>
+        )}
+        {way === 'y' && (
+          <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
+            <path d={`M8 ${cy - half}H30M8 ${cy + half}H30M12 ${cy - half}V${cy + half}`} />
+          </g>
+        )}
+        {way === 'z' && (
+          <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
+            <path
+              d={
+                /above|high|low|thick|nut/i.test(def!.key)
+                  ? `M${W - 70} ${face}H${W - 54}M${W - 70} ${face - value * zs}H${W - 54}M${W - 66} ${face}V${face - value * zs}`
+                  : `M${W - 70} ${face}H${W - 54}M${W - 70} ${face + value * zs}H${W - 54}M${W - 66} ${face}V${face + value * zs}`
+              }
+            />
+          </g>
+        )}
+      </svg>
+      <Text fontSize="11.5px" color={def ? 'ink' : 'faded'} px="2" pb="1">
+        {def
+          ? `${def.label}: ${def.from}${def.unit === 'mm' ? `, ${lengthWithUnit(value, units, 2)}` : ''}`
+          : 'Come to a measure to see where the caliper is held. From above; from its end at the right.'}
+      </Text>
+    </Box>
+  );
+}

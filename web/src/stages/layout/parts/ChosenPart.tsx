@@ -1,0 +1,242 @@
+import type { Design, PlacedPart } from '@pelkin/core';
+import { edgePlace, edits, fannedTurn, kindOf } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useCallback } from 'react';
+import { SideLength } from '../../../design/SideLength.tsx';
+import { derive, useDerived, usePicked } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Choice, Section } from '../../../shared/Section.tsx';
+import { TextField } from '../../../shared/TextField.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+import { Measured } from './Measured.tsx';
+import { PartReadings } from './PartReadings.tsx';
+import { writePartFile } from './partFiles.ts';
+
+const partOf = (d: Design, id: string): PlacedPart | undefined => d.parts.find((p) => p.id === id);
+
+const FACES = { front: 'Front', back: 'Back', edge: 'Edge' } as const;
+
+/** Place and turn of a part, by numbers that say what they are measured from. */
+function Place({ part }: { part: PlacedPart }) {
+  const { id } = part;
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  const fan = usePicked((d) => d.strings.fan !== null);
+  const putX = useCallback(
+    (d: Design, x: number) => {
+      const now = partOf(d, id);
+      return now ? edits.moveParts(d, [id], { x: x - now.at.x, y: 0 }) : d;
+    },
+    [id],
+  );
+  const putY = useCallback(
+    (d: Design, y: number) => {
+      const now = partOf(d, id);
+      return now ? edits.moveParts(d, [id], { x: 0, y: y - now.at.y }) : d;
+    },
+    [id],
+  );
+  const pickX = useCallback((d: Design) => partOf(d, id)?.at.x ?? 0, [id]);
+  const pickY = useCallback((d: Design) => partOf(d, id)?.at.y ?? 0, [id]);
+  const change = (name: string, part: Partial<PlacedPart>) =>
+    edit(name, (d) => edits.changePart(d, id, part));
+  const faces = kindOf(part.spec)?.faces ?? ['front', 'back'];
+  return (
+    <>
+      {faces.length > 1 && (
+        <Choice
+          label="Face"
+          value={part.face}
+          options={faces.map((f) => [f, FACES[f]] as const)}
+          onChange={(face) => change(`put ${part.spec.name} on the ${face}`, { face })}
+        />
+      )}
+      <SideLength label="From bridge" path={`parts.${id}.x`} axis="x" pick={pickX} put={putX} />
+      <SideLength label="From centre line" path={`parts.${id}.y`} axis="y" pick={pickY} put={putY} />
+      <NumberField
+        label={part.face === 'edge' ? 'Points inward at' : 'Turned by'}
+        value={part.turn}
+        unit="°"
+        min={-360}
+        max={360}
+        from="the centre line, counter-clockwise"
+        places={2}
+        onCommit={(turn) => change(`turned ${part.spec.name}`, { turn })}
+      />
+      {part.face === 'edge' && (
+        <>
+          <LengthField
+            label="Below the front face"
+            value={-part.z}
+            {...lengths(
+              `parts.${id}.z`,
+              (d, mm) => edits.changePart(d, id, { z: -mm }),
+              'opening.depth',
+              'height in the edge',
+            )}
+          />
+          <NumberField
+            label="Tilted by"
+            value={part.tilt}
+            unit="°"
+            min={-80}
+            max={80}
+            from="level; more points to the front"
+            places={1}
+            onCommit={(tilt) => change(`tilted ${part.spec.name}`, { tilt })}
+          />
+          <HStack justify="end">
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() =>
+                edit(`set ${part.spec.name} square on the edge`, (d) => {
+                  const now = partOf(d, id);
+                  const edge = now && edgePlace(derive(d).path, now.at);
+                  return edge
+                    ? edits.changePart(d, id, {
+                        at: { x: Number(edge.at.x.toFixed(2)), y: Number(edge.at.y.toFixed(2)) },
+                        turn: edge.inward,
+                      })
+                    : d;
+                })
+              }
+            >
+              Square on the edge
+            </Button>
+          </HStack>
+        </>
+      )}
+      {fan && part.face !== 'edge' && (
+        <HStack justify="end">
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() =>
+              edit(`turned ${part.spec.name} with the fan`, (d) => {
+                const now = partOf(d, id);
+                return now
+                  ? edits.changePart(d, id, {
+                      turn: Number(fannedTurn(derive(d).layout, now.at.x).toFixed(2)),
+                    })
+                  : d;
+              })
+            }
+          >
+            Turn with the fan
+          </Button>
+        </HStack>
+      )}
+    </>
+  );
+}
+
+/** Renames a part: another name is another part, measured for itself. */
+function Name({ part }: { part: PlacedPart }) {
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <TextField
+      label="Name"
+      value={part.spec.name}
+      hint="your own name for it; parts of one name share their measures"
+      onCommit={(text) => {
+        const name = text.trim().slice(0, 80);
+        return name
+          ? edit(`named a part ${name}`, (d) =>
+              edits.changePart(d, part.id, { spec: { ...part.spec, name } }),
+            )
+          : [{ where: 'name', message: 'A part needs a name' }];
+      }}
+    />
+  );
+}
+
+/** Everything about the one part that is chosen. */
+export function ChosenPart({ id }: { id: string }) {
+  const part = usePicked((d) => partOf(d, id));
+  const derived = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  if (!part) return null;
+  const laid = derived.laid.parts.find((p) => p.part.id === id)!;
+  return (
+    <>
+      <Section
+        title={part.spec.name}
+        aside={
+          <HStack gap="1">
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => {
+                let made: readonly string[] = [];
+                edit(`copied ${part.spec.name}`, (d) => {
+                  const copied = edits.copyParts(d, [id], { x: -12, y: -12 });
+                  made = copied.ids;
+                  return copied.design;
+                });
+                useChosenInLayout.getState().chooseAll(made);
+              }}
+            >
+              Copy
+            </Button>
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => edit(`mirrored ${part.spec.name}`, (d) => edits.mirrorParts(d, [id]))}
+            >
+              Mirror
+            </Button>
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => {
+                edit(`took ${part.spec.name} away`, (d) => edits.removeParts(d, [id]));
+                useChosenInLayout.getState().choose(null);
+              }}
+            >
+              Remove
+            </Button>
+          </HStack>
+        }
+      >
+        <Name part={part} />
+        <Place part={part} />
+        {part.group && (
+          <HStack fontSize="12.5px">
+            <Text flex="1">Moves with its group.</Text>
+            <Button
+              size="2xs"
+              variant="ghost"
+              onClick={() =>
+                edit('freed a group', (d) =>
+                  edits.groupParts(
+                    d,
+                    d.parts.filter((p) => p.group === part.group).map((p) => p.id),
+                    false,
+                  ),
+                )
+              }
+            >
+              Free them
+            </Button>
+          </HStack>
+        )}
+      </Section>
+      <PartReadings laid={laid} />
+      <Measured part={part} />
+      <Section title="Its file">
+        <HStack>
+          <Text flex="1" fontSize="12px" color="faded">
+            For other designs: its measures, and which of them are assumed.
+          </Text>
+          <Button size="2xs" variant="outline" onClick={() => writePartFile(part.spec)}>
+            Save the part
+          </Button>
+        </HStack>
+      </Section>
+    </>
+  );
+}

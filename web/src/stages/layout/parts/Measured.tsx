@@ -1,0 +1,98 @@
+import type { MeasureDef, PlacedPart } from '@pelkin/core';
+import { edits, kindOf, measureOf } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+import { Caliper } from './Caliper.tsx';
+
+/** One measure of a part: as the shelf has it until it is taken. */
+function MeasureRow({ part, def }: { part: PlacedPart; def: MeasureDef }) {
+  const units = usePicked((d) => d.units);
+  const edit = useDesignStore((s) => s.edit);
+  const assumed = part.spec.assumed.includes(def.key);
+  const value = measureOf(part.spec, def.key);
+  const take = (v: number) =>
+    edit(`measured ${def.label.toLowerCase()} of ${part.spec.name}`, (d) =>
+      edits.measurePart(d, part.id, def.key, v),
+    );
+  const label = assumed ? `${def.label} ▲` : def.label;
+  return (
+    <Box
+      onFocus={() => useChosenInLayout.getState().measure(def.key)}
+      title={assumed ? `Assumed: ${def.from}` : `Measured: ${def.from}`}
+      data-assumed={assumed || undefined}
+    >
+      {def.unit === 'mm' ? (
+        <LengthField
+          label={label}
+          value={value}
+          unit={units}
+          limit={{ label: def.label, min: def.min, max: def.max, from: def.from }}
+          places={2}
+          onCommit={take}
+        />
+      ) : (
+        <NumberField
+          label={label}
+          value={value}
+          unit={def.unit}
+          min={def.min}
+          max={def.max}
+          from={def.from}
+          whole={def.unit === ''}
+          onCommit={take}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** The caliper's readings of a part; what nobody has measured is marked. */
+export function Measured({ part }: { part: PlacedPart }) {
+  const kind = kindOf(part.spec);
+  const edit = useDesignStore((s) => s.edit);
+  if (!kind) return null;
+  const { assumed } = part.spec;
+  return (
+    <Section
+      title={
+        assumed.length
+          ? `Measures: ${assumed.length} of ${kind.measures.length} assumed`
+          : 'Measures: all taken'
+      }
+      aside={
+        assumed.length > 0 && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() =>
+              edit(`took all measures of ${part.spec.name}`, (d) =>
+                assumed.reduce(
+                  (now, key) => edits.measurePart(now, part.id, key, measureOf(part.spec, key)),
+                  d,
+                ),
+              )
+            }
+          >
+            All as measured
+          </Button>
+        )
+      }
+    >
+      <Caliper part={part} />
+      {kind.measures.map((def) => (
+        <MeasureRow key={def.key} part={part} def={def} />
+      ))}
+      <HStack>
+        <Text fontSize="12px" color="faded">
+          ▲ is a usual size, not yours: hardware varies by maker. Hold the caliper where the drawing shows it
+          and type what it reads.
+        </Text>
+      </HStack>
+    </Section>
+  );
+}

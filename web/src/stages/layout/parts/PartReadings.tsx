@@ -1,0 +1,207 @@
+import type { LaidPart } from '@pelkin/core';
+import {
+  bridgePlaceFor,
+  bridgeReach,
+  controlFits,
+  edits,
+  figureAndUnit,
+  fretNumberAt,
+  insideEdge,
+  lengthWithUnit,
+  nodesNear,
+  pickingPlace,
+  polesOf,
+  spreadAt,
+  toStrings,
+} from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { useDerived, usePicked } from '../../../design/derived.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { Reading, Section } from '../../../shared/Section.tsx';
+
+/** Of a pickup: where along the strings it hears, and how its poles lie under them. */
+function Poles({ laid }: { laid: LaidPart }) {
+  const { layout } = useDerived();
+  const units = usePicked((d) => d.units);
+  const poles = polesOf(laid, layout);
+  if (!poles || !laid.form.poles) return null;
+  const { x } = laid.part.at;
+  const fret = fretNumberAt(layout.centreScale, x);
+  const [node] = nodesNear(layout.centreScale, x);
+  return (
+    <Section title="Under the strings">
+      <Reading
+        label="String spread here"
+        value={figureAndUnit(spreadAt(layout, x), units).figure}
+        unit={figureAndUnit(0, units).unit}
+      />
+      <Reading
+        label="Pole spread"
+        value={figureAndUnit(laid.form.poles.spread, units).figure}
+        unit={figureAndUnit(0, units).unit}
+      />
+      {fret !== null && <Reading label="As if at fret" value={fret.toFixed(1)} />}
+      {node && (
+        <Reading
+          label={`From the overtone’s node at ${node.share}`}
+          value={figureAndUnit(node.off, units).figure}
+          unit={figureAndUnit(0, units).unit}
+        />
+      )}
+      <Box as="table" w="full" fontSize="12px" fontFamily="mono" aria-label="Poles and strings">
+        <thead>
+          <tr>
+            {poles.map((_, i) => (
+              <Box as="th" key={i} fontWeight="400" color="faded">
+                {poles.length - i}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            {poles.map((p, i) => (
+              <Box
+                as="td"
+                key={i}
+                textAlign="center"
+                color={Math.abs(p.off) > 1.5 && !laid.form.poles!.blade ? 'madder' : 'ink'}
+              >
+                {p.off > 0 ? '+' : ''}
+                {p.off.toFixed(1)}
+              </Box>
+            ))}
+          </tr>
+        </tbody>
+      </Box>
+      <Text fontSize="12px" color="faded">
+        Each pole beside its string, mm, bass to treble; more than nothing lies to the bass side.
+      </Text>
+    </Section>
+  );
+}
+
+/** Of a bridge: whether every string's saddle and height lie within its travel. */
+function Reach({ laid }: { laid: LaidPart }) {
+  const design = useDesign();
+  const derived = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const reach = bridgeReach(design, derived.layout, derived.laid).find(
+    (r) => r.part.part.id === laid.part.id,
+  );
+  if (!reach) return null;
+  const decided = design.neck.joint !== 'undecided';
+  return (
+    <Section
+      title="What its saddles must reach"
+      aside={
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() =>
+            edit(`set ${laid.part.spec.name} by its saddles`, (d) =>
+              edits.moveParts(d, [laid.part.id], { x: bridgePlaceFor(reach) - laid.part.at.x, y: 0 }),
+            )
+          }
+        >
+          Set it by them
+        </Button>
+      }
+    >
+      <Box as="table" w="full" fontSize="12px" fontFamily="mono" aria-label="Saddles">
+        <thead>
+          <tr>
+            {['string', 'behind', 'left', 'height'].map((h) => (
+              <Box as="th" key={h} textAlign="right" fontWeight="400" color="faded" fontFamily="body">
+                {h}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {reach.needs.map((n) => (
+            <tr key={n.string}>
+              <Box as="td" textAlign="right">
+                {derived.layout.lines.length - n.string}
+              </Box>
+              <Box as="td" textAlign="right" color={n.alongOut ? 'madder' : 'ink'}>
+                {n.alongNeeded.toFixed(1)}
+              </Box>
+              <Box as="td" textAlign="right">
+                {Math.min(n.alongNeeded, reach.travel - n.alongNeeded).toFixed(1)}
+              </Box>
+              <Box as="td" textAlign="right" color={decided && n.highOut ? 'madder' : 'ink'}>
+                {decided ? n.high.toFixed(1) : '–'}
+              </Box>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Text fontSize="12px" color="faded">
+        Behind its foremost saddle place and what is left of the travel ({reach.travel.toFixed(1)} mm); height
+        over the face, of {reach.low.toFixed(1)} to {reach.high.toFixed(1)} mm
+        {decided ? '.' : ': told once the neck join is decided.'}
+      </Text>
+    </Section>
+  );
+}
+
+/** Of a control: the wood its bush passes, its room, and how far hand and strings are. */
+function Control({ laid }: { laid: LaidPart }) {
+  const design = useDesign();
+  const { laid: all, layout } = useDerived();
+  const units = usePicked((d) => d.units);
+  const fit = controlFits(all).find((f) => f.part.part.id === laid.part.id);
+  const area = laid.clear[0];
+  if (!fit) return null;
+  const unit = figureAndUnit(0, units).unit;
+  const say = (mm: number): string => figureAndUnit(mm, units).figure;
+  const hand = pickingPlace(design.hand, layout);
+  const away = Math.hypot(laid.part.at.x - hand.x, laid.part.at.y - hand.y);
+  return (
+    <Section title="How it sits">
+      {fit.cavity ? (
+        <>
+          <Reading label={`Wood over ${fit.cavity.name}`} value={say(fit.wood)} unit={unit} />
+          <Reading label="Thread left over" value={say(fit.spare)} unit={unit} />
+          <Reading label="Under its lugs" value={say(fit.underCover ?? 0)} unit={unit} />
+        </>
+      ) : (
+        <Text fontSize="12.5px" color="ochre">
+          ▲ Its hole comes out in no opening on the other side.
+        </Text>
+      )}
+      <Reading label="From the picking hand" value={say(away)} unit={unit} />
+      {area && (
+        <Reading label="To the nearest string" value={say(toStrings(area, layout).apart)} unit={unit} />
+      )}
+      {area && <Reading label="To the edge" value={say(insideEdge(area, all.body).by)} unit={unit} />}
+    </Section>
+  );
+}
+
+/** What follows from where a part lies. */
+export function PartReadings({ laid }: { laid: LaidPart }) {
+  const units = usePicked((d) => d.units);
+  return (
+    <>
+      {laid.form.poles && <Poles laid={laid} />}
+      {laid.form.saddles && <Reach laid={laid} />}
+      {laid.form.bush && <Control laid={laid} />}
+      {laid.cuts.length > 0 && (
+        <Section title="What is cut for it">
+          {laid.cuts
+            .filter((c) => c.role !== 'screw')
+            .map((c) => (
+              <HStack key={c.id} fontSize="12.5px">
+                <Text flex="1">{c.name}</Text>
+                <Text fontFamily="mono">
+                  {c.through ? 'through' : lengthWithUnit(c.top - c.bottom, units)}
+                </Text>
+              </HStack>
+            ))}
+        </Section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,129 @@
+import type { Design } from '@pelkin/core';
+import { edits, lengthWithUnit } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { Reading, Section } from '../../../shared/Section.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+import { alongEdge, arcThrough, inLine, rowReading } from './rows.ts';
+
+const OFF = { label: 'distance', min: 0, max: 200, from: 'the body’s edge, square to it' };
+
+/** What is done with several parts at once: spread, laid in line, along the edge, on an arc; copied, mirrored, grouped. */
+export function SeveralParts() {
+  const ids = useChosenInLayout((s) => s.parts);
+  const units = usePicked((d) => d.units);
+  const design = usePicked((d) => d);
+  const edit = useDesignStore((s) => s.edit);
+  const [off, setOff] = useState(32);
+  const [problem, setProblem] = useState<string | null>(null);
+  const apply = (name: string, change: (d: Design) => Design | null): void => {
+    let refused = false;
+    edit(name, (d) => {
+      const next = change(d);
+      refused = next === null;
+      return next ?? d;
+    });
+    setProblem(refused ? 'Choose three parts or more, not in one place.' : null);
+  };
+  const row = rowReading(design, ids);
+  return (
+    <Section title={`${ids.length} parts chosen`}>
+      <HStack wrap="wrap" gap="1">
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => apply('spread parts evenly', (d) => edits.spaceEvenly(d, ids))}
+        >
+          Evenly spaced
+        </Button>
+        <Button size="2xs" variant="outline" onClick={() => apply('lined parts up', (d) => inLine(d, ids))}>
+          In line
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => apply('laid parts on an arc', (d) => arcThrough(d, ids))}
+        >
+          On an arc
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => apply('mirrored parts', (d) => edits.mirrorParts(d, ids))}
+        >
+          Mirror
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => apply('grouped parts', (d) => edits.groupParts(d, ids, true))}
+        >
+          Group
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => {
+            let made: readonly string[] = [];
+            edit('copied parts', (d) => {
+              const copied = edits.copyParts(d, ids, { x: -12, y: -12 });
+              made = copied.ids;
+              return copied.design;
+            });
+            useChosenInLayout.getState().chooseAll(made);
+          }}
+        >
+          Copy
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => {
+            edit(`took ${ids.length} parts away`, (d) => edits.removeParts(d, ids));
+            useChosenInLayout.getState().choose(null);
+          }}
+        >
+          Remove
+        </Button>
+      </HStack>
+      <LengthField
+        label="Inside the edge by"
+        value={off}
+        unit={units}
+        limit={OFF}
+        onCommit={(mm) => {
+          setOff(mm);
+          return [];
+        }}
+      />
+      <HStack justify="end">
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => apply('laid parts along the edge', (d) => alongEdge(d, ids, off))}
+        >
+          Lay them along the edge
+        </Button>
+      </HStack>
+      {problem && (
+        <Text fontSize="12px" color="madder" role="alert">
+          {problem}
+        </Text>
+      )}
+      {row && (
+        <>
+          <Reading label="Their row to the centre line" value={`${row.toCentre.toFixed(1)}°`} />
+          <Reading label="To the outer treble string" value={`${row.toString.toFixed(1)}°`} />
+          <Reading
+            label="To the edge beside it"
+            value={row.toEdge === null ? '–' : `${row.toEdge.toFixed(1)}°`}
+          />
+          <Reading label="Off one line, at most" value={lengthWithUnit(row.off, units, 2)} />
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,103 @@
+import type { PartGroup, ShelfPart } from '@pelkin/core';
+import { PART_GROUPS, SHELF, groupOf, specOf } from '@pelkin/core';
+import { Box, HStack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { FileButton } from '../../../shared/FileButton.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+import { firstFace, layDown } from '../layDown.ts';
+import { readPartFile } from './partFiles.ts';
+
+const WORDS: Readonly<Record<PartGroup, string>> = {
+  bridges: 'Bridges',
+  pickups: 'Pickups',
+  controls: 'Controls',
+  jacks: 'Jacks',
+  hardware: 'Hardware',
+};
+
+/** A part on the shelf: pressed, it is carried to the board; Enter lays it where such a part usually is. */
+function OnShelf({ part }: { part: ShelfPart }) {
+  const carried = useChosenInLayout((s) => s.carried?.spec.name === part.name);
+  return (
+    <Box
+      as="button"
+      px="2"
+      py="1"
+      fontSize="12.5px"
+      textAlign="left"
+      cursor="grab"
+      borderWidth="1px"
+      borderColor={carried ? 'kelp' : 'rule'}
+      borderRadius="l2"
+      bg={carried ? 'kelpWash' : 'sheet'}
+      _hover={{ bg: 'sunk' }}
+      data-shelf={part.key}
+      onPointerDown={(event) => {
+        if (event.button !== 0) return;
+        const spec = specOf(part);
+        useChosenInLayout.getState().carry({ spec, face: firstFace(spec) });
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        const spec = specOf(part);
+        layDown(spec, firstFace(spec), null);
+      }}
+    >
+      {part.name}
+    </Box>
+  );
+}
+
+/** The shelf of generic parts, a group at a time, and parts of one's own from a file. */
+export function Shelf() {
+  const [group, setGroup] = useState<PartGroup>('bridges');
+  const [problem, setProblem] = useState<string | null>(null);
+  const carried = useChosenInLayout((s) => s.carried);
+  return (
+    <Section
+      title="Shelf"
+      aside={
+        <FileButton
+          words="From a file"
+          label="Part file"
+          accept=".json,application/json"
+          onFile={(file) => void readPartFile(file).then(setProblem)}
+        />
+      }
+    >
+      <HStack gap="1" wrap="wrap" role="radiogroup" aria-label="Group of parts">
+        {PART_GROUPS.map((key) => (
+          <Box
+            as="button"
+            key={key}
+            role="radio"
+            aria-checked={key === group}
+            px="2"
+            h="24px"
+            fontSize="12px"
+            cursor="pointer"
+            borderRadius="l2"
+            bg={key === group ? 'kelp' : 'transparent'}
+            color={key === group ? 'onKelp' : 'ink'}
+            onClick={() => setGroup(key)}
+          >
+            {WORDS[key]}
+          </Box>
+        ))}
+      </HStack>
+      <Box display="grid" gridTemplateColumns="1fr 1fr" gap="1.5">
+        {SHELF.filter((p) => groupOf(p) === group).map((part) => (
+          <OnShelf key={part.key} part={part} />
+        ))}
+      </Box>
+      <Text fontSize="12px" color={problem ? 'madder' : 'faded'} role={problem ? 'alert' : undefined}>
+        {problem ??
+          (carried
+            ? 'Now press on the board where it goes. Escape puts it back.'
+            : 'Drag a part to the board, or press it and then its place. Its sizes are usual ones: measure yours before you cut.')}
+      </Text>
+    </Section>
+  );
+}

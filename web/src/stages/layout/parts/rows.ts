@@ -1,0 +1,115 @@
+import type { Design, Point } from '@pelkin/core';
+import { edgePlace, edits } from '@pelkin/core';
+import { derive } from '../../../design/derived.ts';
+
+const DEG = 180 / Math.PI;
+
+const placesOf = (d: Design, ids: readonly string[]): readonly { id: string; at: Point }[] =>
+  ids.flatMap((id) => {
+    const part = d.parts.find((p) => p.id === id);
+    return part ? [{ id, at: part.at }] : [];
+  });
+
+const lay = (d: Design, places: readonly { id: string; at: Point }[]): Design =>
+  places.reduce(
+    (now, { id, at }) =>
+      edits.changePart(now, id, { at: { x: Number(at.x.toFixed(2)), y: Number(at.y.toFixed(2)) } }),
+    d,
+  );
+
+/** Lays parts on the straight line through the first and the last, each at the foot of its own place. */
+export function inLine(d: Design, ids: readonly string[]): Design | null {
+  const places = placesOf(d, ids);
+  const [a, b] = [places[0]?.at, places.at(-1)?.at];
+  if (!a || !b || places.length < 3) return null;
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const long = dx * dx + dy * dy;
+  if (long === 0) return null;
+  return lay(
+    d,
+    places.map(({ id, at }) => {
+      const t = ((at.x - a.x) * dx + (at.y - a.y) * dy) / long;
+      return { id, at: { x: a.x + t * dx, y: a.y + t * dy } };
+    }),
+  );
+}
+
+/** Spreads parts evenly on the arc through the first, the middle and the last of them. */
+export function arcThrough(d: Design, ids: readonly string[]): Design | null {
+  const places = placesOf(d, ids);
+  if (places.length < 3) return null;
+  const [a, b, c] = [places[0]!.at, places[Math.floor(places.length / 2)]!.at, places.at(-1)!.at];
+  const k = 2 * (a.x * (b.y - c.y) + b.x * (c.y - a.y) + c.x * (a.y - b.y));
+  if (Math.abs(k) < 1e-6) return edits.spaceEvenly(d, ids);
+  const [aa, bb, cc] = [a.x ** 2 + a.y ** 2, b.x ** 2 + b.y ** 2, c.x ** 2 + c.y ** 2];
+  const o = {
+    x: (aa * (b.y - c.y) + bb * (c.y - a.y) + cc * (a.y - b.y)) / k,
+    y: (aa * (c.x - b.x) + bb * (a.x - c.x) + cc * (b.x - a.x)) / k,
+  };
+  const angle = (p: Point): number => Math.atan2(p.y - o.y, p.x - o.x);
+  const turn = (from: number, to: number, ccw: boolean): number => {
+    let by = to - from;
+    if (ccw) while (by < 0) by += 2 * Math.PI;
+    else while (by > 0) by -= 2 * Math.PI;
+    return by;
+  };
+  const ccw = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0;
+  const sweep = turn(angle(a), angle(c), ccw);
+  const r = Math.hypot(a.x - o.x, a.y - o.y);
+  return lay(
+    d,
+    places.map(({ id }, i) => {
+      const at = angle(a) + (sweep * i) / (places.length - 1);
+      return { id, at: { x: o.x + r * Math.cos(at), y: o.y + r * Math.sin(at) } };
+    }),
+  );
+}
+
+/** Lays each part square inside the edge, all at one distance from it. */
+export function alongEdge(d: Design, ids: readonly string[], off: number): Design | null {
+  const { path } = derive(d);
+  const places = placesOf(d, ids);
+  return lay(
+    d,
+    places.map(({ id, at }) => {
+      const edge = edgePlace(path, at);
+      if (!edge) return { id, at };
+      const way = edge.inward / DEG;
+      return { id, at: { x: edge.at.x + off * Math.cos(way), y: edge.at.y + off * Math.sin(way) } };
+    }),
+  );
+}
+
+/** How a row of parts lies to what the eye compares it with; null for fewer than two. Degrees, mm. */
+export function rowReading(
+  d: Design,
+  ids: readonly string[],
+): {
+  readonly toCentre: number;
+  readonly toString: number;
+  readonly toEdge: number | null;
+  readonly off: number;
+} | null {
+  const places = placesOf(d, ids);
+  const [a, b] = [places[0]?.at, places.at(-1)?.at];
+  if (!a || !b || (a.x === b.x && a.y === b.y)) return null;
+  const { layout, path } = derive(d);
+  const fold = (deg: number): number => {
+    const by = ((deg % 180) + 180) % 180;
+    return by > 90 ? by - 180 : by;
+  };
+  const row = Math.atan2(b.y - a.y, b.x - a.x) * DEG;
+  const last = layout.lines.at(-1)!;
+  const string = Math.atan2(last.nut.y - last.saddle.y, last.nut.x - last.saddle.x) * DEG;
+  const edge = edgePlace(path, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+  const long = Math.hypot(b.x - a.x, b.y - a.y);
+  const off = Math.max(
+    ...places.map(({ at }) => Math.abs((b.x - a.x) * (at.y - a.y) - (b.y - a.y) * (at.x - a.x)) / long),
+  );
+  return {
+    toCentre: fold(row),
+    toString: fold(row - string),
+    toEdge: edge ? fold(row - edge.inward - 90) : null,
+    off,
+  };
+}

@@ -1,0 +1,213 @@
+import type { Design, Run } from '@pelkin/core';
+import { drillNeed, edits, lengthWithUnit, runCover, wayIn, wiringOf } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { useCallback } from 'react';
+import { SideLength } from '../../../design/SideLength.tsx';
+import { useDerived, usePicked } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { Reading, Section } from '../../../shared/Section.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+
+const DEG = 180 / Math.PI;
+const runOf = (d: Design, id: string): Run | undefined => d.runs.find((r) => r.id === id);
+
+/** One end of a run: place and height in the wood. */
+function End({ id, end }: { id: string; end: 'from' | 'to' }) {
+  const lengths = useLengths();
+  const z = usePicked((d) => runOf(d, id)?.[end].z ?? 0);
+  const put = useCallback(
+    (d: Design, part: Partial<Run['from']>) => {
+      const now = runOf(d, id);
+      return now ? edits.changeRun(d, id, { [end]: { ...now[end], ...part } }) : d;
+    },
+    [id, end],
+  );
+  const pickX = useCallback((d: Design) => runOf(d, id)?.[end].x ?? 0, [id, end]);
+  const pickY = useCallback((d: Design) => runOf(d, id)?.[end].y ?? 0, [id, end]);
+  const putX = useCallback((d: Design, x: number) => put(d, { x }), [put]);
+  const putY = useCallback((d: Design, y: number) => put(d, { y }), [put]);
+  const name = end === 'from' ? 'Begins' : 'Ends';
+  return (
+    <>
+      <SideLength
+        label={`${name} from bridge`}
+        path={`runs.${id}.${end}.x`}
+        axis="x"
+        pick={pickX}
+        put={putX}
+      />
+      <SideLength
+        label={`${name} from centre line`}
+        path={`runs.${id}.${end}.y`}
+        axis="y"
+        pick={pickY}
+        put={putY}
+      />
+      <LengthField
+        label={`${name} below the face`}
+        value={-z}
+        {...lengths(`runs.${id}.${end}.z`, (d, mm) => put(d, { z: -mm }), 'opening.depth', 'depth')}
+      />
+    </>
+  );
+}
+
+/** A drilled run: its ends, what the bit needs, the wood round it, the way in. */
+function ChosenRun({ id }: { id: string }) {
+  const run = usePicked((d) => runOf(d, id));
+  const units = usePicked((d) => d.units);
+  const { laid } = useDerived();
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  if (!run) return null;
+  const need = drillNeed(run);
+  const cover = runCover(run, laid);
+  const way = wayIn(run, laid);
+  return (
+    <Section
+      title={run.name}
+      aside={
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => {
+            edit(`took ${run.name} away`, (d) => edits.removeRun(d, id));
+            useChosenInLayout.getState().chooseRun(null);
+          }}
+        >
+          Remove
+        </Button>
+      }
+    >
+      <LengthField
+        label="Bit"
+        value={run.diameter}
+        {...lengths(
+          `runs.${id}.diameter`,
+          (d, mm) => edits.changeRun(d, id, { diameter: mm }),
+          'run.diameter',
+        )}
+      />
+      <End id={id} end="from" />
+      <End id={id} end="to" />
+      <Reading label="Length of the hole" value={lengthWithUnit(need.length, units)} />
+      <Reading label="Down from the face by" value={`${(need.slope * DEG).toFixed(1)}°`} />
+      <Reading label="From the centre line by" value={`${(need.bearing * DEG).toFixed(1)}°`} />
+      <Text fontSize="12.5px" color={cover.least !== null && cover.least < 3 ? 'madder' : 'ink'}>
+        {cover.least === null
+          ? 'It is in openings all the way.'
+          : cover.least < 0
+            ? `■ It breaks out by ${lengthWithUnit(-cover.least, units)} at ${cover.near}.`
+            : `${cover.least < 3 ? '■ ' : ''}At least ${lengthWithUnit(cover.least, units)} of wood round it, nearest to ${cover.near}.`}
+      </Text>
+      <Text fontSize="12.5px" color={way.clear ? 'ink' : 'madder'}>
+        {way.clear
+          ? `A straight bit comes in from where it ${way.end === 'from' ? 'begins' : 'ends'}${
+              way.past.length
+                ? `, through ${way.past.join(', ')}: drill it before ${way.past.includes('neck') ? 'the neck is on' : 'they are filled'}.`
+                : '.'
+            }`
+          : '■ Wood stands in the way of a straight bit from either end.'}
+      </Text>
+      <Text fontSize="12px" color="faded">
+        A long bit wanders with the grain and can come out: drill slowly, clear it often, keep hands off the
+        far side.
+      </Text>
+    </Section>
+  );
+}
+
+/** Whether every wire gets to the controls. */
+function Reached() {
+  const { laid } = useDerived();
+  const runs = usePicked((d) => d.runs);
+  const wired = wiringOf(laid, runs);
+  return (
+    <Section title="To the controls">
+      {wired.length === 0 ? (
+        <Text fontSize="12px" color="faded">
+          Told once a pot or switch sits in a cavity.
+        </Text>
+      ) : (
+        <Box role="list" aria-label="Wires">
+          {wired.map((w) => (
+            <HStack key={`${w.part.part.id} ${String(w.ground)}`} role="listitem" fontSize="12.5px" py="0.5">
+              <Text flex="1">
+                {w.part.part.spec.name}
+                {w.ground ? ', ground' : ''}
+              </Text>
+              <Text color={w.reaches ? 'kelp' : 'madder'}>{w.reaches ? '● gets there' : '■ no way'}</Text>
+            </HStack>
+          ))}
+        </Box>
+      )}
+    </Section>
+  );
+}
+
+/** Wires: drilled runs, and whether every part gets to the controls. */
+export function Wires() {
+  const runs = usePicked((d) => d.runs);
+  const thickness = usePicked((d) => d.body.thickness);
+  const chosen = useChosenInLayout((s) => s.run);
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <>
+      {runs.some((r) => r.id === chosen) && <ChosenRun id={chosen!} key={chosen} />}
+      <Reached />
+      <Section
+        title={`Drilled runs: ${runs.length}`}
+        aside={
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => {
+              let id = '';
+              edit('drilled a run', (d) => {
+                const z = -Math.round(thickness / 2);
+                const added = edits.addRun(d, {
+                  name: `Run ${d.runs.length + 1}`,
+                  from: { x: 60, y: -20, z },
+                  to: { x: -20, y: -60, z },
+                  diameter: 8,
+                });
+                id = added.id;
+                return added.design;
+              });
+              useChosenInLayout.getState().chooseRun(id);
+            }}
+          >
+            Drill one
+          </Button>
+        }
+      >
+        {runs.length === 0 && (
+          <Text fontSize="12px" color="faded">
+            A long hole between two openings. Its ends are pulled on the board and set to height here.
+          </Text>
+        )}
+        {runs.map((r) => (
+          <Box
+            as="button"
+            key={r.id}
+            display="block"
+            w="full"
+            textAlign="left"
+            px="2"
+            py="1"
+            fontSize="13px"
+            borderLeftWidth="3px"
+            borderLeftColor={r.id === chosen ? 'kelp' : 'transparent'}
+            _hover={{ bg: 'sunk' }}
+            cursor="pointer"
+            onClick={() => useChosenInLayout.getState().chooseRun(r.id)}
+          >
+            {r.name}
+          </Box>
+        ))}
+      </Section>
+    </>
+  );
+}
