@@ -4,7 +4,7 @@ import type { Derived } from '../templates/derive.ts';
 
 /** “stop”: what is cut would be wrong; “look”: it may be meant. */
 export type Severity = 'stop' | 'look';
-export type FindingUnit = 'mm' | '%' | 'sheets' | '';
+export type FindingUnit = 'mm' | '%' | 'sheets' | 'frets' | '';
 
 /** What a check found, as data: its words are rendered in words.ts. */
 export interface Finding {
@@ -18,11 +18,15 @@ export interface Finding {
   readonly unit: FindingUnit;
   /** What it is about, stable from one look to the next: a node’s id, a side, an axis. */
   readonly subject: string;
+  /** The same in words, for whoever reads it. */
+  readonly about: string;
 }
 
 /** What one rule gives of one place; the rest of a finding is the rule’s own. */
 export interface Hit {
   readonly subject: string;
+  /** The subject in words, where its id is none. */
+  readonly about?: string;
   readonly where: Point | null;
   readonly measured: number | null;
 }
@@ -32,7 +36,7 @@ export interface RuleLimit {
   readonly name: string;
   readonly label: string;
   readonly value: number;
-  readonly unit: 'mm' | '%' | 'sheets';
+  readonly unit: 'mm' | '%' | 'sheets' | 'frets';
   readonly min: number;
   readonly max: number;
 }

@@ -11,7 +11,7 @@ export const limitOf = (design: Design, rule: Rule): number | null =>
 export function findAll(design: Design, derived: Derived): readonly Finding[] {
   return RULES.flatMap((rule) => {
     const limit = limitOf(design, rule);
-    return rule.find({ design, derived }, limit ?? 0).map(({ subject, where, measured }): Finding => ({
+    return rule.find({ design, derived }, limit ?? 0).map(({ subject, about, where, measured }): Finding => ({
       rule: rule.id,
       severity: rule.severity,
       stage: rule.stage,
@@ -20,6 +20,7 @@ export function findAll(design: Design, derived: Derived): readonly Finding[] {
       limit,
       unit: rule.unit,
       subject,
+      about: about ?? subject,
     }));
   });
 }

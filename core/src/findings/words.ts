@@ -14,7 +14,8 @@ const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): 
   if (value === null) return 'nothing that could be measured';
   if (unit === 'mm') return lengthWithUnit(value, display, value !== 0 && Math.abs(value) < 10 ? 2 : 1);
   if (unit === '%') return `${value.toFixed(1)} %`;
-  return unit === 'sheets' ? `${value} ${value === 1 ? 'sheet' : 'sheets'}` : String(value);
+  if (unit === 'sheets') return `${value} ${value === 1 ? 'sheet' : 'sheets'}`;
+  return unit === 'frets' ? `${value} ${value === 1 ? 'fret' : 'frets'}` : String(value);
 };
 
 /** The one place where findings get their words; lengths in the unit that the design shows. */
@@ -25,7 +26,7 @@ export function wordsOfFinding(finding: Finding, display: DisplayUnit): FindingW
     says: rule.says({
       measured: figure(finding.measured, finding.unit, display),
       limit: figure(finding.limit, rule.limit?.unit ?? finding.unit, display),
-      subject: finding.subject,
+      subject: finding.about,
     }),
     remedy: rule.remedy,
   };

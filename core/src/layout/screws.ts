@@ -32,8 +32,13 @@ export function screwsNear({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>): read
     const near: ScrewNear[] = [];
     for (const other of cuts) {
       if (other === screw || other.owner === screw.owner || !zOverlap(screw, other)) continue;
-      // Screws of covers stand in their ledge; every pair of screws is told once.
-      if (other.role === 'ledge' || (other.role === 'screw' && screws.indexOf(other) < i)) continue;
+      // Screws of covers stand in their ledge; drilled runs tell their own cover; a pair of screws is told once.
+      if (
+        other.role === 'ledge' ||
+        other.role === 'drilled' ||
+        (other.role === 'screw' && screws.indexOf(other) < i)
+      )
+        continue;
       const found = apartOf(screw, other);
       if (found) near.push({ screw, other, ...found });
     }

@@ -130,11 +130,11 @@ export interface RunCover {
   readonly near: string;
 }
 
-/** The wood round a drilled run between the openings that it joins. */
+/** The wood round a drilled run between the openings that it joins. Another run may cross it: wires share the hole. */
 export function runCover(run: Run, { cuts, body, thickness }: LaidOut): RunCover {
   const radius = run.diameter / 2;
   const own = `run:${run.id}`;
-  const others = cuts.filter((c) => c.owner !== own);
+  const others = cuts.filter((c) => c.owner !== own && c.role !== 'drilled');
   const joined = others.filter(
     (c) => ROOMS.has(c.role) && (endsIn(run.from, radius, c) || endsIn(run.to, radius, c)),
   );

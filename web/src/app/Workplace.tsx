@@ -30,6 +30,7 @@ import { useDesk } from '../stages/outline/desk.ts';
 import { useTracing } from '../stages/outline/trace/tracing.ts';
 import { LayoutParticulars } from '../stages/layout/LayoutParticulars.tsx';
 import { LayoutTools } from '../stages/layout/LayoutTools.tsx';
+import { useLayoutDesk } from '../stages/layout/desk.ts';
 import { useChosenInLayout } from '../stages/layout/chosen.ts';
 import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
 import { StringsTools } from '../stages/strings/StringsTools.tsx';
@@ -150,6 +151,9 @@ function TheirOutline() {
   );
 }
 
+/** Room under the body for the neck’s side view, mm. */
+const SIDE_VIEW_MM = 150;
+
 function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const derived = useDerived();
@@ -169,12 +173,16 @@ function StageBoard({ stage }: { stage: Stage }) {
   const marking = useTracing((s) => s.task !== null) && inOutline;
   const hasUnder = inOutline && design.underlays.some((u) => !u.hidden);
   const flip = design.handedness === 'left' ? -1 : 1;
-  const box = boxFor(stage, design, derived);
+  const [layoutDesk] = useLayoutDesk();
+  const beside = stage === 'layout' && layoutDesk === 'neck';
+  const whole = boxFor(stage, design, derived);
+  // The side view of the neck lies under the body: both must be seen.
+  const box = beside ? { ...whole, minY: whole.minY - SIDE_VIEW_MM } : whole;
   useEffect(() => {
     fit(box);
     // Each stage begins with its own work in sight; after that the view is the user's.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [stage, flip]);
+  }, [stage, flip, beside]);
   return (
     <Board
       drawing={shown}

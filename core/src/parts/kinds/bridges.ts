@@ -305,6 +305,7 @@ export const bridgeSingle: PartKind = {
     mmOf('screwLength', 'Screws in the wood', 18, 'under the plate to the tip', 0, 60),
     mmOf('screwThread', 'Screw thread', 3.5, 'across the thread', 1, 10),
     mmOf('screwRoot', 'Screw root', 2.4, 'across the core', 0.5, 9),
+    { ...GROUND, value: 0 },
     gramsOf(45),
   ],
   form: (m) => {
@@ -313,6 +314,7 @@ export const bridgeSingle: PartKind = {
     return {
       ...PLAIN,
       footprint: [plate],
+      cuts: ground(m),
       holes: [0.3, 0.85].map((share, i) => ({
         name: `screw ${i + 1}`,
         at: { x: m('front') - share * m('long'), y: 0 },

@@ -17,7 +17,9 @@ import { useDesign } from '../../../design/store.ts';
 /** Height of the view at most, as a share of the board; px above the face’s highest thing and below the back. */
 const SHARE = 0.42;
 const ABOVE_MM = 34;
-const BELOW_MM = 10;
+const BELOW_MM = 6;
+/** The board’s chips lie below it, px. */
+const CHIPS = 50;
 
 /**
  * The join from the treble side, to the board’s own scale and right under it: body, pocket, heel and board, string,
@@ -34,7 +36,7 @@ export function SideView() {
   const [bridge] = bridgeReach(design, layout, laid);
   const s = view.scale;
   const height = Math.min(size.height * SHARE, (thickness + ABOVE_MM + BELOW_MM) * s + 26);
-  const top = size.height - height;
+  const top = size.height - height - CHIPS;
   const zero = top + 26 + Math.min(ABOVE_MM * s, height - 40);
   const X = (x: number): number => screen({ x, y: 0 }).x;
   const Z = (z: number): number => zero - z * s;
@@ -67,12 +69,13 @@ export function SideView() {
     </text>
   );
   const ahead = flip === 1 ? 'start' : 'end';
+  const behind = flip === 1 ? 'end' : 'start';
   return (
     <g data-testid="side-view" pointerEvents="none">
       <clipPath id="side-clip">
         <rect x="0" y={top} width={size.width} height={height} />
       </clipPath>
-      <rect className="side-sheet" x="0" y={top} width={size.width} height={height} />
+      <rect className="side-sheet" x="0" y={top} width={size.width} height={height + CHIPS} />
       <g clipPath="url(#side-clip)">
         <path
           className="side-body"
@@ -179,7 +182,7 @@ export function SideView() {
               cy={Z(saddle.z)}
               r={4.5}
             />
-            {label({ x: X(saddle.x) + flip * 9, y: Z(saddle.z) - 7 }, `saddle ${figure(place.z)}`, ahead)}
+            {label({ x: X(saddle.x) - flip * 9, y: Z(saddle.z) - 9 }, `saddle ${figure(place.z)}`, behind)}
             {laid.parts.flatMap((p) =>
               p.form.poles
                 ? [
@@ -198,7 +201,7 @@ export function SideView() {
                       />
                       {label(
                         { x: X(p.part.at.x), y: Z(stringHeightAt(p.part.at.x, saddle, nut)) - 6 },
-                        figure(stringHeightAt(p.part.at.x, saddle, nut) - p.form.poles.top),
+                        `gap ${figure(stringHeightAt(p.part.at.x, saddle, nut) - p.form.poles.top)}`,
                         'middle',
                       )}
                     </g>,

@@ -125,7 +125,7 @@ export function Openings() {
         </Text>
       </Section>
       <Section title={`Your own: ${openings.length}`}>
-        <Box role="list" aria-label="Openings">
+        <Box role="list" aria-label="Openings" minW="0">
           {openings.map((o) => (
             <Box
               as="button"

@@ -33,7 +33,7 @@ export function LiveDistances({ id }: { id: string }) {
   let best: Line | null = null;
   const own = mine.cuts.filter((c) => c.role !== 'screw');
   for (const cut of laid.cuts) {
-    if (cut.owner === `part:${id}` || cut.role === 'screw') continue;
+    if (cut.owner === `part:${id}` || cut.role === 'screw' || cut.role === 'drilled') continue;
     for (const c of own) {
       const gap = edgeGap(c.area, cut.area, best?.mm ?? SIGHT);
       if (gap && gap.distance > 0 && (!best || gap.distance < best.mm))

@@ -16,7 +16,7 @@ export function PartList() {
           Nothing yet. The bridge first: everything else is measured from it.
         </Text>
       )}
-      <Box role="list" aria-label="Parts laid down">
+      <Box role="list" aria-label="Parts laid down" minW="0">
         {parts.map((p) => (
           <Box
             as="button"

@@ -19,6 +19,14 @@ import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
 
+/** A node of an overtone further off than this is not worth telling, mm. */
+const NODE_SIGHT = 15;
+
+const signed = (v: number): string => {
+  const tenths = Math.round(v * 10) / 10;
+  return tenths === 0 ? '0' : `${tenths > 0 ? '+' : '−'}${Math.abs(tenths).toFixed(1)}`;
+};
+
 /** Of a pickup: where along the strings it hears, and how its poles lie under them. */
 function Poles({ laid }: { laid: LaidPart }) {
   const { layout } = useDerived();
@@ -41,7 +49,7 @@ function Poles({ laid }: { laid: LaidPart }) {
         unit={figureAndUnit(0, units).unit}
       />
       {fret !== null && <Reading label="As if at fret" value={fret.toFixed(1)} />}
-      {node && (
+      {node && Math.abs(node.off) < NODE_SIGHT && (
         <Reading
           label={`From the overtone’s node at ${node.share}`}
           value={figureAndUnit(node.off, units).figure}
@@ -67,8 +75,7 @@ function Poles({ laid }: { laid: LaidPart }) {
                 textAlign="center"
                 color={Math.abs(p.off) > 1.5 && !laid.form.poles!.blade ? 'madder' : 'ink'}
               >
-                {p.off > 0 ? '+' : ''}
-                {p.off.toFixed(1)}
+                {signed(p.off)}
               </Box>
             ))}
           </tr>

@@ -11,9 +11,9 @@ export function Parts() {
   const there = usePicked((d) => d.parts.filter((p) => chosen.includes(p.id)).length);
   return (
     <>
+      <Shelf />
       {there === 1 && <ChosenPart id={chosen.at(-1)!} key={chosen.at(-1)} />}
       {there > 1 && <SeveralParts />}
-      <Shelf />
       <PartList />
     </>
   );

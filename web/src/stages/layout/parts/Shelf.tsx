@@ -2,6 +2,7 @@ import type { PartGroup, ShelfPart } from '@pelkin/core';
 import { PART_GROUPS, SHELF, groupOf, specOf } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { usePicked } from '../../../design/derived.ts';
 import { FileButton } from '../../../shared/FileButton.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
@@ -52,7 +53,8 @@ function OnShelf({ part }: { part: ShelfPart }) {
 
 /** The shelf of generic parts, a group at a time, and parts of one's own from a file. */
 export function Shelf() {
-  const [group, setGroup] = useState<PartGroup>('bridges');
+  const none = usePicked((d) => d.parts.length === 0);
+  const [group, setGroup] = useState<PartGroup | null>(none ? 'bridges' : null);
   const [problem, setProblem] = useState<string | null>(null);
   const carried = useChosenInLayout((s) => s.carried);
   return (
@@ -67,13 +69,12 @@ export function Shelf() {
         />
       }
     >
-      <HStack gap="1" wrap="wrap" role="radiogroup" aria-label="Group of parts">
+      <HStack gap="1" wrap="wrap" role="group" aria-label="Group of parts">
         {PART_GROUPS.map((key) => (
           <Box
             as="button"
             key={key}
-            role="radio"
-            aria-checked={key === group}
+            aria-pressed={key === group}
             px="2"
             h="24px"
             fontSize="12px"
@@ -81,23 +82,27 @@ export function Shelf() {
             borderRadius="l2"
             bg={key === group ? 'kelp' : 'transparent'}
             color={key === group ? 'onKelp' : 'ink'}
-            onClick={() => setGroup(key)}
+            onClick={() => setGroup(key === group ? null : key)}
           >
             {WORDS[key]}
           </Box>
         ))}
       </HStack>
-      <Box display="grid" gridTemplateColumns="1fr 1fr" gap="1.5">
-        {SHELF.filter((p) => groupOf(p) === group).map((part) => (
-          <OnShelf key={part.key} part={part} />
-        ))}
-      </Box>
-      <Text fontSize="12px" color={problem ? 'madder' : 'faded'} role={problem ? 'alert' : undefined}>
-        {problem ??
-          (carried
-            ? 'Now press on the board where it goes. Escape puts it back.'
-            : 'Drag a part to the board, or press it and then its place. Its sizes are usual ones: measure yours before you cut.')}
-      </Text>
+      {group && (
+        <Box display="grid" gridTemplateColumns="1fr 1fr" gap="1.5">
+          {SHELF.filter((p) => groupOf(p) === group).map((part) => (
+            <OnShelf key={part.key} part={part} />
+          ))}
+        </Box>
+      )}
+      {(group !== null || problem || carried) && (
+        <Text fontSize="12px" color={problem ? 'madder' : 'faded'} role={problem ? 'alert' : undefined}>
+          {problem ??
+            (carried
+              ? 'Now press on the board where it goes. Escape puts it back.'
+              : 'Drag a part to the board, or press it and then its place. Its sizes are usual ones: measure yours before you cut.')}
+        </Text>
+      )}
     </Section>
   );
 }

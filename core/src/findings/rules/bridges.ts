@@ -1,0 +1,140 @@
+import { poleError } from '../../layout/poles.ts';
+import { bridgeReach } from '../../layout/saddles.ts';
+import type { Rule } from '../finding.ts';
+
+const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
+
+export const saddleTravel: Rule = {
+  ...BASE,
+  id: 'saddle-travel',
+  limit: { name: 'saddleRoom', label: 'Saddle travel left over', value: 0.5, unit: 'mm', min: 0, max: 10 },
+  title: 'The bridge cannot reach intonation',
+  says: ({ measured, limit, subject }) =>
+    `The saddle of ${subject} has ${measured} of travel left (less than nothing: it is out of reach by that); ${limit} is asked for.`,
+  remedy: 'Move the bridge along, or “Set it by them” at its particulars.',
+  find: ({ design, derived: { layout, laid } }, limit) =>
+    bridgeReach(design, layout, laid).flatMap((reach) =>
+      reach.needs
+        .map((n) => ({ n, left: Math.min(n.alongNeeded, reach.travel - n.alongNeeded) }))
+        .filter(({ left }) => left < limit)
+        .map(({ n, left }) => ({
+          subject: `${reach.part.part.id} string ${layout.lines.length - n.string}`,
+          about: `string ${layout.lines.length - n.string} on ${reach.part.part.spec.name}`,
+          where: layout.lines[n.string]!.saddle,
+          measured: left,
+        })),
+    ),
+};
+
+export const saddleHeight: Rule = {
+  ...BASE,
+  id: 'saddle-height',
+  limit: { name: 'heightRoom', label: 'Saddle height left over', value: 0.3, unit: 'mm', min: 0, max: 10 },
+  title: 'The bridge cannot reach its height',
+  says: ({ measured, limit, subject }) =>
+    `The height of ${subject} has ${measured} left (less than nothing: it is out of reach by that); ${limit} is asked for.`,
+  remedy: 'Solve the neck join for depth, angle or shim, or take another bridge.',
+  find: ({ design, derived: { layout, laid } }, limit) =>
+    design.neck.joint === 'undecided'
+      ? []
+      : bridgeReach(design, layout, laid).flatMap((reach) => {
+          const worst = reach.needs
+            .map((n) => ({ n, left: Math.min(n.high - reach.low, reach.high - n.high) }))
+            .reduce<{ n: (typeof reach.needs)[number]; left: number } | null>(
+              (a, b) => (a && a.left <= b.left ? a : b),
+              null,
+            );
+          return worst && worst.left < limit
+            ? [
+                {
+                  subject: reach.part.part.id,
+                  about: reach.part.part.spec.name,
+                  where: layout.lines[worst.n.string]!.saddle,
+                  measured: worst.left,
+                },
+              ]
+            : [];
+        }),
+};
+
+export const bridgeOffCentre: Rule = {
+  ...BASE,
+  id: 'bridge-off-centre',
+  limit: {
+    name: 'bridgeOffCentre',
+    label: 'Bridge off the strings’ middle',
+    value: 0.5,
+    unit: 'mm',
+    min: 0,
+    max: 10,
+  },
+  title: 'The bridge stands off the centre line',
+  says: ({ measured, limit, subject }) =>
+    `${subject} stands ${measured} beside the middle of the strings; up to ${limit} is let pass.`,
+  remedy: 'Put it on the centre line.',
+  find: ({ derived: { layout, laid } }, limit) => {
+    const ys = layout.lines.map((l) => l.saddle.y);
+    const middle = (ys[0]! + ys.at(-1)!) / 2;
+    return laid.parts
+      .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
+      .flatMap((p) => {
+        const off = Math.abs(p.part.at.y - middle);
+        return off > limit
+          ? [{ subject: p.part.id, about: p.part.spec.name, where: p.part.at, measured: off }]
+          : [];
+      });
+  },
+};
+
+export const bridgeSpread: Rule = {
+  ...BASE,
+  id: 'bridge-spread',
+  severity: 'look',
+  limit: {
+    name: 'bridgeSpread',
+    label: 'Bridge’s spread beside the strings’',
+    value: 1,
+    unit: 'mm',
+    min: 0,
+    max: 20,
+  },
+  title: 'The bridge is of another string spread',
+  says: ({ measured, limit, subject }) =>
+    `The saddles of ${subject} are ${measured} wider or narrower than the strings are drawn; up to ${limit} is let pass.`,
+  remedy: 'Type the bridge’s own spread in Strings, or take another bridge.',
+  find: ({ design, derived: { laid } }, limit) =>
+    laid.parts
+      .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
+      .flatMap((p) => {
+        const off = Math.abs(p.form.saddles!.spread - design.strings.bridgeSpread);
+        return off > limit
+          ? [{ subject: p.part.id, about: p.part.spec.name, where: p.part.at, measured: off }]
+          : [];
+      }),
+};
+
+export const polesOff: Rule = {
+  ...BASE,
+  id: 'poles-off',
+  severity: 'look',
+  limit: { name: 'poles', label: 'Pole beside its string', value: 2, unit: 'mm', min: 0, max: 10 },
+  title: 'Poles stand beside the strings',
+  says: ({ measured, limit, subject }) =>
+    `A pole of ${subject} is ${measured} beside its string; up to ${limit} is let pass.`,
+  remedy: 'Move the pickup along, turn it, or take one of another pole spread.',
+  find: ({ derived: { layout, laid } }, limit) =>
+    laid.parts.flatMap((p) => {
+      const error = poleError(p, layout);
+      return error && error.by > limit
+        ? [{ subject: p.part.id, about: p.part.spec.name, where: error.at, measured: error.by }]
+        : [];
+    }),
+};
+
+export const BRIDGE_RULES: readonly Rule[] = [
+  saddleTravel,
+  saddleHeight,
+  bridgeOffCentre,
+  bridgeSpread,
+  polesOff,
+];

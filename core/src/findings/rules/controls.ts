@@ -1,0 +1,75 @@
+import { remember } from '../../geometry/remember.ts';
+import type { ControlFit } from '../../layout/controls.ts';
+import { controlFits } from '../../layout/controls.ts';
+import type { LaidOut } from '../../layout/layOut.ts';
+import type { Point } from '../../geometry/point.ts';
+import type { Hit, Rule } from '../finding.ts';
+
+const fits = remember((laid: LaidOut): readonly ControlFit[] => controlFits(laid));
+
+const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.at): Hit => ({
+  subject: f.part.part.id,
+  about: f.part.part.spec.name,
+  where,
+  measured,
+});
+
+const BASE = { stage: 'layout', severity: 'stop', unit: 'mm', limit: null } as const;
+
+export const controlNoCavity: Rule = {
+  ...BASE,
+  id: 'control-no-cavity',
+  unit: '',
+  title: 'A control hangs in no cavity',
+  says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
+  remedy: 'Move it over its cavity, or rout one there.',
+  find: ({ derived }) =>
+    fits(derived.laid)
+      .filter((f) => f.cavity === null)
+      .map((f) => hit(f, null)),
+};
+
+export const bushShort: Rule = {
+  ...BASE,
+  id: 'bush-short',
+  limit: { name: 'bushSpare', label: 'Thread left over a nut', value: 0.5, unit: 'mm', min: 0, max: 10 },
+  title: 'A bush is too short for the wood',
+  says: ({ measured, limit, subject }) =>
+    `${subject} has ${measured} of thread left when its nut is on (less than nothing: the nut does not catch); ${limit} is asked for.`,
+  remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
+  find: ({ derived }, limit) =>
+    fits(derived.laid)
+      .filter((f) => f.cavity !== null && f.spare < limit)
+      .map((f) => hit(f, f.spare)),
+};
+
+/** Bodies may touch a wall to within this, mm: what a file takes off. */
+const TOUCH = 0.05;
+
+export const bodyHitsWall: Rule = {
+  ...BASE,
+  id: 'body-hits-wall',
+  title: 'A control’s body runs into wood',
+  says: ({ measured, subject }) => `The body of ${subject} stands ${measured} into the wall of its cavity.`,
+  remedy: 'Move it, turn it, or widen the cavity.',
+  find: ({ derived }) =>
+    fits(derived.laid)
+      .filter((f) => f.bodyOut > TOUCH)
+      .map((f) => hit(f, f.bodyOut, f.at)),
+};
+
+export const bodyHitsCover: Rule = {
+  ...BASE,
+  id: 'body-hits-cover',
+  limit: { name: 'underCover', label: 'Room between lugs and cover', value: 2, unit: 'mm', min: 0, max: 20 },
+  title: 'A control touches the cover',
+  says: ({ measured, limit, subject }) =>
+    `Between the lugs of ${subject} and the cover are ${measured} (less than nothing: it stands out); ${limit} is asked for.`,
+  remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
+  find: ({ derived }, limit) =>
+    fits(derived.laid)
+      .filter((f) => f.underCover !== null && f.underCover < limit)
+      .map((f) => hit(f, f.underCover)),
+};
+
+export const CONTROL_RULES: readonly Rule[] = [controlNoCavity, bushShort, bodyHitsWall, bodyHitsCover];

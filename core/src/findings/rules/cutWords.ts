@@ -1,0 +1,21 @@
+import type { Design } from '../../design/schema.ts';
+import type { Cut } from '../../layout/cut.ts';
+
+/** An opening in words: what it is for, and which part or opening of the design asks for it. */
+export function cutWords(cut: Cut, design: Pick<Design, 'parts' | 'openings'>): string {
+  const [kind, id] = cut.owner.split(':');
+  if (kind === 'part') {
+    const name = design.parts.find((p) => p.id === id)?.spec.name ?? 'a part';
+    return `${cut.name} of ${name}`;
+  }
+  if (kind === 'opening') {
+    const opening = design.openings.find((o) => o.id === id);
+    return opening && opening.name.toLowerCase() !== cut.name.toLowerCase()
+      ? `${opening.name} (${cut.name})`
+      : (opening?.name ?? cut.name);
+  }
+  return `the ${cut.name}`;
+}
+
+/** Two ids as one subject, in an order of their own. */
+export const pairOf = (a: string, b: string): string => [a, b].sort().join(' ');

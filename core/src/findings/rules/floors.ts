@@ -1,0 +1,99 @@
+import { remember } from '../../geometry/remember.ts';
+import type { Floor } from '../../layout/floors.ts';
+import { floorsOf } from '../../layout/floors.ts';
+import type { LaidOut } from '../../layout/layOut.ts';
+import type { Rule } from '../finding.ts';
+import { cutWords, pairOf } from './cutWords.ts';
+
+const floors = remember((laid: LaidOut): readonly Floor[] => floorsOf(laid));
+
+export const floorThin: Rule = {
+  id: 'floor-thin',
+  stage: 'layout',
+  severity: 'stop',
+  unit: 'mm',
+  limit: { name: 'floor', label: 'Floor under an opening', value: 4, unit: 'mm', min: 0, max: 40 },
+  title: 'A floor is thin',
+  says: ({ measured, limit, subject }) => `Under ${subject} stay ${measured} of wood; ${limit} is asked for.`,
+  remedy: 'Make one of them shallower, or move them apart.',
+  find: ({ design, derived }, limit) =>
+    floors(derived.laid)
+      .filter((f) => f.thickness < limit)
+      .map((f) => ({
+        subject: pairOf(f.a.id, f.b?.id ?? 'face'),
+        about: f.b
+          ? `${cutWords(f.a, design)}, over ${cutWords(f.b, design)},`
+          : `${cutWords(f.a, design)}, to the ${f.a.face === 'front' ? 'back' : 'front'} face,`,
+        where: f.at,
+        measured: f.thickness,
+      })),
+};
+
+export const depthUnsaid: Rule = {
+  id: 'depth-unsaid',
+  stage: 'layout',
+  severity: 'look',
+  unit: '',
+  limit: null,
+  title: 'An opening has no depth',
+  says: ({ subject }) => `Nobody has said how deep ${subject} is.`,
+  remedy: 'Type its depth, or cut it through.',
+  find: ({ design, derived }) =>
+    derived.laid.cuts
+      .filter((c) => c.unsaid)
+      .map((c) => ({
+        subject: c.id,
+        about: cutWords(c, design),
+        where: { x: (c.area.box.minX + c.area.box.maxX) / 2, y: (c.area.box.minY + c.area.box.maxY) / 2 },
+        measured: null,
+      })),
+};
+
+export const ledgeForgotten: Rule = {
+  id: 'ledge-forgotten',
+  stage: 'layout',
+  severity: 'look',
+  unit: '',
+  limit: null,
+  title: 'A cavity has no ledge for its cover',
+  says: ({ subject }) =>
+    `${subject} holds controls and is open to the back, but has no ledge and no plate over it.`,
+  remedy: 'Add a ledge and screws, or lay a cover plate over it.',
+  find: ({ design, derived: { laid } }) => {
+    const holding = new Set(
+      laid.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(laid, p.part.at, p.part.face)),
+    );
+    return design.openings
+      .filter((o) => holding.has(`opening:${o.id}`) && !o.steps.some((s) => s.role === 'ledge' || s.through))
+      .filter(
+        (o) =>
+          !laid.parts.some(
+            (p) =>
+              p.part.spec.kind === 'plate' &&
+              p.part.face === o.face &&
+              Math.hypot(p.part.at.x - o.at.x, p.part.at.y - o.at.y) < 40,
+          ),
+      )
+      .map((o) => ({ subject: o.id, about: o.name, where: { x: o.at.x, y: o.at.y }, measured: null }));
+  },
+};
+
+/** Owners of the cavities on the other side of a control. */
+const cavitiesOf = (
+  laid: LaidOut,
+  at: { readonly x: number; readonly y: number },
+  face: 'front' | 'back' | 'edge',
+): readonly string[] =>
+  laid.cuts
+    .filter(
+      (c) =>
+        c.role === 'cavity' &&
+        c.face !== face &&
+        at.x >= c.area.box.minX &&
+        at.x <= c.area.box.maxX &&
+        at.y >= c.area.box.minY &&
+        at.y <= c.area.box.maxY,
+    )
+    .map((c) => c.owner);
+
+export const FLOOR_RULES: readonly Rule[] = [floorThin, depthUnsaid, ledgeForgotten];

@@ -1,0 +1,176 @@
+import { neckScrewPlaces, neckSide, pocketHalf } from '../../layout/pocket.ts';
+import { handReach } from '../../outline/handReach.ts';
+import { seatAt } from '../../outline/widthAt.ts';
+import { LEAST_BITE, LEAST_UNDER_BOARD, pocketDepthAt, screwBite } from '../../strings/elevation.ts';
+import type { Hit, Rule, RuleContext } from '../finding.ts';
+
+const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
+
+function bites({ design, derived: { layout } }: RuleContext) {
+  const { neck, body } = design;
+  if (neck.joint !== 'screwed') return [];
+  const side = neckSide(design, layout);
+  return neckScrewPlaces(neck, layout).map((at, i) => ({
+    at,
+    i,
+    ...screwBite({
+      thickness: body.thickness,
+      pocketDepth: pocketDepthAt(side, at.x),
+      carve: neck.carve,
+      length: neck.screws.length,
+      plate: neck.screws.plate,
+      underHead: neck.screws.underHead,
+      heel: neck.heel,
+      board: neck.board,
+    }),
+  }));
+}
+
+const screwHit = (i: number, where: Hit['where'], measured: number): Hit => ({
+  subject: `screw ${i + 1}`,
+  about: `neck screw ${i + 1}`,
+  where,
+  measured,
+});
+
+export const neckScrewBite: Rule = {
+  ...BASE,
+  id: 'neck-screw-bite',
+  limit: { name: 'neckBite', label: 'Bite of a neck screw', value: LEAST_BITE, unit: 'mm', min: 2, max: 40 },
+  title: 'A neck screw bites too little',
+  says: ({ measured, limit, subject }) =>
+    `${subject} bites ${measured} into the neck; ${limit} is asked for.`,
+  remedy: 'Take longer screws, a thinner plate, or carve the heel.',
+  find: (context, limit) =>
+    bites(context)
+      .filter((b) => b.bite < limit)
+      .map((b) => screwHit(b.i, b.at, b.bite)),
+};
+
+export const neckScrewBoard: Rule = {
+  ...BASE,
+  id: 'neck-screw-board',
+  limit: {
+    name: 'neckUnderBoard',
+    label: 'Neck left under the board',
+    value: LEAST_UNDER_BOARD,
+    unit: 'mm',
+    min: 0,
+    max: 20,
+  },
+  title: 'A neck screw comes up under the fingerboard',
+  says: ({ measured, limit, subject }) =>
+    `Over the tip of ${subject} stay ${measured} of neck (less than nothing: it is in the board); ${limit} is asked for.`,
+  remedy: 'Take shorter screws.',
+  find: (context, limit) =>
+    bites(context)
+      .filter((b) => b.left < limit)
+      .map((b) => screwHit(b.i, b.at, b.left)),
+};
+
+export const pocketWide: Rule = {
+  ...BASE,
+  id: 'pocket-wide',
+  severity: 'look',
+  limit: {
+    name: 'pocketFit',
+    label: 'Fit of the pocket, each side',
+    value: 0.25,
+    unit: 'mm',
+    min: 0,
+    max: 2,
+  },
+  title: 'The neck pocket is wide',
+  says: ({ measured, limit }) =>
+    `The pocket leaves ${measured} on each side of the neck; over ${limit} the neck can shift.`,
+  remedy: 'Make the fit smaller, and prove it in scrap.',
+  find: ({ design, derived: { layout } }, limit) =>
+    (design.neck.joint === 'screwed' || design.neck.joint === 'glued') && design.neck.fit > limit
+      ? [
+          {
+            subject: 'pocket',
+            about: 'the pocket',
+            where: { x: layout.jointX, y: 0 },
+            measured: design.neck.fit,
+          },
+        ]
+      : [],
+};
+
+export const pocketWalls: Rule = {
+  ...BASE,
+  id: 'pocket-walls',
+  limit: { name: 'pocketWall', label: 'Wood beside the pocket', value: 4, unit: 'mm', min: 0, max: 60 },
+  title: 'The neck pocket has no wall beside it',
+  says: ({ measured, limit, subject }) =>
+    `On the ${subject} side ${measured} of wood stand beside the pocket (less than nothing: it is open); ${limit} is asked for.`,
+  remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
+  find: ({ design, derived: { layout, path, measures } }, limit) => {
+    const { neck, strings } = design;
+    if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
+    const heel = measures.neck?.heelX ?? layout.jointX;
+    const rear = layout.jointX - neck.pocketLength;
+    return (['bass', 'treble'] as const).flatMap((side) => {
+      let worst: { measured: number; x: number } | null = null;
+      // Past rounded corners of the mouth, as the board's own seat is looked at.
+      for (let x = rear; x <= heel - 5; x += 2) {
+        const seat = seatAt(path, x);
+        if (!seat) continue;
+        const wall = seat[side] - pocketHalf(strings, neck, x, side);
+        if (!worst || wall < worst.measured) worst = { measured: wall, x };
+      }
+      return worst && worst.measured < limit
+        ? [
+            {
+              subject: side,
+              about: side,
+              where: { x: worst.x, y: (side === 'bass' ? 1 : -1) * pocketHalf(strings, neck, worst.x, side) },
+              measured: worst.measured,
+            },
+          ]
+        : [];
+    });
+  },
+};
+
+export const fretAccess: Rule = {
+  ...BASE,
+  id: 'fret-access',
+  severity: 'look',
+  unit: 'frets',
+  limit: {
+    name: 'fretsOut',
+    label: 'Frets out of the hand’s reach',
+    value: 6,
+    unit: 'frets',
+    min: 0,
+    max: 24,
+  },
+  title: 'The hand does not reach the last frets',
+  says: ({ measured, limit }) =>
+    `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is let pass.`,
+  remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
+  find: ({ design, derived: { path, layout } }, limit) => {
+    if (design.neck.joint === 'undecided') return [];
+    const { treble } = handReach(path, layout, design.hand);
+    const out = design.strings.frets - treble.fret;
+    return out > limit
+      ? [
+          {
+            subject: 'treble',
+            about: 'treble',
+            where: treble.stopX === null ? null : { x: treble.stopX, y: -layout.jointWidth / 2 },
+            measured: out,
+          },
+        ]
+      : [];
+  },
+};
+
+export const NECK_RULES: readonly Rule[] = [
+  neckScrewBite,
+  neckScrewBoard,
+  pocketWalls,
+  pocketWide,
+  fretAccess,
+];

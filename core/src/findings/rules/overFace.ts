@@ -1,0 +1,195 @@
+import type { Point } from '../../geometry/point.ts';
+import type { LaidPart } from '../../layout/placedPart.ts';
+import {
+  insideEdge,
+  knobsApart,
+  pickingPlace,
+  solidsThatMeet,
+  stringHeightAt,
+  toStrings,
+} from '../../layout/clearances.ts';
+import { neckSide } from '../../layout/pocket.ts';
+import { stringYAt } from '../../layout/poles.ts';
+import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
+import { polygonHolds } from '../../geometry/polygons.ts';
+import type { Hit, Rule } from '../finding.ts';
+import { pairOf } from './cutWords.ts';
+
+const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
+const named = (p: LaidPart, where: Point | null, measured: number | null): Hit => ({
+  subject: p.part.id,
+  about: p.part.spec.name,
+  where,
+  measured,
+});
+const onFront = (p: LaidPart): boolean => p.part.face === 'front';
+
+export const knobToKnob: Rule = {
+  ...BASE,
+  id: 'knob-to-knob',
+  limit: { name: 'knobToKnob', label: 'Between knobs', value: 8, unit: 'mm', min: 0, max: 60 },
+  title: 'Two knobs stand close',
+  says: ({ measured, limit, subject }) =>
+    `Between the knobs of ${subject} are ${measured}; fingers ask for ${limit}.`,
+  remedy: 'Move one, or take smaller knobs.',
+  find: ({ derived }, limit) =>
+    knobsApart(derived.laid)
+      .filter((n) => n.apart < limit)
+      .map((n) => ({
+        subject: pairOf(n.a.part.id, n.b.part.id),
+        about: `${n.a.part.spec.name} and ${n.b.part.spec.name}`,
+        where: n.at,
+        measured: n.apart,
+      })),
+};
+
+export const knobToString: Rule = {
+  ...BASE,
+  id: 'knob-to-string',
+  limit: { name: 'knobToString', label: 'Knob to string', value: 14, unit: 'mm', min: 0, max: 80 },
+  title: 'A knob stands near the strings',
+  says: ({ measured, limit, subject }) =>
+    `The knob of ${subject} is ${measured} from the nearest string; ${limit} is asked for.`,
+  remedy: 'Move it away from the strings.',
+  find: ({ derived: { laid, layout } }, limit) =>
+    laid.parts
+      .filter((p) => onFront(p) && p.form.knob && p.clear[0])
+      .flatMap((p) => {
+        const near = toStrings(p.clear[0]!, layout);
+        return near.apart < limit ? [named(p, near.at, near.apart)] : [];
+      }),
+};
+
+export const knobOverEdge: Rule = {
+  ...BASE,
+  id: 'knob-over-edge',
+  limit: { name: 'knobToEdge', label: 'Knob inside the edge', value: 5, unit: 'mm', min: 0, max: 60 },
+  title: 'A knob stands near the body’s edge',
+  says: ({ measured, limit, subject }) =>
+    `The knob of ${subject} stays ${measured} inside the edge (less than nothing: it stands over it); ${limit} is asked for.`,
+  remedy: 'Move it inward.',
+  find: ({ derived: { laid } }, limit) =>
+    laid.parts
+      .filter((p) => p.form.knob && p.clear[0])
+      .flatMap((p) => {
+        const inside = insideEdge(p.clear[0]!, laid.body);
+        return inside.by < limit ? [named(p, inside.at, inside.by)] : [];
+      }),
+};
+
+export const leverInStrum: Rule = {
+  ...BASE,
+  id: 'lever-in-strum-path',
+  limit: {
+    name: 'strumPath',
+    label: 'Strum path beside the strings',
+    value: 22,
+    unit: 'mm',
+    min: 0,
+    max: 100,
+  },
+  title: 'A switch stands in the strum path',
+  says: ({ measured, limit, subject }) =>
+    `The lever of ${subject}, thrown, comes to within ${measured} of a string; the picking hand sweeps ${limit} past them.`,
+  remedy: 'Move the switch out of the hand’s way, or turn its throw.',
+  find: ({ derived: { laid, layout } }, limit) =>
+    laid.parts
+      .filter((p) => onFront(p) && p.form.sweep && p.clear[0])
+      .flatMap((p) => {
+        const near = toStrings(p.clear[0]!, layout);
+        return near.apart < limit ? [named(p, near.at, near.apart)] : [];
+      }),
+};
+
+export const reachFar: Rule = {
+  ...BASE,
+  id: 'reach-far',
+  limit: {
+    name: 'controlReach',
+    label: 'Reach past the little finger’s',
+    value: 60,
+    unit: 'mm',
+    min: 0,
+    max: 400,
+  },
+  title: 'A control is far from the picking hand',
+  says: ({ measured, limit, subject }) =>
+    `${subject} is ${measured} further than the little finger reaches; up to ${limit} a hand lets go and comes back.`,
+  remedy: 'Bring it nearer to the bridge, or accept that it is set and left.',
+  find: ({ design, derived: { laid, layout } }, limit) => {
+    const hand = pickingPlace(design.hand, layout);
+    return laid.parts
+      .filter((p) => onFront(p) && (p.form.knob || p.form.sweep))
+      .flatMap((p) => {
+        const past = Math.hypot(p.part.at.x - hand.x, p.part.at.y - hand.y) - design.hand.reach;
+        return past > limit ? [named(p, p.part.at, past)] : [];
+      });
+  },
+};
+
+export const partsMeet: Rule = {
+  ...BASE,
+  id: 'parts-meet',
+  severity: 'stop',
+  unit: '',
+  limit: null,
+  title: 'Two parts fill the same room',
+  says: ({ subject }) => `${subject} lie over one another at the same height.`,
+  remedy: 'Move one of them.',
+  find: ({ design, derived: { laid } }) =>
+    solidsThatMeet(laid).map(({ a, b, at }) => ({
+      subject: pairOf(a.part, b.part),
+      about: [a, b].map((s) => design.parts.find((p) => p.id === s.part)?.spec.name ?? s.name).join(' and '),
+      where: at,
+      measured: null,
+    })),
+};
+
+export const underStrings: Rule = {
+  ...BASE,
+  id: 'under-strings',
+  severity: 'stop',
+  limit: { name: 'underStrings', label: 'Room under the strings', value: 1.2, unit: 'mm', min: 0, max: 20 },
+  title: 'A part touches the strings',
+  says: ({ measured, limit, subject }) =>
+    `Under the strings ${subject} leaves ${measured} (less than nothing: it stands through them); ${limit} is asked for.`,
+  remedy: 'Set it lower, move it, or raise the strings by depth or angle.',
+  find: ({ design, derived: { laid, layout } }, limit) => {
+    if (design.neck.joint === 'undecided') return [];
+    const side = neckSide(design, layout);
+    const place = saddlePlace(side);
+    const radius = design.strings.boardRadius?.end ?? null;
+    const nutZ =
+      place.boardOver -
+      (layout.centreScale - place.jointToEnd) * Math.sin(side.angle) +
+      (side.fretHeight + side.actionNut) * Math.cos(side.angle);
+    return laid.parts
+      .filter((p) => onFront(p) && !p.form.saddles && p.part.spec.kind !== 'tailpiece-studs')
+      .flatMap((p) => {
+        let [least, at] = [Infinity, p.part.at as Point];
+        for (const solid of p.solids)
+          for (const line of layout.lines) {
+            const { minX, maxX } = solid.area.box;
+            for (let x = Math.max(minX, line.saddle.x); x <= Math.min(maxX, line.nut.x); x += 1) {
+              const q = { x, y: stringYAt(line, x) };
+              if (!polygonHolds(solid.area.polygon, q)) continue;
+              const z =
+                stringHeightAt(x, { x: place.x, z: place.z }, { x: place.nutX, z: nutZ }) -
+                radiusDrop(radius, line.saddle.y);
+              if (z - solid.high < least) [least, at] = [z - solid.high, q];
+            }
+          }
+        return least < limit ? [named(p, at, least)] : [];
+      });
+  },
+};
+
+export const OVER_FACE_RULES: readonly Rule[] = [
+  partsMeet,
+  underStrings,
+  leverInStrum,
+  knobToString,
+  knobToKnob,
+  knobOverEdge,
+  reachFar,
+];

@@ -1,0 +1,110 @@
+import type { Point } from '../../geometry/point.ts';
+import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
+import type { Cut } from '../../layout/cut.ts';
+import { screwTips, screwsNear } from '../../layout/screws.ts';
+import type { Rule } from '../finding.ts';
+import { cutWords, pairOf } from './cutWords.ts';
+
+const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
+
+export const screwNear: Rule = {
+  ...BASE,
+  id: 'screw-near',
+  limit: { name: 'screwWood', label: 'Wood round a screw', value: 1.5, unit: 'mm', min: 0, max: 8 },
+  title: 'A screw has no wood round it',
+  says: ({ measured, limit, subject }) =>
+    `Between ${subject} are ${measured} of wood (nothing: it comes out there); ${limit} is asked for.`,
+  remedy: 'Move the screw, or take a shorter one.',
+  find: ({ design, derived }, limit) =>
+    screwsNear(derived.laid)
+      .filter((s) => s.apart < limit)
+      .map((s) => ({
+        subject: pairOf(s.screw.id, s.other?.id ?? 'edge'),
+        about: `${cutWords(s.screw, design)} and ${s.other ? cutWords(s.other, design) : 'the body’s edge'}`,
+        where: s.at,
+        measured: s.apart,
+      })),
+};
+
+export const screwThrough: Rule = {
+  ...BASE,
+  id: 'screw-through',
+  limit: { name: 'screwTip', label: 'Wood under a screw’s tip', value: 2, unit: 'mm', min: 0, max: 30 },
+  title: 'A screw comes out at the other face',
+  says: ({ measured, limit, subject }) =>
+    `Under the tip of ${subject} stay ${measured} of wood (less than nothing: it is out); ${limit} is asked for.`,
+  remedy: 'Take a shorter screw.',
+  find: ({ design, derived }, limit) =>
+    screwTips(derived.laid)
+      .filter((s) => s.left < limit)
+      .map(({ screw, left }) => ({
+        subject: screw.id,
+        about: cutWords(screw, design),
+        where: screw.round?.at ?? null,
+        measured: left,
+      })),
+};
+
+export const pilotWide: Rule = {
+  ...BASE,
+  id: 'pilot-wide',
+  limit: null,
+  title: 'A pilot hole is as wide as its thread',
+  says: ({ measured, subject }) =>
+    `The root of ${subject} is given as ${measured}, not under its thread: it would bite nothing.`,
+  remedy: 'Measure the screw’s core between its threads.',
+  find: ({ design, derived: { laid } }) => [
+    ...laid.parts.flatMap((p) =>
+      p.screws
+        .filter((s) => s.hole.screw.root >= s.hole.screw.thread)
+        .map((s) => ({
+          subject: `${p.part.id} ${s.name}`,
+          about: `${s.name} of ${p.part.spec.name}`,
+          where: s.at,
+          measured: s.hole.screw.root,
+        })),
+    ),
+    ...(design.neck.joint === 'screwed' &&
+    design.neck.screws.count > 0 &&
+    design.neck.screws.root >= design.neck.screws.thread
+      ? [{ subject: 'neck', about: 'the neck’s screws', where: null, measured: design.neck.screws.root }]
+      : []),
+  ],
+};
+
+export const edgeOut: Rule = {
+  ...BASE,
+  id: 'edge-hole-out',
+  limit: null,
+  title: 'A hole in the edge comes out of the wood',
+  says: ({ measured, subject }) => `${subject} reaches ${measured} out of the body.`,
+  remedy: 'Set it square on the edge, tilt it back, or take a shorter one.',
+  find: ({ design, derived: { laid } }) =>
+    laid.cuts
+      .filter((c) => c.face === 'edge' && c.owner.startsWith('part:'))
+      .flatMap((c) => {
+        const part = design.parts.find((p) => `part:${p.id}` === c.owner)!;
+        // Its mouth lies on the edge; all else of it must lie inside.
+        const far = c.area.polygon.filter(
+          (p) => Math.hypot(p.x - part.at.x, p.y - part.at.y) > MOUTH + boreOf(c),
+        );
+        const out = far
+          .filter((p) => !polygonHolds(laid.body.polygon, p))
+          .map((p) => ({ p, by: distanceToEdge(laid.body.polygon, p) }));
+        const face = Math.max(c.top, -laid.thickness - c.bottom);
+        const worst = out.reduce<{ p: Point; by: number } | null>(
+          (a, b) => (a && a.by >= b.by ? a : b),
+          null,
+        );
+        const by = Math.max(face, worst?.by ?? 0);
+        return by > 0
+          ? [{ subject: c.id, about: cutWords(c, design), where: worst?.p ?? part.at, measured: by }]
+          : [];
+      }),
+};
+
+/** An edge bends away so far under the mouth of a bore that is square to it, mm. */
+const MOUTH = 3;
+const boreOf = (c: Cut): number => c.top - c.bottom;
+
+export const SCREW_RULES: readonly Rule[] = [screwNear, edgeOut, screwThrough, pilotWide];

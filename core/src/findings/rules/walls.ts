@@ -1,0 +1,82 @@
+import { remember } from '../../geometry/remember.ts';
+import type { LaidOut } from '../../layout/layOut.ts';
+import type { Wall } from '../../layout/walls.ts';
+import { wallsOf } from '../../layout/walls.ts';
+import type { Hit, Rule, RuleContext } from '../finding.ts';
+import { cutWords, pairOf } from './cutWords.ts';
+
+const RAD = Math.PI / 180;
+const walls = remember((laid: LaidOut, grain: number): readonly Wall[] => wallsOf(laid, grain));
+const of = ({ design, derived }: RuleContext): readonly Wall[] =>
+  walls(derived.laid, design.body.grain * RAD);
+
+const isCover = (w: Wall): boolean => w.a.role === 'ledge' || w.b?.role === 'ledge';
+
+function hit({ design }: RuleContext, w: Wall): Hit {
+  return {
+    subject: pairOf(w.a.id, w.b?.id ?? 'edge'),
+    about: `${cutWords(w.a, design)} and ${w.b ? cutWords(w.b, design) : 'the body’s edge'}`,
+    where: w.at,
+    measured: w.thickness,
+  };
+}
+
+const thin =
+  (which: (w: Wall) => boolean) =>
+  (context: RuleContext, limit: number): readonly Hit[] =>
+    of(context)
+      .filter((w) => w.thickness >= 0 && w.thickness < limit && which(w))
+      .map((w) => hit(context, w));
+
+export const wallThin: Rule = {
+  id: 'wall-thin',
+  stage: 'layout',
+  severity: 'stop',
+  unit: 'mm',
+  limit: { name: 'wall', label: 'Wall between openings', value: 12, unit: 'mm', min: 0, max: 25 },
+  title: 'A wall is thin',
+  says: ({ measured, limit, subject }) =>
+    `Between ${subject} stand ${measured} of wood; ${limit} is asked for.`,
+  remedy: 'Move one of them, make it smaller, or let both run into one opening.',
+  find: thin((w) => !isCover(w) && !w.endGrain),
+};
+
+export const wallThinEndGrain: Rule = {
+  ...wallThin,
+  id: 'wall-thin-end-grain',
+  limit: { name: 'wallEndGrain', label: 'Wall of end grain', value: 15, unit: 'mm', min: 0, max: 25 },
+  title: 'A wall of end grain is thin',
+  says: ({ measured, limit, subject }) =>
+    `Between ${subject} stand ${measured} of wood with its fibres running across the wall, where it splits soonest; ${limit} is asked for.`,
+  find: thin((w) => !isCover(w) && w.endGrain),
+};
+
+export const wallThinCover: Rule = {
+  ...wallThin,
+  id: 'wall-thin-cover',
+  severity: 'look',
+  limit: { name: 'wallCover', label: 'Wall beside a cover’s ledge', value: 6, unit: 'mm', min: 0, max: 25 },
+  title: 'A cover’s ledge comes near',
+  find: thin(isCover),
+};
+
+export const breaksEdge: Rule = {
+  id: 'breaks-edge',
+  stage: 'layout',
+  severity: 'stop',
+  unit: 'mm',
+  limit: null,
+  title: 'An opening breaks the body’s edge',
+  says: ({ measured, subject }) => `${subject}: it runs ${measured} out of the body.`,
+  remedy: 'Move it inward, or make it smaller. If it is meant to run out, accept it with the reason.',
+  find: (context) =>
+    of(context)
+      .filter((w) => w.b === null && w.thickness < 0)
+      .map((w) => ({
+        ...hit(context, w),
+        about: cutWords(w.a, context.design),
+        measured: -w.thickness,
+      })),
+};
+
+export const WALL_RULES: readonly Rule[] = [breaksEdge, wallThin, wallThinEndGrain, wallThinCover];

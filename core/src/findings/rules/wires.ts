@@ -1,0 +1,70 @@
+import { remember } from '../../geometry/remember.ts';
+import type { Design } from '../../design/schema.ts';
+import type { LaidOut } from '../../layout/layOut.ts';
+import { runCover, wayIn, wiringOf } from '../../layout/wiring.ts';
+import type { Rule } from '../finding.ts';
+
+const BASE = { stage: 'layout', severity: 'stop' } as const;
+const wired = remember((laid: LaidOut, runs: Design['runs']) => wiringOf(laid, runs));
+
+export const wireNoWay: Rule = {
+  ...BASE,
+  id: 'wire-no-way',
+  unit: '',
+  limit: null,
+  title: 'A wire has no way to the controls',
+  says: ({ subject }) => `From ${subject} no opening or drilled run leads to the control cavity.`,
+  remedy: 'Drill a run, rout a channel, or let an opening reach the cavity.',
+  find: ({ design, derived: { laid } }) =>
+    wired(laid, design.runs)
+      .filter((w) => !w.reaches)
+      .map((w) => ({
+        subject: `${w.part.part.id}${w.ground ? ' ground' : ''}`,
+        about: `${w.part.part.spec.name}${w.ground ? ' (its ground wire)' : ''}`,
+        where: w.part.part.at,
+        measured: null,
+      })),
+};
+
+export const runThin: Rule = {
+  ...BASE,
+  id: 'run-thin',
+  unit: 'mm',
+  limit: { name: 'runCover', label: 'Wood round a drilled run', value: 3, unit: 'mm', min: 0, max: 20 },
+  title: 'A drilled run comes near a surface',
+  says: ({ measured, limit, subject }) =>
+    `Round ${subject} stay ${measured} of wood (less than nothing: it breaks out); ${limit} is asked for.`,
+  remedy: 'Set its ends deeper or aside, or take a thinner bit.',
+  find: ({ design, derived: { laid } }, limit) =>
+    design.runs.flatMap((run) => {
+      const cover = runCover(run, laid);
+      return cover.least !== null && cover.least < limit
+        ? [
+            {
+              subject: run.id,
+              about: `${run.name}, at ${cover.near},`,
+              where: cover.at,
+              measured: cover.least,
+            },
+          ]
+        : [];
+    }),
+};
+
+export const runNoWayIn: Rule = {
+  ...BASE,
+  id: 'run-no-way-in',
+  unit: '',
+  limit: null,
+  title: 'A drilled run has no straight way in',
+  says: ({ subject }) =>
+    `${subject} is to be drilled, but wood stands in the way of a straight bit from either end.`,
+  remedy: 'Let it begin in the neck pocket, a jack’s bore or an opening that lies in its line.',
+  find: ({ design, derived: { laid } }) =>
+    design.runs.flatMap((run) => {
+      const way = wayIn(run, laid);
+      return way.clear ? [] : [{ subject: run.id, about: run.name, where: way.blocked, measured: null }];
+    }),
+};
+
+export const WIRE_RULES: readonly Rule[] = [wireNoWay, runThin, runNoWayIn];
