@@ -1,10 +1,11 @@
 import type { Design, Point } from '@pelkin/core';
-import { figureAndUnit, lengthWithUnit, paperName, remember } from '@pelkin/core';
+import { figureAndUnit, floorsOf, lengthWithUnit, paperName, remember, wallsOf } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
+import { useRested } from '../design/rested.ts';
 import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
@@ -160,6 +161,75 @@ function TellTale({ of }: { of: Key }) {
   );
 }
 
+interface Thin {
+  readonly mm: number;
+  readonly at: Point;
+  readonly note: string;
+}
+
+const thinnestWall = remember((design: Design): Thin | null =>
+  wallsOf(derive(design).laid, (design.body.grain * Math.PI) / 180).reduce<Thin | null>(
+    (least, w) =>
+      least && least.mm <= w.thickness
+        ? least
+        : { mm: w.thickness, at: w.at, note: w.b ? `${w.a.name}, ${w.b.name}` : `${w.a.name}, edge` },
+    null,
+  ),
+);
+const thinnestFloor = remember((design: Design): Thin | null =>
+  floorsOf(derive(design).laid).reduce<Thin | null>(
+    (least, f) =>
+      least && least.mm <= f.thickness
+        ? least
+        : { mm: f.thickness, at: f.at, note: f.b ? `${f.a.name}, ${f.b.name}` : f.a.name },
+    null,
+  ),
+);
+
+/** The thinnest wood of a kind; it follows when the hand rests, since every pair of openings is looked at. */
+function ThinTale({ name, label, of }: { name: string; label: string; of: (design: Design) => Thin | null }) {
+  const design = useRested((s) => s.design);
+  const navigate = useNavigate();
+  if (!design) return null;
+  const thin = of(design);
+  const { figure, unit } = figureAndUnit(thin?.mm ?? 0, design.units);
+  return (
+    <Box
+      as="button"
+      data-testid={`tale-${name}`}
+      onClick={() => {
+        void navigate(`/designs/${useDesignStore.getState().id}/layout`);
+        if (thin) setTimeout(() => useBoard.getState().showPlace(thin.at), 0);
+      }}
+      flex="1"
+      minW="0"
+      maxW="320px"
+      textAlign="left"
+      px="4"
+      py="1.5"
+      cursor="pointer"
+      borderRightWidth="1px"
+      borderColor="tarLight"
+      _hover={{ bg: 'tarLight' }}
+    >
+      <Text fontSize="11.5px" color="onTarFaded">
+        {label}
+      </Text>
+      <HStack gap="1.5" align="baseline" lineHeight="1.2">
+        <Text fontFamily="mono" fontSize="16px" fontWeight="600">
+          {thin ? figure : '–'}
+        </Text>
+        <Text fontSize="11.5px" color="onTarFaded">
+          {thin ? unit : ''}
+        </Text>
+      </HStack>
+      <Text fontSize="11px" color="onTarFaded" truncate>
+        {thin ? thin.note : 'nothing near'}
+      </Text>
+    </Box>
+  );
+}
+
 /** How many findings stand open; pressed, their list. */
 function FindingsTale() {
   const found = useFound();
@@ -222,6 +292,8 @@ export function TellTales() {
           {KEYS.map((key) => (
             <TellTale key={key} of={key} />
           ))}
+          <ThinTale name="wall" label="Thinnest wall" of={thinnestWall} />
+          <ThinTale name="floor" label="Thinnest floor" of={thinnestFloor} />
           <FindingsTale />
         </Later>
       </HStack>

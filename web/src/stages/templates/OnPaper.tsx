@@ -8,7 +8,10 @@ import { Tick } from '../../shared/Tick.tsx';
 
 const LAYERS: readonly (readonly [Showable, string])[] = [
   ['outline', 'Outline'],
-  ['openings', 'Openings'],
+  ['openings', 'Openings from the front, with depths'],
+  ['back', 'Openings from the back and in the edge, dashed'],
+  ['holes', 'Holes, their middles crossed'],
+  ['parts', 'Outlines of the parts'],
   ['centre', 'Centre line and bridge line'],
   ['neck', 'Fingerboard and frets'],
   ['strings', 'String lines'],

@@ -232,7 +232,7 @@ export function SideView() {
               );
             })}
             {label(
-              { x: X(joint) + flip * 6, y: Z(0) + 14 },
+              { x: X(heelX) + flip * 8, y: Z(-thickness) - 6 },
               `board over the face ${figure(place.boardOver)}`,
               ahead,
             )}
