@@ -160,3 +160,7 @@ export { edgeGap, nearestOnSegment } from './geometry/polygons.ts';
 export { coverLedge } from './layout/cover.ts';
 export { edgePlace } from './layout/edgePlace.ts';
 export { partText, readPartText } from './files/partFile.ts';
+export { drawPlate, platesOf } from './layout/plates.ts';
+export type { Plate } from './layout/plates.ts';
+export type { Guard } from './design/schema.ts';
+export { plateDrawing, plateSheets } from './templates/plateSheets.ts';

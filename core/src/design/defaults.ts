@@ -189,6 +189,7 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     body: { thickness: 44, grain: 0 },
     parts: [],
     runs: [],
+    guards: [],
     neck: plainNeck(scaleLength > 720),
     print: plainPrint(),
     findings: { limits: {}, accepted: [] },

@@ -1,6 +1,16 @@
 import type { Point } from '../geometry/point.ts';
 import { inHand } from './edits.ts';
-import type { Design, Neck, Opening, OpeningStep, OutlineNode, PartSpec, PlacedPart, Run } from './schema.ts';
+import type {
+  Design,
+  Guard,
+  Neck,
+  Opening,
+  OpeningStep,
+  OutlineNode,
+  PartSpec,
+  PlacedPart,
+  Run,
+} from './schema.ts';
 import { freshId } from './underlayEdits.ts';
 
 const withParts = (design: Design, parts: readonly PlacedPart[]): Design =>
@@ -246,4 +256,27 @@ export const removeRun = (design: Design, id: string): Design =>
   withRuns(
     design,
     design.runs.filter((r) => r.id !== id),
+  );
+
+const withGuards = (design: Design, guards: readonly Guard[]): Design =>
+  inHand({ ...design, guards }, 'layout');
+
+export function addGuard(
+  design: Design,
+  guard: Omit<Guard, 'id'>,
+): { readonly design: Design; readonly id: string } {
+  const id = freshId(design.guards, 'g');
+  return { design: withGuards(design, [...design.guards, { ...guard, id } as Guard]), id };
+}
+
+export const changeGuard = (design: Design, id: string, change: Partial<Guard>): Design =>
+  withGuards(
+    design,
+    design.guards.map((g) => (g.id === id ? { ...g, ...change } : g)),
+  );
+
+export const removeGuard = (design: Design, id: string): Design =>
+  withGuards(
+    design,
+    design.guards.filter((g) => g.id !== id),
   );

@@ -5,6 +5,7 @@ import { count, idSchema, limited, mm, nameSchema, nodeSchema } from './schemaPa
 export const MOST_OPENINGS = 100;
 export const MOST_PARTS = 200;
 export const MOST_RUNS = 40;
+export const MOST_GUARDS = 8;
 
 /** A closed flat shape about its own middle: long runs along x, wide along y; turned and moved by what carries it. */
 const shapeSchema = z.discriminatedUnion('kind', [
@@ -106,6 +107,25 @@ export const partSchema = z.looseObject({
   tilt: limited('part.tilt', '°'),
   /** Parts of one group are moved together. */
   group: z.string().max(24).nullable(),
+});
+
+/** A pickguard: a region of the front face, kept so far inside the body's edge where it follows it. */
+export const guardSchema = z.looseObject({
+  id: idSchema('a pickguard'),
+  name: nameSchema,
+  nodes: z
+    .array(nodeSchema, { error: 'a pickguard needs a list of nodes' })
+    .min(3, 'a pickguard needs at least three nodes to close')
+    .max(MOST_NODES, `a pickguard of over ${MOST_NODES} nodes cannot be kept: simplify it`),
+  /** Its distance from the body's edge where the region would reach nearer; null where it only follows its nodes. */
+  follow: mm('guard.follow').nullable(),
+  thickness: mm('guard.thickness'),
+  bevel: limited('guard.bevel', '°'),
+  /** Room round what comes up through it. */
+  gap: mm('guard.gap'),
+  /** Screws about so far apart, so far inside its edge; none with 0. */
+  apart: mm('guard.apart'),
+  screwInset: mm('guard.screwInset'),
 });
 
 /** How neck and body meet, in plan and seen from the side (formulas section 3). */

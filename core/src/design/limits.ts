@@ -112,6 +112,12 @@ export const LIMITS = {
     from: 'the front face; under it is less than 0',
   },
   'run.diameter': { label: 'diameter', min: 1, max: 40, from: 'the bit' },
+  'guard.follow': { label: 'inside the edge', min: 0, max: 120, from: 'the body’s edge, inward' },
+  'guard.thickness': { label: 'pickguard', min: 0.5, max: 8, from: 'face to face of the sheet' },
+  'guard.bevel': { label: 'bevel', min: 0, max: 60, from: 'square to the face' },
+  'guard.gap': { label: 'room round what comes up', min: 0, max: 5, from: 'the part to the cut-out' },
+  'guard.apart': { label: 'screws apart', min: 0, max: 250, from: 'along the edge, about; 0 for none' },
+  'guard.screwInset': { label: 'screws inside the edge', min: 2, max: 30, from: 'the pickguard’s edge' },
   'neck.heel': {
     label: 'heel with board',
     min: 8,

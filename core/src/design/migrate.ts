@@ -74,6 +74,7 @@ const toVersion4: Migration = (document) => {
   return {
     parts: [],
     runs: [],
+    guards: [],
     neck: plainNeck(typeof scale === 'number' && scale > 720),
     ...document,
     openings: Array.isArray(openings) ? openings.map(stepped) : openings,

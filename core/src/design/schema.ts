@@ -2,7 +2,9 @@ import { z } from 'zod';
 import {
   MOST_OPENINGS,
   MOST_PARTS,
+  MOST_GUARDS,
   MOST_RUNS,
+  guardSchema,
   neckSchema,
   openingSchema,
   partSchema,
@@ -235,6 +237,9 @@ export const designShape = z.looseObject({
   runs: z
     .array(runSchema, { error: 'the runs must be a list' })
     .max(MOST_RUNS, `over ${MOST_RUNS} runs cannot be kept: leave some out`),
+  guards: z
+    .array(guardSchema, { error: 'the pickguards must be a list' })
+    .max(MOST_GUARDS, `over ${MOST_GUARDS} pickguards cannot be kept: leave some out`),
   neck: neckSchema,
   print: printSchema,
   findings: findingsSchema,
@@ -269,6 +274,7 @@ export type Run = Design['runs'][number];
 export type PlacedPart = Design['parts'][number];
 export type PartSpec = PlacedPart['spec'];
 export type Face = PlacedPart['face'];
+export type Guard = Design['guards'][number];
 export type Neck = Design['neck'];
 export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];

@@ -62,6 +62,8 @@ export type LayerName =
   | 'back'
   | 'holes'
   | 'parts'
+  | 'plates'
+  | 'through'
   | 'saw'
   | 'sides'
   | 'places'

@@ -29,7 +29,16 @@ function bare(change: Partial<Design['print']> = {}): Design {
     ...windrow,
     print: {
       ...windrow.print,
-      show: { ...windrow.print.show, centre: false, neck: false, strings: false },
+      // The edge alone is looked for in the pixels.
+      show: {
+        ...windrow.print.show,
+        centre: false,
+        neck: false,
+        strings: false,
+        openings: false,
+        back: false,
+        holes: false,
+      },
       ...change,
     },
   };

@@ -17,6 +17,7 @@ import { CONTROL_RULES } from './rules/controls.ts';
 import { FLOOR_RULES } from './rules/floors.ts';
 import { NECK_RULES } from './rules/neck.ts';
 import { OVER_FACE_RULES } from './rules/overFace.ts';
+import { PLATE_RULES } from './rules/plates.ts';
 import { SCREW_RULES } from './rules/screws.ts';
 import { WALL_RULES } from './rules/walls.ts';
 import { WIRE_RULES } from './rules/wires.ts';
@@ -39,6 +40,7 @@ export const RULES: readonly Rule[] = [
   ...CONTROL_RULES,
   ...OVER_FACE_RULES,
   ...SCREW_RULES,
+  ...PLATE_RULES,
   ...BRIDGE_RULES,
   ...NECK_RULES,
   ...WIRE_RULES,

@@ -6,6 +6,7 @@ import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { depthMarks, drawCuts, drawParts } from '../layout/drawing.ts';
 import type { LaidOut } from '../layout/layOut.ts';
+import { drawPlate, platesOf } from '../layout/plates.ts';
 import { throughLines } from '../layout/pocket.ts';
 import type { OutlineMeasures } from '../outline/measures.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
@@ -56,9 +57,23 @@ const PLAIN: LayerMakers = {
 const drawThrough = (design: Design, { measures }: DrawnParts): readonly Layer[] => {
   const lines = throughLines(design, measures.box.minX, measures.box.maxX);
   return lines.length
-    ? [{ name: 'neck', marks: lines.map(([a, b], i) => lineMark(`through-${i}`, 'boardEdge', a, b)) }]
+    ? [{ name: 'through', marks: lines.map(([a, b], i) => lineMark(`through-${i}`, 'boardEdge', a, b)) }]
     : [];
 };
+
+/** Pickguards as they lie on the face; none are looked for where none is drawn. */
+const drawGuards = ({ guards, openings }: Design, { path, laid }: DrawnParts): readonly Layer[] =>
+  guards.length
+    ? [
+        {
+          name: 'plates',
+          marks: platesOf(guards, openings, path, laid)
+            .filter((p) => guards.some((g) => g.id === p.id))
+            .flatMap((p) => drawPlate(p).flatMap((l) => l.marks))
+            .map((m) => (m.kind === 'path' && m.ink === 'outline' ? { ...m, ink: 'part' as const } : m)),
+        },
+      ]
+    : [];
 
 /** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
 export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
@@ -80,6 +95,7 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
       ...make.drawCuts(laid),
       ...(laid.parts.length ? [make.drawParts(laid)] : []),
       ...drawThrough(design, parts),
+      ...drawGuards(design, parts),
       make.drawDimensions(measures, design.units),
     ],
   };

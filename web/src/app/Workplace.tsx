@@ -89,7 +89,8 @@ function shownDrawing(
   const layers = derived.drawing.layers.filter(({ name }) => {
     if (name === 'saddle') return stage === 'strings' || stage === 'layout';
     // The outline is drawn alone: what is laid out in it would only hide its nodes.
-    if (name === 'holes' || name === 'parts' || name === 'back') return stage === 'layout';
+    if (name === 'holes' || name === 'parts' || name === 'back' || name === 'plates')
+      return stage === 'layout';
     return name !== 'dimensions' || (inOutline && wanted.dimensions === true);
   });
   // Made only when they are looked at: a drag does not wait for what nobody sees.

@@ -24,6 +24,8 @@ const ORDER = [
   'back',
   'openings',
   'holes',
+  'through',
+  'plates',
   'parts',
   'neck',
   'strings',

@@ -11,6 +11,7 @@ import { Correction } from './Correction.tsx';
 import { Lay } from './Lay.tsx';
 import { OnPaper } from './OnPaper.tsx';
 import { Paper } from './Paper.tsx';
+import { Plates } from './Plates.tsx';
 import { PrinterTrial } from './PrinterTrial.tsx';
 import { printPaper } from './printPaper.ts';
 
@@ -79,6 +80,7 @@ export function TemplatesParticulars() {
       <Paper />
       <Later>
         <OnPaper />
+        <Plates />
         <Lay />
         <Correction />
         <PrinterTrial />

@@ -5,6 +5,7 @@ import { usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { Guards } from './Guards.tsx';
 import { ChosenOpening } from './ChosenOpening.tsx';
 import { faceWords, stepWords } from './words.ts';
 
@@ -150,6 +151,7 @@ export function Openings() {
           ))}
         </Box>
       </Section>
+      <Guards />
     </>
   );
 }

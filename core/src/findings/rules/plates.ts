@@ -1,0 +1,88 @@
+import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
+import type { Plate } from '../../layout/plates.ts';
+import { edgeSwing, platesOf } from '../../layout/plates.ts';
+import type { Rule, RuleContext } from '../finding.ts';
+
+const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
+const plates = ({ design, derived }: RuleContext): readonly Plate[] =>
+  platesOf(design.guards, design.openings, derived.path, derived.laid);
+
+export const guardUneven: Rule = {
+  ...BASE,
+  id: 'guard-uneven',
+  limit: {
+    name: 'guardSwing',
+    label: 'Pickguard’s distance from the edge may vary by',
+    value: 1.5,
+    unit: 'mm',
+    min: 0,
+    max: 30,
+  },
+  title: 'A pickguard does not follow the body',
+  says: ({ measured, limit, subject }) =>
+    `Along the body’s edge the distance of ${subject} varies by ${measured}; an eye sees more than ${limit}.`,
+  remedy: 'Let it follow the edge at one distance, or draw it clearly away from it.',
+  find: (context, limit) =>
+    plates(context)
+      .filter((p) => context.design.guards.some((g) => g.id === p.id && g.follow !== null))
+      .flatMap((p) => {
+        const swing = edgeSwing(p, context.derived.laid.body.polygon);
+        return swing && swing.swing > limit
+          ? [{ subject: p.id, about: p.name, where: swing.at, measured: swing.swing }]
+          : [];
+      }),
+};
+
+export const plateScrew: Rule = {
+  ...BASE,
+  id: 'plate-screw',
+  severity: 'stop',
+  limit: {
+    name: 'plateScrew',
+    label: 'Screw inside a plate’s edge',
+    value: 2.5,
+    unit: 'mm',
+    min: 0,
+    max: 30,
+  },
+  title: 'A screw is too near to its plate’s edge',
+  says: ({ measured, limit, subject }) =>
+    `A screw of ${subject} stands ${measured} inside its edge (less than nothing: off it); ${limit} is asked for.`,
+  remedy: 'Move the screw inward, or widen the ledge.',
+  find: (context, limit) =>
+    plates(context).flatMap((p) =>
+      p.screws
+        .map((s, i) => ({
+          i,
+          at: s.at,
+          by: (polygonHolds(p.edge, s.at) ? 1 : -1) * distanceToEdge(p.edge, s.at),
+        }))
+        .filter((s) => s.by < limit)
+        .map((s) => ({ subject: `${p.id} ${s.i}`, about: p.name, where: s.at, measured: s.by })),
+    ),
+};
+
+export const guardScrewWood: Rule = {
+  ...BASE,
+  id: 'guard-screw-wood',
+  severity: 'stop',
+  unit: '',
+  limit: null,
+  title: 'A pickguard’s screw finds no wood',
+  says: ({ subject }) => `Under a screw of ${subject} there is an opening.`,
+  remedy: 'Set the screws further apart or inside, or move the opening.',
+  find: (context) =>
+    plates(context)
+      .filter((p) => context.design.guards.some((g) => g.id === p.id))
+      .flatMap((p) =>
+        p.screws
+          .filter((s) =>
+            context.derived.laid.cuts.some(
+              (c) => c.face === 'front' && c.role !== 'screw' && polygonHolds(c.area.polygon, s.at),
+            ),
+          )
+          .map((s, i) => ({ subject: `${p.id} ${i}`, about: p.name, where: s.at, measured: null })),
+      ),
+};
+
+export const PLATE_RULES: readonly Rule[] = [guardUneven, plateScrew, guardScrewWood];

@@ -1,0 +1,257 @@
+import type { Design, Guard } from '../design/schema.ts';
+import type { Layer, PathMark } from '../drawing/drawing.ts';
+import { lineMark, polylineMark } from '../drawing/drawing.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { mapPath } from '../geometry/closedPath.ts';
+import { circlePath, polygonPath } from '../geometry/figures.ts';
+import { offsetPath } from '../geometry/offset.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Polygon } from '../geometry/polygons.ts';
+import {
+  boxed,
+  commonOf,
+  distanceToEdge,
+  edgeGap,
+  polygonArea,
+  polygonHolds,
+  unionOf,
+} from '../geometry/polygons.ts';
+import { remember } from '../geometry/remember.ts';
+import { solveOutline } from '../outline/solve.ts';
+import { placesAlong } from './cover.ts';
+import type { Cut } from './cut.ts';
+import { areaOf } from './cut.ts';
+import type { LaidOut } from './layOut.ts';
+import type { LaidPart } from './placedPart.ts';
+
+/** A flat sheet that is cut to lie on or in the body: a cover or a pickguard. Instrument frame, mm. */
+export interface Plate {
+  readonly id: string;
+  readonly name: string;
+  readonly face: 'front' | 'back';
+  readonly edge: Polygon;
+  /** What comes up through it, by name. */
+  readonly cutouts: readonly { readonly name: string; readonly polygon: Polygon }[];
+  readonly screws: readonly { readonly at: Point; readonly diameter: number }[];
+  readonly thickness: number;
+  /** Slope of its edge, degrees from square; 0 without. */
+  readonly bevel: number;
+}
+
+/** Room round a cover within its ledge, mm. */
+const COVER_GAP = 0.3;
+/** A screw’s hole through a plate over its thread, mm. */
+const SCREW_ROOM = 0.3;
+const SCREW_THREAD = 3;
+
+const largest = (polygons: readonly Polygon[]): Polygon | null =>
+  [...polygons].sort((a, b) => polygonArea(b) - polygonArea(a))[0] ?? null;
+
+/** The cover of each ledge: its line less the gap, with the cover screws that stand in it. */
+function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: LaidOut): readonly Plate[] {
+  return cuts
+    .filter((c) => c.role === 'ledge' && c.face !== 'edge')
+    .flatMap((ledge): readonly Plate[] => {
+      const edge = largest(offsetPath(ledge.path, -COVER_GAP));
+      if (!edge) return [];
+      const [kind, id] = ledge.owner.split(':');
+      const name =
+        kind === 'opening'
+          ? (design.openings.find((o) => o.id === id)?.name ?? ledge.name)
+          : (parts.find((p) => p.part.id === id)?.part.spec.name ?? ledge.name);
+      const deep = ledge.face === 'front' ? -ledge.bottom : ledge.top + thickness;
+      return [
+        {
+          id: `cover-${ledge.id}`,
+          name: `Cover of ${name}`,
+          face: ledge.face as 'front' | 'back',
+          edge,
+          cutouts: [],
+          screws: parts
+            .filter((p) => p.part.spec.kind === 'screw' && p.part.face === ledge.face)
+            .flatMap((p) =>
+              p.screws
+                .filter((s) => polygonHolds(edge, s.at))
+                .map((s) => ({ at: s.at, diameter: s.hole.screw.thread + SCREW_ROOM })),
+            ),
+          thickness: deep,
+          bevel: 0,
+        },
+      ];
+    });
+}
+
+/** What of a part comes up through a plate over it: its outline where it stands over the face, or its hole. */
+function comesUp(part: LaidPart, cuts: readonly Cut[]): readonly ClosedPath[] {
+  if (part.part.face !== 'front') return [];
+  const { kind } = part.part.spec;
+  if (part.form.poles) return part.footprint;
+  if (part.form.bush)
+    return cuts.filter((c) => c.owner === `part:${part.part.id}` && c.role === 'hole').map((c) => c.path);
+  // A ring or a screw lies on the plate, not in it.
+  if (kind === 'ring' || kind === 'screw' || kind === 'plate') return [];
+  return part.footprint;
+}
+
+/** The region of a pickguard: its nodes’ line, kept inside the body’s edge by what it follows it at. */
+export function guardEdge(guard: Guard, body: ClosedPath): Polygon | null {
+  const region = areaOf(solveOutline(guard.nodes)).polygon;
+  const within = offsetPath(body, -(guard.follow ?? 0));
+  return largest(commonOf([region], within));
+}
+
+function guardPlate(guard: Guard, body: ClosedPath, laid: LaidOut): Plate | null {
+  const edge = guardEdge(guard, body);
+  if (!edge) return null;
+  const cutouts = laid.parts.flatMap((part) =>
+    comesUp(part, laid.cuts)
+      .flatMap((path) => offsetPath(path, guard.gap))
+      .filter((polygon) => polygon.some((p) => polygonHolds(edge, p)))
+      .map((polygon) => ({ name: part.part.spec.name, polygon })),
+  );
+  const pocket = laid.cuts.find((c) => c.role === 'pocket');
+  if (pocket && pocket.area.polygon.some((p) => polygonHolds(edge, p)))
+    cutouts.push({
+      name: pocket.name,
+      polygon: largest(offsetPath(pocket.path, guard.gap)) ?? pocket.area.polygon,
+    });
+  const inner = largest(offsetPath(polygonPath(edge), -guard.screwInset));
+  const taken = cutouts.map((c) => boxed(c.polygon));
+  const screws =
+    guard.apart > 0 && inner
+      ? placesAlong(inner, guard.apart).filter(
+          // None in a cut-out, nor where it would break out into one.
+          (at) =>
+            taken.every((c) => !polygonHolds(c.polygon, at) && distanceToEdge(c.polygon, at) > SCREW_THREAD),
+        )
+      : [];
+  return {
+    id: guard.id,
+    name: guard.name,
+    face: 'front',
+    edge,
+    cutouts,
+    screws: screws.map((at) => ({ at, diameter: SCREW_THREAD + SCREW_ROOM })),
+    thickness: guard.thickness,
+    bevel: guard.bevel,
+  };
+}
+
+/** Every plate of a design: covers from their ledges, pickguards from their regions. */
+export const platesOf = remember(
+  (
+    guards: Design['guards'],
+    openings: Design['openings'],
+    body: ClosedPath,
+    laid: LaidOut,
+  ): readonly Plate[] => [
+    ...coversOf({ openings }, laid),
+    ...guards.flatMap((g) => guardPlate(g, body, laid) ?? []),
+  ],
+);
+
+/** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. */
+export function plateProfiles(plate: Plate): {
+  readonly edges: readonly Polygon[];
+  readonly inside: readonly Polygon[];
+} {
+  const edge = boxed(plate.edge);
+  const open = plate.cutouts.filter((c) => {
+    const box = boxed(c.polygon);
+    return edgeGap(box, edge, 0)?.distance === 0 || c.polygon.some((p) => !polygonHolds(plate.edge, p));
+  });
+  const inside = unionOf(plate.cutouts.filter((c) => !open.includes(c)).map((c) => c.polygon));
+  if (open.length === 0) return { edges: [plate.edge], inside };
+  const reversed = open.map((c) => [...c.polygon].reverse());
+  // Less what runs out: as a difference by winding, so that holes stay holes.
+  const left = unionOf([plate.edge, ...reversed]).filter((p) => polygonArea(p) > 0);
+  return { edges: left.length ? left : [plate.edge], inside };
+}
+
+/** Arms of the cross in a screw’s hole, past its edge, mm. */
+const CROSS_PAST = 1;
+
+/** A plate as lines to cut by: its edge, cut-outs, and screw holes with their middles. */
+export function drawPlate(plate: Plate): readonly Layer[] {
+  const { edges, inside } = plateProfiles(plate);
+  const hole = (at: Point, diameter: number, i: number): readonly PathMark[] => {
+    const arm = diameter / 2 + CROSS_PAST;
+    const circle = mapPath(circlePath(diameter), (p) => ({ x: p.x + at.x, y: p.y + at.y }));
+    return [
+      {
+        ...polylineMark(`${plate.id}-s${i}`, 'hole', [circle[0]!.p0], true),
+        steps: circle.map((c) => ({ kind: 'cubic' as const, c1: c.p1, c2: c.p2, to: c.p3 })),
+      },
+      lineMark(`${plate.id}-s${i}-x`, 'hole', { x: at.x - arm, y: at.y }, { x: at.x + arm, y: at.y }),
+      lineMark(`${plate.id}-s${i}-y`, 'hole', { x: at.x, y: at.y - arm }, { x: at.x, y: at.y + arm }),
+    ];
+  };
+  return [
+    { name: 'outline', marks: edges.map((p, i) => polylineMark(`${plate.id}-e${i}`, 'outline', p, true)) },
+    ...(inside.length
+      ? [
+          {
+            name: 'openings' as const,
+            marks: inside.map((p, i) => polylineMark(`${plate.id}-c${i}`, 'opening', p, true)),
+          },
+        ]
+      : []),
+    ...(plate.screws.length
+      ? [{ name: 'holes' as const, marks: plate.screws.flatMap((s, i) => hole(s.at, s.diameter, i)) }]
+      : []),
+  ];
+}
+
+/** A pickguard’s edge is meant to run beside the body’s where it lies within so far of it, mm. */
+const BESIDE = 45;
+/** Looks along the edge, mm apart. */
+const LOOK = 4;
+
+/**
+ * How evenly a plate’s edge keeps its distance from the body’s where it runs beside it: the widest swing of the
+ * distance along a stretch of at least `stretch` mm that turns nowhere away, and where it is least. Null where no
+ * such stretch is.
+ */
+export function edgeSwing(
+  plate: Plate,
+  body: Polygon,
+  stretch = 60,
+): { readonly swing: number; readonly at: Point } | null {
+  const looks: { at: Point; off: number }[] = [];
+  plate.edge.forEach((a, i) => {
+    const b = plate.edge[(i + 1) % plate.edge.length]!;
+    const long = Math.hypot(b.x - a.x, b.y - a.y);
+    const steps = Math.max(1, Math.ceil(long / LOOK));
+    for (let k = 0; k < steps; k += 1) {
+      const at = { x: a.x + ((b.x - a.x) * k) / steps, y: a.y + ((b.y - a.y) * k) / steps };
+      looks.push({ at, off: distanceToEdge(body, at) });
+    }
+  });
+  let worst: { swing: number; at: Point } | null = null;
+  let run: { at: Point; off: number }[] = [];
+  const close = (): void => {
+    const long = run.reduce(
+      (s, p, i) => (i ? s + Math.hypot(p.at.x - run[i - 1]!.at.x, p.at.y - run[i - 1]!.at.y) : 0),
+      0,
+    );
+    if (long >= stretch) {
+      const least = run.reduce((a, b) => (b.off < a.off ? b : a));
+      const most = run.reduce((a, b) => (b.off > a.off ? b : a));
+      const swing = most.off - least.off;
+      if (!worst || swing > worst.swing) worst = { swing, at: least.at };
+    }
+    run = [];
+  };
+  for (const look of looks) {
+    const before = run.at(-1);
+    // A stretch ends where the edge leaves the body’s, faster than any parallel would.
+    const turned =
+      before &&
+      Math.abs(look.off - before.off) >
+        0.5 * Math.max(0.2, Math.hypot(look.at.x - before.at.x, look.at.y - before.at.y));
+    if (look.off > BESIDE || turned) close();
+    if (look.off <= BESIDE) run.push(look);
+  }
+  close();
+  return worst;
+}

@@ -1,0 +1,143 @@
+import type { Design, Guard, LimitPath } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useDerived, usePicked } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Section } from '../../../shared/Section.tsx';
+import { TextField } from '../../../shared/TextField.tsx';
+import { Tick } from '../../../shared/Tick.tsx';
+import { useChosenInLayout } from '../chosen.ts';
+
+const guardOf = (d: Design, id: string): Guard | undefined => d.guards.find((g) => g.id === id);
+
+type Key = 'thickness' | 'gap' | 'apart' | 'screwInset';
+const LENGTHS: readonly (readonly [Key, string, LimitPath])[] = [
+  ['thickness', 'Thickness', 'guard.thickness'],
+  ['gap', 'Room round what comes up', 'guard.gap'],
+  ['apart', 'Screws about so far apart', 'guard.apart'],
+  ['screwInset', 'Screws inside its edge', 'guard.screwInset'],
+];
+
+/** One pickguard: what it follows, how thick, its screws. */
+function OneGuard({ guard }: { guard: Guard }) {
+  const { id } = guard;
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  const change = (name: string, part: Partial<Guard>) => edit(name, (d) => edits.changeGuard(d, id, part));
+  return (
+    <Section
+      title={guard.name}
+      aside={
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => edit(`took ${guard.name} away`, (d) => edits.removeGuard(d, id))}
+        >
+          Remove
+        </Button>
+      }
+    >
+      <TextField
+        label="Name"
+        value={guard.name}
+        hint="as it stands on its sheet"
+        onCommit={(text) => change('named a pickguard', { name: text.trim().slice(0, 80) || guard.name })}
+      />
+      <Tick
+        label="Follows the body’s edge"
+        checked={guard.follow !== null}
+        onChange={(on) =>
+          change(on ? 'let a pickguard follow the edge' : 'let a pickguard go its own way', {
+            follow: on ? 12 : null,
+          })
+        }
+      />
+      {guard.follow !== null && (
+        <LengthField
+          label="Inside the edge by"
+          value={guard.follow}
+          {...lengths(
+            `guards.${id}.follow`,
+            (d, mm) => edits.changeGuard(d, id, { follow: mm }),
+            'guard.follow',
+          )}
+        />
+      )}
+      {LENGTHS.map(([key, label, limit]) => (
+        <LengthField
+          key={key}
+          label={label}
+          value={guard[key]}
+          {...lengths(
+            `guards.${id}.${key}`,
+            (d, mm) => (guardOf(d, id) ? edits.changeGuard(d, id, { [key]: mm }) : d),
+            limit,
+            label.toLowerCase(),
+          )}
+        />
+      ))}
+      <NumberField
+        label="Edge bevelled by"
+        value={guard.bevel}
+        unit="°"
+        min={0}
+        max={60}
+        from="square to the face"
+        onCommit={(bevel) => change('bevelled a pickguard', { bevel })}
+      />
+      <Text fontSize="12px" color="faded">
+        Pull its nodes on the board. What lies under it comes up through it by itself; its sheet is among the
+        templates.
+      </Text>
+    </Section>
+  );
+}
+
+/** Pickguards: begun round the pickups and the controls, then pulled to shape. */
+export function Guards() {
+  const guards = usePicked((d) => d.guards);
+  const { layout, measures } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const begin = (): void => {
+    const x = Math.round(layout.jointX);
+    const low = Math.round(measures.box.minY);
+    const places = [
+      [x - 4, 44],
+      [20, 46],
+      [8, -34],
+      [-90, -70],
+      [-90, low - 20],
+      [x + 80, low - 20],
+      [x - 4, -44],
+    ] as const;
+    edit('began a pickguard', (d) => {
+      const added = edits.addGuard(d, {
+        name: `Pickguard${d.guards.length ? ` ${d.guards.length + 1}` : ''}`,
+        nodes: places.map(([px, py], i) => ({ id: `n${i + 1}`, x: px, y: py, kind: 'corner' as const })),
+        follow: 12,
+        thickness: 2.3,
+        bevel: 45,
+        gap: 0.4,
+        apart: 75,
+        screwInset: 5,
+      });
+      return added.design;
+    });
+    useChosenInLayout.getState().chooseOpening(null);
+  };
+  return (
+    <>
+      {guards.map((g) => (
+        <OneGuard key={g.id} guard={g} />
+      ))}
+      <HStack py="2" justify="end">
+        <Button size="2xs" variant="outline" onClick={begin}>
+          Begin a pickguard
+        </Button>
+      </HStack>
+    </>
+  );
+}
