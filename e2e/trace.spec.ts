@@ -250,6 +250,9 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   const id = await makeDesign(request, 'From DXF', { outline: newDesign('x', 6, 628).outline });
   const { template } = derive({
     ...windrow,
+    parts: [],
+    runs: [],
+    neck: { ...windrow.neck, joint: 'undecided' },
     openings: [
       edits.openingOfLine('o1', 'Pocket', [
         { id: 'a', x: 150, y: -28, kind: 'corner' },

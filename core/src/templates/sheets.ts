@@ -2,7 +2,7 @@ import type { Mark, TextMark } from '../drawing/drawing.ts';
 import { lineMark, mapMark, markPieces, polylineMark } from '../drawing/drawing.ts';
 import type { SheetSize } from '../design/paper.ts';
 import type { Box } from '../geometry/box.ts';
-import { boxesMeet, boxOfPoints } from '../geometry/box.ts';
+import { boxHolds, boxesMeet, boxOfPoints } from '../geometry/box.ts';
 import { cubicBox } from '../geometry/cubic.ts';
 import { cubicMeetsBox } from '../geometry/meetsBox.ts';
 import type { Point } from '../geometry/point.ts';
@@ -282,11 +282,13 @@ export function layOutSheets(plan: SheetPlan, margins: Margins, words: SheetNote
       x: p.x - area.minX + margins.left,
       y: p.y - area.minY + margins.bottom,
     });
+    // Words stand on the sheets that their beginning lies on: twice in an overlap, as lines do.
     const meets = (mark: Mark): boolean =>
-      mark.kind === 'path' &&
-      markPieces(mark).some((piece) =>
-        boxesMeet('p0' in piece ? cubicBox(piece) : boxOfPoints(piece)!, area),
-      );
+      mark.kind === 'path'
+        ? markPieces(mark).some((piece) =>
+            boxesMeet('p0' in piece ? cubicBox(piece) : boxOfPoints(piece)!, area),
+          )
+        : boxHolds(area, mark.at);
     const corner = quietCorner(area, plan.grid.overlap + BAR_OFFSETS.clear, curves);
     const guides = [
       ...cutLines(plan, tile),

@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import DxfParser from 'dxf-parser';
+import { describe, expect, it } from 'vitest';
+import { demo } from '../../tests/findings.ts';
+import { editPrint } from '../design/edits.ts';
+import type { Box } from '../geometry/box.ts';
+import { boxOfPoints } from '../geometry/box.ts';
+import { pathBox } from '../geometry/closedPath.ts';
+import type { Point } from '../geometry/point.ts';
+import { polygonArea, polygonHolds } from '../geometry/polygons.ts';
+import { depthWords } from '../layout/drawing.ts';
+import { plateProfiles, platesOf } from '../layout/plates.ts';
+import { createDeriver } from '../templates/derive.ts';
+import { plateDrawing } from '../templates/plateSheets.ts';
+import { drawingDxf } from './dxf.ts';
+import { weightsFor } from './lineWeights.ts';
+import { paperNotes, paperOf } from './paper.ts';
+import { sheetsPdf } from './pdf.ts';
+import { readSvg } from './in/svg.ts';
+import type { FoundCurve } from './in/found.ts';
+import { drawingSvg } from './svg.ts';
+
+/** Closed lines that the reader of drawings finds in an SVG, in mm. */
+function closedIn(text: string): readonly FoundCurve[] {
+  const file = readSvg(text);
+  if (!file.ok) throw new Error(file.message);
+  return file.read.curves.filter((c) => c.closed);
+}
+
+const NAMES = ['windrow', 'skerry', 'fathom'] as const;
+const derive = createDeriver();
+const whole = (name: (typeof NAMES)[number]) => {
+  const design = demo(name);
+  return editPrint(design, {
+    show: { ...design.print.show, openings: true, back: true, holes: true, parts: true },
+  });
+};
+const LAYER = { front: 'openings', back: 'back', edge: 'back' } as const;
+const layerOf = (cut: { face: 'front' | 'back' | 'edge'; round: unknown; role: string }): string =>
+  cut.round !== null || cut.role === 'screw' ? 'holes' : LAYER[cut.face];
+
+const sameBox = (a: Box, b: Box, by: number): boolean =>
+  Math.max(
+    Math.abs(a.minX - b.minX),
+    Math.abs(a.maxX - b.maxX),
+    Math.abs(a.minY - b.minY),
+    Math.abs(a.maxY - b.maxY),
+  ) <= by;
+
+describe.each(NAMES)('the layout of %s in files', (name) => {
+  const design = whole(name);
+  const { template, laid } = derive(design);
+  const depths = laid.cuts.filter((c) => c.role !== 'screw').map((c) => depthWords(c, laid.thickness));
+
+  it('SVG: every opening closed in its layer, the back dashed, depths beside them', () => {
+    const text = drawingSvg(template, design.name, weightsFor(design.print.weights));
+    for (const cut of laid.cuts) {
+      const group = new RegExp(`<g id="layer-${layerOf(cut)}">([\\s\\S]*?)</g>`).exec(text)![1]!;
+      const path = new RegExp(`<path id="cut-${cut.id}" d="([^"]+)"[^>]*>`).exec(group);
+      expect(path, cut.id).not.toBeNull();
+      expect(path![1]!.endsWith('Z')).toBe(true);
+      expect(path![0].includes('stroke-dasharray'), cut.id).toBe(cut.face !== 'front');
+      // Holes have their middles crossed.
+      if (cut.round) expect(group).toContain(`id="cut-${cut.id}-x"`);
+    }
+    for (const words of new Set(depths)) expect(text).toContain(`${words}</text>`);
+    // Read by the reader of drawings: each is there as a closed line of its own size and place.
+    const boxes = closedIn(text).map((c) => pathBox(c.pieces)!);
+    for (const cut of laid.cuts) {
+      const box = pathBox(cut.path)!;
+      expect(
+        boxes.some(
+          (b) =>
+            sameBox(b, { ...box, minY: box.minY, maxY: box.maxY }, 0.01) ||
+            sameBox(b, { minX: box.minX, maxX: box.maxX, minY: -box.maxY, maxY: -box.minY }, 0.01),
+        ),
+        cut.id,
+      ).toBe(true);
+    }
+  });
+
+  it('DXF: read by an independent parser, each on its layer with its depth as a label', () => {
+    const dxf = new DxfParser().parseSync(drawingDxf(template, design.name, 'polyline').text)!;
+    const entities = dxf.entities as unknown as readonly {
+      readonly type: string;
+      readonly layer: string;
+      readonly shape?: boolean;
+      readonly text?: string;
+      readonly lineType?: string;
+      readonly vertices?: readonly Point[];
+    }[];
+    for (const cut of laid.cuts) {
+      const box = pathBox(cut.path)!;
+      const found = entities.filter(
+        (e) =>
+          e.type === 'LWPOLYLINE' &&
+          e.shape === true &&
+          e.layer === layerOf(cut).toUpperCase() &&
+          sameBox(boxOfPoints(e.vertices!)!, box, 0.03),
+      );
+      expect(found.length, cut.id).toBeGreaterThan(0);
+      if (cut.face !== 'front')
+        expect(
+          found.some((e) => e.lineType === 'DASHED'),
+          cut.id,
+        ).toBe(true);
+    }
+    const texts = entities.filter((e) => e.type === 'TEXT').map((e) => e.text!);
+    for (const words of new Set(depths))
+      expect(
+        texts.some((t) => t.endsWith(words)),
+        words,
+      ).toBe(true);
+  });
+
+  it('PDF: depths can be read on the sheets', async () => {
+    const font = readFileSync(
+      createRequire(import.meta.url).resolve(
+        '@fontsource/commissioner/files/commissioner-latin-400-normal.woff',
+      ),
+    );
+    const roll = editPrint(design, { paper: 'roll', rollWidth: 914 });
+    const sheets = paperOf(roll, derive(roll), paperNotes(roll, 'save 1', '2026-11-25'));
+    const bytes = await sheetsPdf(sheets, { title: design.name, font, madeAt: new Date(0) });
+    const file = join(mkdtempSync(join(tmpdir(), 'layout-')), 'a.pdf');
+    writeFileSync(file, bytes);
+    const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+    for (const cut of laid.cuts)
+      if (cut.role === 'cavity' && cut.face === 'back')
+        expect(text).toContain(`back ${depthWords(cut, laid.thickness)}`);
+  });
+});
+
+describe('plates as files', () => {
+  it.each(NAMES)('of %s: closed edges that enclose their screws, DXF and SVG alike', (name) => {
+    const design = demo(name);
+    const { laid, path } = derive(design);
+    const plates = platesOf(design.guards, design.openings, path, laid);
+    expect(plates.length).toBeGreaterThan(0);
+    for (const plate of plates) {
+      for (const s of plate.screws) expect(polygonHolds(plate.edge, s.at)).toBe(true);
+      const { edges } = plateProfiles(plate);
+      for (const e of edges) expect(polygonArea(e)).toBeGreaterThan(100);
+      const drawing = plateDrawing(plate, design.handedness);
+      const dxf = new DxfParser().parseSync(drawingDxf(drawing, plate.name, 'arcs').text)!;
+      const closed = (dxf.entities as unknown as readonly { type: string; shape?: boolean }[]).filter(
+        (e) => e.type === 'LWPOLYLINE' && e.shape,
+      );
+      const inside = plateProfiles(plate).inside.length;
+      expect(closed).toHaveLength(edges.length + inside + plate.screws.length);
+      expect(closedIn(drawingSvg(drawing, plate.name))).toHaveLength(closed.length);
+    }
+  });
+});
