@@ -48,6 +48,28 @@ function recompute(derive: ReturnType<typeof createDeriver>, design: Design): nu
   );
 }
 
+/** The demo design with forty parts and fifteen openings of its own beside what parts need cut. */
+function fullyLaidOut(design: Design): Design {
+  let full = design;
+  const pots = design.parts.filter((p) => p.spec.kind === 'pot');
+  for (let i = 0; full.parts.length < 40; i += 1) {
+    const { spec } = pots[i % pots.length]!;
+    full = edits.addPart(full, spec, 'front', {
+      x: -140 + 22 * (i % 9),
+      y: 70 + 22 * Math.floor(i / 9),
+    }).design;
+  }
+  for (let i = 0; full.openings.length < 15; i += 1)
+    full = edits.addOpening(full, {
+      name: `Rout ${i}`,
+      face: i % 2 ? 'front' : 'back',
+      at: { x: -130 + 28 * (i % 7), y: -60 + 24 * Math.floor(i / 7) },
+      turn: 7 * i,
+      steps: [edits.plainStep('rout', { kind: 'rect', long: 20, wide: 14, radius: 3 }, 12)],
+    }).design;
+  return full;
+}
+
 /** The demo design grown until just twelve sheets carry a line. */
 function twelveSheets(design: Design): Design {
   const derive = createDeriver();
@@ -135,7 +157,15 @@ export async function measureCore(): Promise<Measured[]> {
     const path = paths[i % paths.length]!;
     return findLumps(path, 0.03).length + curvatureComb(path, 6, 1500, 42).length;
   });
+  const crowded = fullyLaidOut(design);
+  const laidOut = createDeriver();
+  let layout = crowded;
+  const moving = await times(120, (i) => {
+    layout = edits.moveParts(layout, ['p4'], { x: i % 2 ? 0.3 : -0.3, y: 0 });
+    return laidOut(layout).plan.tiles.length + findAll(layout, laidOut(layout)).length;
+  });
   return [
+    summed('a part moved among 40, 15 openings: derived and all findings', 'ms', moving, 10),
     summed('recompute after a moved node, 24 nodes', 'ms', moved, 8),
     summed('fair outline of 24 nodes solved', 'ms', solved, 3),
     summed('start from measures, all families in turn', 'ms', begun, 50),

@@ -103,8 +103,19 @@ export function polylineMark(id: string, ink: Ink, points: readonly Point[], clo
 export const lineMark = (id: string, ink: Ink, a: Point, b: Point): PathMark => polylineMark(id, ink, [a, b]);
 
 /** The mark's pieces as cubics and straight pieces, the closing edge of a closed path included. */
-export function markPieces(mark: PathMark): readonly (Cubic | readonly [Point, Point])[] {
-  const pieces: (Cubic | readonly [Point, Point])[] = [];
+export function markPieces(mark: PathMark): readonly Piece[] {
+  const known = PIECES.get(mark);
+  if (known) return known;
+  const pieces = piecesOf(mark);
+  PIECES.set(mark, pieces);
+  return pieces;
+}
+
+type Piece = Cubic | readonly [Point, Point];
+const PIECES = new WeakMap<PathMark, readonly Piece[]>();
+
+function piecesOf(mark: PathMark): readonly Piece[] {
+  const pieces: Piece[] = [];
   let at = mark.start;
   for (const step of mark.steps) {
     pieces.push(step.kind === 'line' ? [at, step.to] : { p0: at, p1: step.c1, p2: step.c2, p3: step.to });
@@ -115,13 +126,26 @@ export function markPieces(mark: PathMark): readonly (Cubic | readonly [Point, P
 }
 
 /** The tight box of all lines of a drawing (text left out); null when there are none. */
-export function drawingBox(drawing: Drawing): Box | null {
+export const drawingBox = (drawing: Drawing): Box | null =>
+  drawing.layers.reduce<Box | null>((box, layer) => unionBox(box, layerBox(layer)), null);
+
+const PIECE_BOXES = new WeakMap<Piece, Box>();
+function pieceBox(piece: Piece): Box {
+  let box = PIECE_BOXES.get(piece);
+  if (!box) PIECE_BOXES.set(piece, (box = 'p0' in piece ? cubicBox(piece) : boxOfPoints(piece)!));
+  return box;
+}
+
+const BOXES = new WeakMap<Layer, { readonly box: Box | null }>();
+
+/** A layer's box, made once: most layers outlive a change of one of them. */
+function layerBox(layer: Layer): Box | null {
+  const known = BOXES.get(layer);
+  if (known) return known.box;
   let box: Box | null = null;
-  for (const layer of drawing.layers)
-    for (const mark of layer.marks)
-      if (mark.kind === 'path')
-        for (const piece of markPieces(mark))
-          box = unionBox(box, 'p0' in piece ? cubicBox(piece) : boxOfPoints(piece));
+  for (const mark of layer.marks)
+    if (mark.kind === 'path') for (const piece of markPieces(mark)) box = unionBox(box, pieceBox(piece));
+  BOXES.set(layer, { box });
   return box;
 }
 

@@ -64,6 +64,8 @@ export interface Rule {
   readonly title: string;
   readonly says: (figures: Figures) => string;
   readonly remedy: string;
+  /** What it reads, where that is less than all: while each is the same as before, so is what it finds. */
+  readonly reads?: (context: RuleContext) => readonly unknown[];
   /** `limit` is the user’s or the rule’s own; 0 for a rule without one. */
   readonly find: (context: RuleContext, limit: number) => readonly Hit[];
 }

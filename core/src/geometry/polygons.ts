@@ -101,7 +101,7 @@ const offBox = (box: Box, minX: number, minY: number, maxX: number, maxY: number
   Math.hypot(Math.max(box.minX - maxX, 0, minX - box.maxX), Math.max(box.minY - maxY, 0, minY - box.maxY));
 
 /** The sides of a polygon that come within `limit` of a box. */
-function sidesNear(polygon: Polygon, box: Box, limit: number): [Point, Point][] {
+export function sidesNear(polygon: Polygon, box: Box, limit: number): [Point, Point][] {
   const near: [Point, Point][] = [];
   for (let i = 0; i < polygon.length; i += 1) {
     const [a, b] = [polygon[i]!, polygon[(i + 1) % polygon.length]!];

@@ -10,6 +10,7 @@ import {
 } from '../geometry/polygons.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import type { LaidOut } from './layOut.ts';
+import { byPair } from './pairs.ts';
 import type { LaidPart, PlacedSolid } from './placedPart.ts';
 
 /** Two things over the face, and how near they come to one another, mm; 0 where they overlap. */
@@ -25,12 +26,7 @@ const SIGHT = 60;
 
 const middleOf = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 
-/** Distance between two areas: 0 where they share ground; null beyond sight. */
-function apartOf(a: Boxed, b: Boxed): { readonly apart: number; readonly at: Point } | null {
-  if (polygonsMeet(a, b)) return { apart: 0, at: middleOf(a.polygon[0]!, b.polygon[0]!) };
-  const gap = edgeGap(a, b, SIGHT);
-  return gap && { apart: gap.distance, at: middleOf(gap.from, gap.to) };
-}
+const meet = byPair((a: Boxed, b: Boxed): boolean => polygonsMeet(a, b));
 
 /** Knobs that hands turn side by side. */
 export function knobsApart({ parts }: Pick<LaidOut, 'parts'>): readonly Nearness[] {
@@ -46,20 +42,22 @@ export function knobsApart({ parts }: Pick<LaidOut, 'parts'>): readonly Nearness
   );
 }
 
-/** The string nearest to an area over the body: how far, and where. Less than 0 cannot be: 0 under a string. */
-export function toStrings(area: Boxed, layout: StringLayout): { readonly apart: number; readonly at: Point } {
-  let best = { apart: Infinity, at: area.polygon[0]! };
-  for (const { saddle, nut } of layout.lines) {
-    const crossing = stringCrosses(area, saddle, nut);
-    if (crossing) return { apart: 0, at: crossing };
-    for (const p of area.polygon) {
-      const q = nearestOnSegment(saddle, nut, p);
-      const apart = Math.hypot(p.x - q.x, p.y - q.y);
-      if (apart < best.apart) best = { apart, at: middleOf(p, q) };
+/** The string nearest to an area over the body: how far, and where; 0 under a string. */
+export const toStrings = byPair(
+  (area: Boxed, layout: StringLayout): { readonly apart: number; readonly at: Point } => {
+    let best = { apart: Infinity, at: area.polygon[0]! };
+    for (const { saddle, nut } of layout.lines) {
+      const crossing = stringCrosses(area, saddle, nut);
+      if (crossing) return { apart: 0, at: crossing };
+      for (const p of area.polygon) {
+        const q = nearestOnSegment(saddle, nut, p);
+        const apart = Math.hypot(p.x - q.x, p.y - q.y);
+        if (apart < best.apart) best = { apart, at: middleOf(p, q) };
+      }
     }
-  }
-  return best;
-}
+    return best;
+  },
+);
 
 /** A place where a string runs over an area; null where it does not. */
 function stringCrosses(area: Boxed, saddle: Point, nut: Point): Point | null {
@@ -76,18 +74,17 @@ function stringCrosses(area: Boxed, saddle: Point, nut: Point): Point | null {
   return null;
 }
 
-/** How far inside the body's edge an area over the face stays, mm; less than 0: so far past it. */
-export function insideEdge(area: Boxed, body: Boxed): { readonly by: number; readonly at: Point } {
+/** How far inside the body's edge an area over the face stays, mm; less than 0: so far past it. Within sight only. */
+export const insideEdge = byPair((area: Boxed, body: Boxed): { readonly by: number; readonly at: Point } => {
+  const gap = edgeGap(area, body, SIGHT);
+  const first = area.polygon[0]!;
+  if (!gap) return { by: polygonHolds(body.polygon, first) ? SIGHT : -SIGHT, at: first };
   const outside = area.polygon.filter((p) => !polygonHolds(body.polygon, p));
-  const places = outside.length ? outside : area.polygon;
-  let best = { by: Infinity, at: places[0]! };
-  for (const p of places) {
-    const far = distanceToEdge(body.polygon, p);
-    const by = outside.length ? -far : far;
-    if (by < best.by) best = { by, at: p };
-  }
-  return best;
-}
+  if (outside.length === 0) return { by: gap.distance, at: gap.from };
+  return outside
+    .map((at) => ({ by: -distanceToEdge(body.polygon, at), at }))
+    .reduce((a, b) => (b.by < a.by ? b : a));
+});
 
 /** Kinds that are made to lie round one another. */
 const NESTED: readonly (readonly [string, string])[] = [
@@ -117,8 +114,7 @@ export function solidsThatMeet({ parts }: Pick<LaidOut, 'parts'>): readonly {
     solids.slice(i + 1).flatMap((b) => {
       if (a.part === b.part || Math.min(a.high, b.high) <= Math.max(a.low, b.low)) return [];
       if (isNested(a, b, kinds)) return [];
-      const near = apartOf(a.area, b.area);
-      return near && near.apart === 0 ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
+      return meet(a.area, b.area) ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
     }),
   );
 }

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { distanceToEdge, withoutOf } from '../geometry/polygons.ts';
+import { distanceToEdge, edgeGap, polygonHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, laidPath } from './cut.ts';
@@ -63,10 +63,15 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
         (c.role === 'cavity' || c.role === 'chamber') &&
         (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - 1e-6 : c.bottom <= roof + 1e-6),
     );
-    const leftover = withoutOf(
-      [body.polygon],
-      room.map((c) => c.area.polygon),
-    );
+    // Mostly it hangs free in one cavity: told without a cut of polygons.
+    const free =
+      polygonHolds(cavity.area.polygon, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;
+    const leftover = free
+      ? []
+      : withoutOf(
+          [body.polygon],
+          room.map((c) => c.area.polygon),
+        );
     const blocked = [
       ...leftover,
       ...cavity.islands.filter((i) => withoutOf([i], [body.polygon]).length === 0),

@@ -1,9 +1,8 @@
 import type { Layer, Mark, PathMark } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
 import type { Point } from '../geometry/point.ts';
-import { polygonMiddle } from '../geometry/polygons.ts';
+import { polygonHolds, polygonMiddle } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
 import type { LaidPart } from './placedPart.ts';
 
 /** Arms of the cross at a hole's middle reach so far past its edge, mm. */
@@ -54,7 +53,7 @@ function marksOf(cut: Cut): readonly PathMark[] {
 }
 
 /** Openings from the front; from the back and in the edge (dashed); round holes and screws with their middles. */
-export function drawCuts({ cuts }: Pick<LaidOut, 'cuts'>): readonly Layer[] {
+export function drawCuts(cuts: readonly Cut[]): readonly Layer[] {
   const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
   const layer = (name: Layer['name'], of: readonly Cut[]): Layer => ({ name, marks: of.flatMap(marksOf) });
   const flat = cuts.filter((c) => !isHole(c));
@@ -71,21 +70,53 @@ export function drawCuts({ cuts }: Pick<LaidOut, 'cuts'>): readonly Layer[] {
   ].filter((l) => l.marks.length > 0);
 }
 
+/** Words keep so far from one another and from holes, mm: a label's own length. */
+const WORDS_APART = 11;
+const clearOf = (p: Point, taken: readonly Point[]): boolean =>
+  taken.every((q) => Math.abs(p.y - q.y) > DEPTH_SIZE * 1.3 || Math.abs(p.x - q.x) > WORDS_APART);
+
+/** A place within a cut for its words: its middle, or beside it where something stands there. */
+function clearPlace(cut: Cut, taken: readonly Point[]): Point {
+  const middle = polygonMiddle(cut.area.polygon);
+  const { minX, maxX, minY, maxY } = cut.area.box;
+  const places = [0, 0.2, -0.2, 0.32, -0.32].flatMap((v) =>
+    [0, 0.2, -0.2, 0.35, -0.35].map((u) => ({
+      x: middle.x + u * (maxX - minX),
+      y: middle.y + v * (maxY - minY),
+    })),
+  );
+  return places.find((p) => polygonHolds(cut.area.polygon, p) && clearOf(p, taken)) ?? middle;
+}
+
+/** Moved down, line by line, from words that stand there already. */
+function apart(p: Point, taken: readonly Point[]): Point {
+  for (let k = 0; k < 6; k += 1) {
+    const q = { x: p.x, y: p.y - k * DEPTH_SIZE * 1.4 };
+    if (clearOf(q, taken)) return q;
+  }
+  return p;
+}
+
 /** Depths beside the openings, for paper and files; the layer is the openings' own. */
-export function depthMarks({
-  cuts,
-  thickness,
-}: Pick<LaidOut, 'cuts' | 'thickness'>): ReadonlyMap<Layer['name'], readonly Mark[]> {
+export function depthMarks(
+  cuts: readonly Cut[],
+  thickness: number,
+): ReadonlyMap<Layer['name'], readonly Mark[]> {
   const marks = new Map<Layer['name'], Mark[]>();
-  for (const cut of cuts) {
+  // Holes first: what is told of a cavity finds its place beside them.
+  const taken: Point[] = cuts.flatMap((c) => (c.round ? [c.round.at] : []));
+  const isHole = (c: Cut): boolean => c.round !== null;
+  for (const cut of [...cuts.filter(isHole), ...cuts.filter((c) => !isHole(c))]) {
     if (cut.role === 'screw') continue;
     const hole = cut.round !== null;
     const name = hole ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
-    const at = hole
+    const spot = hole
       ? { x: cut.round.at.x + cut.round.diameter / 2 + CROSS_PAST, y: cut.round.at.y + 1 }
       : cut.role === 'ledge'
         ? { x: (cut.area.box.minX + cut.area.box.maxX) / 2, y: cut.area.box.minY + 1 }
-        : polygonMiddle(cut.area.polygon);
+        : clearPlace(cut, taken);
+    const at = hole ? spot : apart(spot, taken);
+    taken.push(at);
     const face = cut.face === 'front' ? '' : `${cut.face} `;
     const list = marks.get(name) ?? [];
     list.push({
@@ -106,7 +137,7 @@ export function depthMarks({
 const FOOT = new WeakMap<LaidPart, readonly PathMark[]>();
 
 /** What the parts look like on the face: their outlines. */
-export function drawParts({ parts }: Pick<LaidOut, 'parts'>): Layer {
+export function drawParts(parts: readonly LaidPart[]): Layer {
   return {
     name: 'parts',
     marks: parts.flatMap((laid) => {
@@ -118,4 +149,13 @@ export function drawParts({ parts }: Pick<LaidOut, 'parts'>): Layer {
       return made;
     }),
   };
+}
+
+/** Openings with their depths in words, as they go on paper and into files. */
+export function drawDeepCuts(cuts: readonly Cut[], thickness: number): readonly Layer[] {
+  const depths = depthMarks(cuts, thickness);
+  return drawCuts(cuts).map((layer) => ({
+    ...layer,
+    marks: [...layer.marks, ...(depths.get(layer.name) ?? [])],
+  }));
 }

@@ -1,3 +1,4 @@
+import { boxesMeet } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import {
   commonOf,
@@ -59,6 +60,7 @@ export function floorsOf({ cuts, thickness }: Pick<LaidOut, 'cuts' | 'thickness'
   floored.forEach((a, i) => {
     for (let k = i + 1; k < floored.length; k += 1) {
       const b = floored[k]!;
+      if (!boxesMeet(a.area.box, b.area.box)) continue;
       const gap = zGap(a, b);
       if (gap <= 0 || a.owner === b.owner) continue;
       const at = sharedOf(a, b);

@@ -1,5 +1,6 @@
 import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
+import { boxHolds } from '../geometry/box.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { polygonHolds } from '../geometry/polygons.ts';
 import { remember } from '../geometry/remember.ts';
@@ -31,7 +32,12 @@ export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
   let best: Cut | null = null;
   for (const cut of cuts) {
     if (cut.face === hole.face || !CAVITIES.has(cut.role) || cut.owner === hole.owner) continue;
-    if (!polygonHolds(cut.area.polygon, at) || cut.islands.some((i) => polygonHolds(i, at))) continue;
+    if (
+      !boxHolds(cut.area.box, at) ||
+      !polygonHolds(cut.area.polygon, at) ||
+      cut.islands.some((i) => polygonHolds(i, at))
+    )
+      continue;
     const nearer = !best || (hole.face === 'front' ? cut.top > best.top : cut.bottom < best.bottom);
     if (nearer) best = cut;
   }
@@ -67,19 +73,46 @@ const cutsOfNeck = remember(
     neckCuts({ neck, strings, body }, layout),
 );
 
-/** All cuts and parts of a design. What has not changed since the last call is the same object again. */
+const followsBody = (openings: Design['openings']): boolean =>
+  openings.some((o) => o.steps.some(({ shape }) => shape.kind === 'inset' && shape.of === 'body'));
+
+const partsOf = remember((parts: Design['parts'], thickness: number): readonly LaidPart[] =>
+  parts.map((p) => laidPart(p, thickness)),
+);
+const cutsOf = remember(
+  (
+    ofNeck: readonly Cut[],
+    openings: Design['openings'],
+    runs: Design['runs'],
+    parts: readonly LaidPart[],
+    body: Design['body'],
+    path: ClosedPath | null,
+  ) =>
+    endHoles([
+      ...ofNeck,
+      ...openingCuts({ openings, body }, path ?? []),
+      ...runs.map(runCut),
+      ...parts.flatMap((p) => p.cuts),
+    ]),
+);
+
+/**
+ * All cuts and parts of a design. What has not changed since the last call is the same object again: the list of cuts
+ * too, while the body's edge alone moves and no opening follows it.
+ */
 export function layOut(
   design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings' | 'body'>,
   path: ClosedPath,
   layout: StringLayout,
 ): LaidOut {
   const { thickness } = design.body;
-  const parts = design.parts.map((p) => laidPart(p, thickness));
-  const cuts = endHoles([
-    ...cutsOfNeck(design.neck, design.strings, design.body, layout),
-    ...openingCuts(design, path),
-    ...design.runs.map(runCut),
-    ...parts.flatMap((p) => p.cuts),
-  ]);
-  return { thickness, body: bodyArea(path), cuts, parts };
+  const parts = partsOf(design.parts, thickness);
+  const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, layout);
+  const followed = followsBody(design.openings) ? path : null;
+  return {
+    thickness,
+    body: bodyArea(path),
+    cuts: cutsOf(ofNeck, design.openings, design.runs, parts, design.body, followed),
+    parts,
+  };
 }

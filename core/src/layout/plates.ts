@@ -47,12 +47,20 @@ const SCREW_THREAD = 3;
 const largest = (polygons: readonly Polygon[]): Polygon | null =>
   [...polygons].sort((a, b) => polygonArea(b) - polygonArea(a))[0] ?? null;
 
+const COVERS = new WeakMap<Cut, Polygon | null>();
+
+function coverEdge(ledge: Cut): Polygon | null {
+  let edge = COVERS.get(ledge);
+  if (edge === undefined) COVERS.set(ledge, (edge = largest(offsetPath(ledge.path, -COVER_GAP))));
+  return edge;
+}
+
 /** The cover of each ledge: its line less the gap, with the cover screws that stand in it. */
 function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: LaidOut): readonly Plate[] {
   return cuts
     .filter((c) => c.role === 'ledge' && c.face !== 'edge')
     .flatMap((ledge): readonly Plate[] => {
-      const edge = largest(offsetPath(ledge.path, -COVER_GAP));
+      const edge = coverEdge(ledge);
       if (!edge) return [];
       const [kind, id] = ledge.owner.split(':');
       const name =

@@ -1,3 +1,4 @@
+import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
 import { distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
@@ -56,8 +57,10 @@ const gapOf = byPair((a: Cut, b: Cut): Gap | null => {
 /** How a cut lies to the body's edge: the wall to it, or how far it reaches past it; null where it is far inside. */
 const edgeWallOf = byPair(
   (cut: Cut, body: LaidOut['body']): { at: Point; gap: Gap | null; past: number } | null => {
-    const outside = cut.area.polygon.filter((p) => !polygonHolds(body.polygon, p));
     const gap = edgeGap(cut.area, body, WALL_SIGHT);
+    // Where no edges cross, one corner tells for all.
+    const inside = gap?.distance !== 0 && polygonHolds(body.polygon, cut.area.polygon[0]!);
+    const outside = inside ? [] : cut.area.polygon.filter((p) => !polygonHolds(body.polygon, p));
     if (outside.length === 0 && gap?.distance !== 0)
       return gap && { at: { x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }, gap, past: 0 };
     // Past the edge: how far its furthest corner lies outside.
@@ -76,11 +79,12 @@ const edgeWallOf = byPair(
  */
 export function wallsOf({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>, grain: number): readonly Wall[] {
   const walled = cuts.filter((c) => WALLED.has(c.role));
+  const sights = walled.map((c) => growBox(c.area.box, WALL_SIGHT));
   const walls: Wall[] = [];
   walled.forEach((a, i) => {
     for (let k = i + 1; k < walled.length; k += 1) {
       const b = walled[k]!;
-      if (a.owner === b.owner || !zOverlap(a, b)) continue;
+      if (!boxesMeet(sights[i]!, b.area.box) || a.owner === b.owner || !zOverlap(a, b)) continue;
       const gap = gapOf(a, b);
       if (!gap) continue;
       const at = { x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 };

@@ -1,6 +1,14 @@
 import type { Run } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
-import { distanceToEdge, polygonHolds, polygonsMeet } from '../geometry/polygons.ts';
+import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
+import type { Polygon } from '../geometry/polygons.ts';
+import {
+  distanceToEdge,
+  nearestOnSegment,
+  polygonHolds,
+  polygonsMeet,
+  sidesNear,
+} from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { zGap } from './cut.ts';
 import type { LaidOut } from './layOut.ts';
@@ -41,6 +49,7 @@ export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap
   rooms.forEach((a, i) => {
     for (let k = i + 1; k < rooms.length; k += 1) {
       const b = rooms[k]!;
+      if (!boxesMeet(a.area.box, b.area.box)) continue;
       const [ra, rb] = [runOf.get(a.owner), runOf.get(b.owner)];
       // A drilled run leads only where its ends are: what it passes is told by its cover.
       const joined = ra
@@ -130,33 +139,65 @@ export interface RunCover {
   readonly near: string;
 }
 
+/** Wood thicker than this round a run is not looked at, mm. */
+const COVER_SIGHT = 20;
+
+/** Results of runs, kept while the run, the body and the cuts near to it are the same. */
+function rememberedByRun<R>(f: (run: Run, near: readonly Cut[], laid: LaidOut) => R, sight: number) {
+  const known = new WeakMap<
+    Run,
+    { readonly body: LaidOut['body']; readonly near: readonly Cut[]; readonly result: R }
+  >();
+  return (run: Run, laid: LaidOut): R => {
+    const box = growBox(boxOfPoints([run.from, run.to])!, sight);
+    const near = laid.cuts.filter((c) => c.owner !== `run:${run.id}` && boxesMeet(c.area.box, box));
+    const last = known.get(run);
+    if (
+      last?.body === laid.body &&
+      last.near.length === near.length &&
+      near.every((c, i) => c === last.near[i])
+    )
+      return last.result;
+    const result = f(run, near, laid);
+    known.set(run, { body: laid.body, near, result });
+    return result;
+  };
+}
+
 /** The wood round a drilled run between the openings that it joins. Another run may cross it: wires share the hole. */
-export function runCover(run: Run, { cuts, body, thickness }: LaidOut): RunCover {
+export const runCover = rememberedByRun((run, near, { body, thickness }): RunCover => {
   const radius = run.diameter / 2;
-  const own = `run:${run.id}`;
-  const others = cuts.filter((c) => c.owner !== own && c.role !== 'drilled');
+  const others = near.filter((c) => c.role !== 'drilled');
   const joined = others.filter(
     (c) => ROOMS.has(c.role) && (endsIn(run.from, radius, c) || endsIn(run.to, radius, c)),
   );
+  const passed = others.filter((c) => !joined.includes(c));
+  const box = boxOfPoints([run.from, run.to])!;
+  const edge = sidesNear(body.polygon, box, COVER_SIGHT);
   const { length } = drillNeed(run);
   const steps = Math.max(2, Math.ceil(length / STEP));
-  let [least, at, near] = [Infinity, { x: run.from.x, y: run.from.y } as Point, ''];
+  let [least, at, nearTo] = [Infinity, { x: run.from.x, y: run.from.y } as Point, ''];
+  const tell = (by: number, p: Point, name: string): void => {
+    if (by < least) [least, at, nearTo] = [by, { x: p.x, y: p.y }, name];
+  };
   for (let i = 0; i <= steps; i += 1) {
     const p = alongRun(run, i / steps);
     // In, or so near to, what it joins: the hole opens there, as it should.
     if (joined.some((c) => offCut(c, p) <= radius * 1.5)) continue;
-    const inside = polygonHolds(body.polygon, p);
-    const told: [number, string][] = [
-      [-p.z - radius, 'the front face'],
-      [p.z + thickness - radius, 'the back face'],
-      [(inside ? 1 : -1) * distanceToEdge(body.polygon, p) - radius, 'the edge'],
-    ];
-    for (const c of others)
-      if (!joined.includes(c) && offBox(c, p) - radius < least) told.push([offCut(c, p) - radius, c.name]);
-    for (const [by, name] of told) if (by < least) [least, at, near] = [by, { x: p.x, y: p.y }, name];
+    tell(-p.z - radius, p, 'the front face');
+    tell(p.z + thickness - radius, p, 'the back face');
+    if (edge.length) {
+      const off = edge.reduce((d, [a, b]) => {
+        const q = nearestOnSegment(a, b, p);
+        return Math.min(d, Math.hypot(q.x - p.x, q.y - p.y));
+      }, Infinity);
+      if (off - radius < least || off < radius)
+        tell((polygonHolds(body.polygon, p) ? off : -off) - radius, p, 'the edge');
+    }
+    for (const c of passed) if (offBox(c, p) - radius < least) tell(offCut(c, p) - radius, p, c.name);
   }
-  return { least: Number.isFinite(least) ? least : null, at, near };
-}
+  return { least: Number.isFinite(least) ? least : null, at, near: nearTo };
+}, COVER_SIGHT);
 
 /** How a straight bit gets to where a run begins. */
 export interface WayIn {
@@ -172,17 +213,37 @@ export interface WayIn {
 /** A long bit and its chuck need so much clear room before the hole, mm. */
 const BIT_ROOM = 250;
 
-function wayFrom(run: Run, end: 'from' | 'to', { cuts, body, thickness }: LaidOut): WayIn {
+/** Where a straight line from a place crosses a polygon’s edge: distances along it, ascending. */
+function crossingsAlong(polygon: Polygon, from: Point, way: Point): readonly number[] {
+  const found: number[] = [];
+  for (let i = 0; i < polygon.length; i += 1) {
+    const [a, b] = [polygon[i]!, polygon[(i + 1) % polygon.length]!];
+    const [ax, ay] = [a.x - from.x, a.y - from.y];
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const turn = way.x * dy - way.y * dx;
+    if (turn === 0) continue;
+    const s = (ax * dy - ay * dx) / turn;
+    const t = (ax * way.y - ay * way.x) / turn;
+    if (s > 0 && t >= 0 && t < 1) found.push(s);
+  }
+  return found.sort((p, q) => p - q);
+}
+
+function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thickness }: LaidOut): WayIn {
   const [a, b] = end === 'from' ? [run.from, run.to] : [run.to, run.from];
   const { length } = drillNeed(run);
-  if (length === 0) return { end, clear: false, blocked: a, past: [] };
+  if (length === 0) return { end, clear: false, blocked: { x: a.x, y: a.y }, past: [] };
   const step = { x: (a.x - b.x) / length, y: (a.y - b.y) / length, z: (a.z - b.z) / length };
   const past = new Set<string>();
-  const air = cuts.filter((c) => c.owner !== `run:${run.id}`);
+  const edges = crossingsAlong(body.polygon, a, step);
+  const begins = polygonHolds(body.polygon, a);
+  let crossed = 0;
   for (let s = run.diameter / 2; s <= BIT_ROOM; s += STEP) {
+    while (crossed < edges.length && edges[crossed]! <= s) crossed += 1;
     const p = { x: a.x + step.x * s, y: a.y + step.y * s, z: a.z + step.z * s };
-    if (p.z > 0 || p.z < -thickness || !polygonHolds(body.polygon, p)) continue;
-    const cut = air.find((c) => inCut(c, p));
+    const inside = begins === (crossed % 2 === 0);
+    if (!inside || p.z > 0 || p.z < -thickness) continue;
+    const cut = near.find((c) => offBox(c, p) === 0 && inCut(c, p));
     if (!cut) return { end, clear: false, blocked: { x: p.x, y: p.y }, past: [...past] };
     past.add(cut.owner === 'neck' ? 'neck' : cut.name);
   }
@@ -190,9 +251,9 @@ function wayFrom(run: Run, end: 'from' | 'to', { cuts, body, thickness }: LaidOu
 }
 
 /** The better way for a bit into a run: a clear one, if either end has it. */
-export function wayIn(run: Run, laid: LaidOut): WayIn {
-  const first = wayFrom(run, 'from', laid);
+export const wayIn = rememberedByRun((run, near, laid): WayIn => {
+  const first = wayFrom(run, 'from', near, laid);
   if (first.clear) return first;
-  const second = wayFrom(run, 'to', laid);
+  const second = wayFrom(run, 'to', near, laid);
   return second.clear ? second : first;
-}
+}, BIT_ROOM);

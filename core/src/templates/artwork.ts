@@ -45,8 +45,8 @@ export function artworkCrosses(body: Box): readonly Point[] {
 
 /** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
 const faceMarks = ({ laid }: Derived): readonly Mark[] => [
-  ...drawCuts({ cuts: laid.cuts.filter((c) => c.face === 'front') }).flatMap((l) => l.marks),
-  ...drawParts({ parts: laid.parts.filter((p) => p.part.face === 'front') }).marks,
+  ...drawCuts(laid.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
+  ...drawParts(laid.parts.filter((p) => p.part.face === 'front')).marks,
 ];
 
 /**

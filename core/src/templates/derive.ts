@@ -1,7 +1,7 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { remember } from '../geometry/remember.ts';
-import { drawCuts, drawParts } from '../layout/drawing.ts';
+import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { layOut } from '../layout/layOut.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
@@ -55,6 +55,7 @@ export function createDeriver(): (design: Design) => Derived {
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
     drawCuts: remember(drawCuts),
+    drawDeepCuts: remember(drawDeepCuts),
     drawParts: remember(drawParts),
     drawDimensions: remember(drawDimensions),
   };

@@ -4,7 +4,7 @@ import { closedPathMark, lineMark, mirrorDrawing } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
-import { depthMarks, drawCuts, drawParts } from '../layout/drawing.ts';
+import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import type { LaidOut } from '../layout/layOut.ts';
 import { drawPlate, platesOf } from '../layout/plates.ts';
 import { throughLines } from '../layout/pocket.ts';
@@ -23,6 +23,7 @@ export interface DrawnParts {
 /** How layers are made: plainly, or by ways that remember what they gave. */
 export interface LayerMakers {
   readonly drawCuts: typeof drawCuts;
+  readonly drawDeepCuts: typeof drawDeepCuts;
   readonly drawParts: typeof drawParts;
   readonly drawNeck: typeof drawNeck;
   readonly drawStrings: typeof drawStrings;
@@ -43,6 +44,7 @@ export const drawOutline = (path: ClosedPath): Layer => ({
 
 const PLAIN: LayerMakers = {
   drawCuts,
+  drawDeepCuts,
   drawParts,
   drawNeck,
   drawStrings,
@@ -92,8 +94,8 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
       make.drawOutline(path),
-      ...make.drawCuts(laid),
-      ...(laid.parts.length ? [make.drawParts(laid)] : []),
+      ...make.drawCuts(laid.cuts),
+      ...(laid.parts.length ? [make.drawParts(laid.parts)] : []),
       ...drawThrough(design, parts),
       ...drawGuards(design, parts),
       make.drawDimensions(measures, design.units),
@@ -115,13 +117,16 @@ export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMaker
   if (show.saddle) layers.push(make.drawSaddle(layout));
   if (show.centre) layers.push(make.drawCentre(design.strings, layout, minX, maxX));
   if (show.outline) layers.push(make.drawOutline(path));
-  const depths = depthMarks(parts.laid);
-  for (const layer of make.drawCuts(parts.laid)) {
-    const wanted = layer.name === 'openings' ? show.openings : layer.name === 'back' ? show.back : show.holes;
-    if (wanted) layers.push({ ...layer, marks: [...layer.marks, ...(depths.get(layer.name) ?? [])] });
-  }
+  const wanted: Partial<Record<Layer['name'], boolean>> = {
+    openings: show.openings,
+    back: show.back,
+    holes: show.holes,
+  };
+  layers.push(
+    ...make.drawDeepCuts(parts.laid.cuts, parts.laid.thickness).filter((l) => wanted[l.name] === true),
+  );
   if (show.openings) layers.push(...drawThrough(design, parts));
-  if (show.parts && parts.laid.parts.length) layers.push(make.drawParts(parts.laid));
+  if (show.parts && parts.laid.parts.length) layers.push(make.drawParts(parts.laid.parts));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

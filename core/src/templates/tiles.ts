@@ -1,4 +1,4 @@
-import type { Drawing } from '../drawing/drawing.ts';
+import type { Drawing, Layer } from '../drawing/drawing.ts';
 import { markPieces } from '../drawing/drawing.ts';
 import type { SheetSize } from '../design/paper.ts';
 import type { Box } from '../geometry/box.ts';
@@ -75,14 +75,30 @@ export function tileArea(grid: TileGrid, column: number, row: number): Box {
 }
 
 /** All lines of a drawing as cubics. */
-export const drawnCurves = (drawing: Drawing): readonly Cubic[] =>
-  drawing.layers.flatMap((layer) =>
-    layer.marks.flatMap((mark) =>
-      mark.kind === 'path'
-        ? markPieces(mark).map((piece) => ('p0' in piece ? piece : straightCubic(piece[0], piece[1])))
-        : [],
-    ),
+export const drawnCurves = (drawing: Drawing): readonly Cubic[] => drawing.layers.flatMap(curvesOf);
+
+const CURVES = new WeakMap<Layer, readonly Cubic[]>();
+
+/** A layer's curves, made once. */
+function curvesOf(layer: Layer): readonly Cubic[] {
+  const known = CURVES.get(layer);
+  if (known) return known;
+  const curves = layer.marks.flatMap((mark) =>
+    mark.kind === 'path'
+      ? markPieces(mark).map((piece) => ('p0' in piece ? piece : straightCubic(piece[0], piece[1])))
+      : [],
   );
+  CURVES.set(layer, curves);
+  return curves;
+}
+
+const CURVE_BOXES = new WeakMap<Cubic, Box>();
+
+function boxOfCurve(c: Cubic): Box {
+  let box = CURVE_BOXES.get(c);
+  if (!box) CURVE_BOXES.set(c, (box = cubicBox(c)));
+  return box;
+}
 
 /** Which tiles carry any line, as a test of (column, row); each curve is asked only of tiles that its box meets. */
 export function tilesWithLines(
@@ -90,7 +106,7 @@ export function tilesWithLines(
   curves: readonly Cubic[],
 ): (column: number, row: number) => boolean {
   const inked = new Set<number>();
-  const boxed = curves.map((c) => ({ c, box: cubicBox(c) }));
+  const boxed = curves.map((c) => ({ c, box: boxOfCurve(c) }));
   for (let row = 0; row < grid.rows; row += 1)
     for (let column = 0; column < grid.columns; column += 1) {
       const area = tileArea(grid, column, row);

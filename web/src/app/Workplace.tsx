@@ -11,8 +11,8 @@ import {
   unionBox,
 } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
-import { useEffect, useMemo } from 'react';
+import type { ComponentType } from 'react';
+import { Suspense, lazy, useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
@@ -28,8 +28,6 @@ import { Underlays } from '../stages/outline/trace/Underlays.tsx';
 import { useChosen } from '../stages/outline/chosen.ts';
 import { useDesk } from '../stages/outline/desk.ts';
 import { useTracing } from '../stages/outline/trace/tracing.ts';
-import { LayoutParticulars } from '../stages/layout/LayoutParticulars.tsx';
-import { LayoutTools } from '../stages/layout/LayoutTools.tsx';
 import { useLayoutDesk } from '../stages/layout/desk.ts';
 import { useChosenInLayout } from '../stages/layout/chosen.ts';
 import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
@@ -38,13 +36,20 @@ import { TemplatesParticulars } from '../stages/templates/TemplatesParticulars.t
 import { TemplatesTools } from '../stages/templates/TemplatesTools.tsx';
 import { STAGE_WORDS } from './stageWords.ts';
 
-const TOOLS: Readonly<Record<Stage, () => ReactNode>> = {
+const LayoutTools = lazy(async () => ({
+  default: (await import('../stages/layout/LayoutTools.tsx')).LayoutTools,
+}));
+const LayoutParticulars = lazy(async () => ({
+  default: (await import('../stages/layout/LayoutParticulars.tsx')).LayoutParticulars,
+}));
+
+const TOOLS: Readonly<Record<Stage, ComponentType>> = {
   strings: StringsTools,
   outline: OutlineTools,
   layout: LayoutTools,
   templates: TemplatesTools,
 };
-const PARTICULARS: Readonly<Record<Stage, () => ReactNode>> = {
+const PARTICULARS: Readonly<Record<Stage, ComponentType>> = {
   strings: StringsParticulars,
   outline: OutlineParticulars,
   layout: LayoutParticulars,
@@ -199,7 +204,9 @@ function StageBoard({ stage }: { stage: Stage }) {
       marking={marking}
       under={hasUnder ? <Underlays /> : undefined}
     >
-      <Tools />
+      <Suspense fallback={null}>
+        <Tools />
+      </Suspense>
       <TheirOutline />
     </Board>
   );
@@ -221,7 +228,9 @@ export function Workplace({ stage }: { stage: Stage }) {
       >
         <Area px="4" py="3">
           <ParticularsHead stage={stage} />
-          <Particulars />
+          <Suspense fallback={null}>
+            <Particulars />
+          </Suspense>
         </Area>
       </OwnLayout>
     </>

@@ -15,6 +15,7 @@ export const boardSeat: Rule = {
   says: ({ measured, limit, subject }) =>
     `On the ${subject} side the body reaches ${measured} past the board at the joint (less than nothing: the board stands over); ${limit} is asked for.`,
   remedy: 'Move the seat’s nodes outward, or narrow the board.',
+  reads: ({ design, derived }) => [derived.path, design.strings],
   find: ({ design, derived: { path, measures } }, least) => {
     const heel = measures.neck?.heelX;
     if (heel === undefined) return [];

@@ -11,6 +11,7 @@ export const bridgeOff: Rule = {
   says: ({ measured, limit }) =>
     `The saddles come to within ${measured} of the body’s edge (less than nothing: past it); ${limit} is asked for.`,
   remedy: 'Move the body tailward, widen it there, or take a joint at another fret.',
+  reads: ({ derived }) => [derived.path, derived.layout],
   find: ({ derived: { path, layout } }, room) => {
     const deepest = layout.lines
       .map(({ saddle }) => ({ where: saddle, measured: depthInside(path, saddle) }))

@@ -10,6 +10,7 @@ export const crossing: Rule = {
   title: 'The edge crosses itself',
   says: () => 'The outline runs over itself here: no tool can follow it.',
   remedy: 'Move the nodes beside the place apart, or remove one.',
+  reads: ({ design, derived }) => [derived.path, design.outline],
   find: ({ design, derived }) =>
     pathCrossings(derived.path)
       .crossings.slice(0, 4)

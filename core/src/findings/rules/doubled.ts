@@ -10,6 +10,7 @@ export const doubled: Rule = {
   title: 'The edge lies double',
   says: ({ measured }) => `The outline runs over its own line for ${measured}: it would be cut twice.`,
   remedy: 'Remove the nodes of one of the two lines.',
+  reads: ({ design, derived }) => [derived.path, design.outline],
   find: ({ derived }) => {
     const { doubled: found } = pathCrossings(derived.path);
     return found ? [{ subject: 'outline', where: found.at, measured: found.length }] : [];

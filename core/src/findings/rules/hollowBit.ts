@@ -14,6 +14,7 @@ export const hollowBit: Rule = {
     `The edge bends inward with a radius of ${measured}; a bit of ${limit} leaves wood standing there.`,
   remedy:
     'Widen the hollow, take a smaller bit, or finish the place by hand. Where your tools are listed, the smallest of them counts.',
+  reads: ({ design, derived }) => [derived.path, design.outline, design.tools],
   find: ({ design, derived: { path } }, limit) => {
     // Where tools are listed, the smallest of them is what there is.
     const owned = design.tools.flatMap(({ diameter }) => (diameter === null ? [] : [diameter]));

@@ -10,6 +10,7 @@ export const lump: Rule = {
   title: 'The edge has a lump',
   says: ({ measured }) => `A hand along the edge would feel a bump or dip of ${measured} here.`,
   remedy: 'Move or remove the nearest node until the comb swings once.',
+  reads: ({ design, derived }) => [derived.path, design.outline],
   find: ({ design, derived }, least) =>
     findLumps(derived.path, least).map(({ at, height, segment }) => ({
       subject: design.outline.nodes[segment]!.id,

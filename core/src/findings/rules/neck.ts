@@ -105,6 +105,7 @@ export const pocketWalls: Rule = {
   says: ({ measured, limit, subject }) =>
     `On the ${subject} side ${measured} of wood stand beside the pocket (less than nothing: it is open); ${limit} is asked for.`,
   remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
+  reads: ({ design, derived }) => [design.neck, design.strings, derived.path],
   find: ({ design, derived: { layout, path, measures } }, limit) => {
     const { neck, strings } = design;
     if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
@@ -150,6 +151,7 @@ export const fretAccess: Rule = {
   says: ({ measured, limit }) =>
     `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is let pass.`,
   remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
+  reads: ({ design, derived }) => [design.neck, design.strings, design.hand, derived.path],
   find: ({ design, derived: { path, layout } }, limit) => {
     if (design.neck.joint === 'undecided') return [];
     const { treble } = handReach(path, layout, design.hand);

@@ -13,6 +13,7 @@ export const open: Rule = {
   title: 'The edge is open',
   says: ({ measured }) => `The outline has a gap of ${measured}: a closed edge is needed to cut it out.`,
   remedy: 'Move the nodes on both sides of the gap, or remove one and add it again.',
+  reads: ({ design, derived }) => [derived.path, design.outline],
   find: ({ design, derived: { path } }) =>
     path.flatMap((c, i) => {
       const next = path[(i + 1) % path.length]!;

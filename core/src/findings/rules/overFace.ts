@@ -169,7 +169,9 @@ export const underStrings: Rule = {
         let [least, at] = [Infinity, p.part.at as Point];
         for (const solid of p.solids)
           for (const line of layout.lines) {
-            const { minX, maxX } = solid.area.box;
+            const { minX, maxX, minY, maxY } = solid.area.box;
+            const [ya, yb] = [stringYAt(line, minX), stringYAt(line, maxX)];
+            if (Math.max(ya, yb) < minY || Math.min(ya, yb) > maxY) continue;
             for (let x = Math.max(minX, line.saddle.x); x <= Math.min(maxX, line.nut.x); x += 1) {
               const q = { x, y: stringYAt(line, x) };
               if (!polygonHolds(solid.area.polygon, q)) continue;

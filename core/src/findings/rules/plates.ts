@@ -22,6 +22,11 @@ export const guardUneven: Rule = {
   says: ({ measured, limit, subject }) =>
     `Along the body’s edge the distance of ${subject} varies by ${measured}; an eye sees more than ${limit}.`,
   remedy: 'Let it follow the edge at one distance, or draw it clearly away from it.',
+  reads: ({ design, derived }) => [
+    design.guards,
+    derived.path,
+    ...(design.guards.length ? [derived.laid] : []),
+  ],
   find: (context, limit) =>
     plates(context)
       .filter((p) => context.design.guards.some((g) => g.id === p.id && g.follow !== null))

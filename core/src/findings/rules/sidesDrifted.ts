@@ -14,6 +14,7 @@ export const sidesDrifted: Rule = {
   title: 'The two sides have drifted apart',
   says: ({ measured }) => `This node is ${measured} off the mirror image of the one across.`,
   remedy: 'Mirror one side onto the other and link them, or move the node well away if it is meant.',
+  reads: ({ design }) => [design.outline],
   find: ({ design: { outline } }, most) => {
     const pairs = outline.nodes
       .filter((n) => n.y > 0)
