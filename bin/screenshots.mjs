@@ -33,6 +33,37 @@ const SHOTS = [
   ['strings', 'Fathom', 'strings', 'light', async () => undefined],
   ['outline', 'Windrow', 'outline', 'light', async (page) => page.locator('[data-node="n17"]').click()],
   ['outline-dark', 'Skerry', 'outline', 'dark', async () => undefined],
+  ['layout', 'Windrow', 'layout', 'light', async (page) => page.locator('[data-part="p4"]').click()],
+  [
+    'neck-join',
+    'Windrow',
+    'layout',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Neck join' }).click();
+      await page.getByTestId('side-view').waitFor();
+    },
+  ],
+  [
+    'openings',
+    'Skerry',
+    'layout',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Openings' }).click();
+      await page.getByRole('listitem').filter({ hasText: 'Control cavity' }).click();
+    },
+  ],
+  [
+    'wires',
+    'Fathom',
+    'layout',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Wires' }).click();
+      await page.getByRole('button', { name: 'Neck pickup to controls' }).click();
+    },
+  ],
   ['findings', 'Fathom', 'outline', 'light', async (page) => page.getByTestId('tale-findings').click()],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
   [

@@ -14,7 +14,7 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
       --table   frets, saddles              (csv; frets)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
-      --layers  outline,centre,neck,strings,saddle,dimensions
+      --layers  outline,openings,back,holes,parts,centre,neck,strings,saddle,dimensions
       --saw-line MM                         a line to saw along, outside the edge
       --hand    right, left
       --revision TEXT, --date TEXT          as they stand on paper
