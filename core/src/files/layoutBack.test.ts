@@ -12,7 +12,8 @@ import { boxOfPoints } from '../geometry/box.ts';
 import { pathBox } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { polygonArea, polygonHolds } from '../geometry/polygons.ts';
-import { depthWords } from '../layout/drawing.ts';
+import type { Cut } from '../layout/cut.ts';
+import { depthWords, joinedCuts } from '../layout/drawing.ts';
 import { plateProfiles, platesOf } from '../layout/plates.ts';
 import { createDeriver } from '../templates/derive.ts';
 import { plateDrawing } from '../templates/plateSheets.ts';
@@ -54,11 +55,14 @@ const sameBox = (a: Box, b: Box, by: number): boolean =>
 describe.each(NAMES)('the layout of %s in files', (name) => {
   const design = whole(name);
   const { template, laid } = derive(design);
+  const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
+  // Openings of one depth that run into one another are one line.
+  const drawn = [...joinedCuts(laid.cuts.filter((c) => !isHole(c))), ...laid.cuts.filter(isHole)];
   const depths = laid.cuts.filter((c) => c.role !== 'screw').map((c) => depthWords(c, laid.thickness));
 
   it('SVG: every opening closed in its layer, the back dashed, depths beside them', () => {
     const text = drawingSvg(template, design.name, weightsFor(design.print.weights));
-    for (const cut of laid.cuts) {
+    for (const cut of drawn) {
       const group = new RegExp(`<g id="layer-${layerOf(cut)}">([\\s\\S]*?)</g>`).exec(text)![1]!;
       const path = new RegExp(`<path id="cut-${cut.id}" d="([^"]+)"[^>]*>`).exec(group);
       expect(path, cut.id).not.toBeNull();
@@ -70,7 +74,7 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
     for (const words of new Set(depths)) expect(text).toContain(`${words}</text>`);
     // Read by the reader of drawings: each is there as a closed line of its own size and place.
     const boxes = closedIn(text).map((c) => pathBox(c.pieces)!);
-    for (const cut of laid.cuts) {
+    for (const cut of drawn) {
       const box = pathBox(cut.path)!;
       expect(
         boxes.some(
@@ -93,7 +97,7 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
       readonly lineType?: string;
       readonly vertices?: readonly Point[];
     }[];
-    for (const cut of laid.cuts) {
+    for (const cut of drawn) {
       const box = pathBox(cut.path)!;
       const found = entities.filter(
         (e) =>

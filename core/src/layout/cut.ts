@@ -31,6 +31,8 @@ export interface Cut {
   readonly bottom: number;
   readonly through: boolean;
   readonly round: { readonly at: Point; readonly diameter: number } | null;
+  /** The bit of a hole in the edge or a drilled run, mm. */
+  readonly bore?: number;
   /** Nobody has said its depth yet. */
   readonly unsaid: boolean;
 }

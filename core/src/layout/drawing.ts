@@ -1,7 +1,17 @@
 import type { Layer, Mark, PathMark } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
 import type { Point } from '../geometry/point.ts';
-import { polygonHolds, polygonMiddle } from '../geometry/polygons.ts';
+import { polygonPath } from '../geometry/figures.ts';
+import {
+  boxed,
+  polygonArea,
+  polygonHolds,
+  polygonMiddle,
+  polygonsMeet,
+  unionOf,
+  withoutOf,
+} from '../geometry/polygons.ts';
+import { byPair } from './pairs.ts';
 import type { Cut } from './cut.ts';
 import type { LaidPart } from './placedPart.ts';
 
@@ -17,6 +27,7 @@ const figure = (mm: number): string => String(Number(mm.toFixed(2)));
 export function depthWords(cut: Cut, thickness: number): string {
   if (cut.unsaid) return 'depth not said';
   if (cut.through) return 'through';
+  if (cut.bore !== undefined) return `bore ${figure(cut.bore)}`;
   return figure(
     cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom,
   );
@@ -52,11 +63,59 @@ function marksOf(cut: Cut): readonly PathMark[] {
   return made;
 }
 
+/** Ranges of depth this near are one floor, mm. */
+const SAME_FLOOR = 1e-6;
+
+/** Whether two routed openings are cut to one floor from one face and run into one another. */
+const runTogether = byPair(
+  (a: Cut, b: Cut): boolean =>
+    a.face === b.face &&
+    a.face !== 'edge' &&
+    Math.abs(a.top - b.top) < SAME_FLOOR &&
+    Math.abs(a.bottom - b.bottom) < SAME_FLOOR &&
+    polygonsMeet(a.area, b.area),
+);
+
+/**
+ * What is routed, with openings of one depth that run into one another as one line: an edge that is no edge would be
+ * cut as one. The others are the same objects as before.
+ */
+export function joinedCuts(cuts: readonly Cut[]): readonly Cut[] {
+  const left = [...cuts];
+  const joined: Cut[] = [];
+  while (left.length) {
+    const group = [left.shift()!];
+    for (let i = 0; i < group.length; i += 1)
+      for (let k = left.length - 1; k >= 0; k -= 1)
+        if (runTogether(group[i]!, left[k]!)) group.push(...left.splice(k, 1));
+    if (group.length === 1) joined.push(group[0]!);
+    else {
+      const whole = withoutOf(
+        unionOf(group.map((c) => c.area.polygon)),
+        group.flatMap((c) => c.islands),
+      );
+      const [first] = group;
+      const outer = whole.filter((p) => polygonArea(p) > 0);
+      const inner = whole.filter((p) => polygonArea(p) < 0);
+      outer.forEach((polygon, i) =>
+        joined.push({
+          ...first!,
+          id: group.map((c) => c.id).join('_') + (i ? `-${i}` : ''),
+          path: polygonPath(polygon),
+          area: boxed(polygon),
+          islands: inner.filter((p) => polygonHolds(polygon, p[0]!)).map((p) => [...p].reverse()),
+        }),
+      );
+    }
+  }
+  return joined;
+}
+
 /** Openings from the front; from the back and in the edge (dashed); round holes and screws with their middles. */
 export function drawCuts(cuts: readonly Cut[]): readonly Layer[] {
   const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
   const layer = (name: Layer['name'], of: readonly Cut[]): Layer => ({ name, marks: of.flatMap(marksOf) });
-  const flat = cuts.filter((c) => !isHole(c));
+  const flat = joinedCuts(cuts.filter((c) => !isHole(c)));
   return [
     layer(
       'openings',
@@ -117,7 +176,7 @@ export function depthMarks(
         : clearPlace(cut, taken);
     const at = hole ? spot : apart(spot, taken);
     taken.push(at);
-    const face = cut.face === 'front' ? '' : `${cut.face} `;
+    const face = cut.face === 'back' ? 'back ' : '';
     const list = marks.get(name) ?? [];
     list.push({
       kind: 'text',

@@ -8,6 +8,7 @@ import { rectPath } from '../geometry/figures.ts';
 import { boxed, edgeGap, polygonArea, unionOf } from '../geometry/polygons.ts';
 import { flattenPath, signedArea } from '../geometry/closedPath.ts';
 import { createDeriver } from '../templates/derive.ts';
+import { joinedCuts } from './drawing.ts';
 import { floorsOf } from './floors.ts';
 import { isEndGrain, wallsOf } from './walls.ts';
 
@@ -245,5 +246,28 @@ describe('gaps between polygons', () => {
     expect(isEndGrain(along, 0)).toBe(true);
     expect(isEndGrain(along, Math.PI / 2)).toBe(false);
     expect(isEndGrain({ from: { x: 0, y: 0 }, to: { x: 1, y: 1 } }, 0)).toBe(false);
+  });
+});
+
+describe('openings of one depth that run into one another', () => {
+  it('are drawn as one closed line, with the islands of both; others stay as they are', () => {
+    const at = (x: number, depth: number, face: 'front' | 'back' = 'front'): Block => ({
+      x,
+      y: 0,
+      turn: 0,
+      long: 40,
+      wide: 30,
+      radius: 4,
+      face,
+      depth,
+    });
+    const cuts = (blocks: readonly Block[]) => createDeriver()(bodyWith(blocks)).laid.cuts;
+    const together = joinedCuts(cuts([at(0, 10), at(30, 10), at(100, 10)]));
+    expect(together).toHaveLength(2);
+    expect(polygonArea(together[0]!.area.polygon)).toBeCloseTo(40 * 30 * 2 - 10 * 30 - (4 - Math.PI) * 16, 0);
+    expect(joinedCuts(cuts([at(0, 10), at(30, 12)]))).toHaveLength(2);
+    expect(joinedCuts(cuts([at(0, 10), at(30, 10, 'back')]))).toHaveLength(2);
+    const [alone] = cuts([at(0, 10)]);
+    expect(joinedCuts([alone!])[0]).toBe(alone);
   });
 });

@@ -84,7 +84,7 @@ function boreOf(
   part: PlacedPart,
   deep: number,
   across: number,
-): Pick<Cut, 'path' | 'area' | 'top' | 'bottom'> {
+): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore'> {
   const flat = deep * Math.cos(part.tilt * RAD);
   const rise = deep * Math.sin(part.tilt * RAD);
   const path = laid(part, {
@@ -94,6 +94,7 @@ function boreOf(
   return {
     path,
     area: areaOf(path),
+    bore: across,
     top: Math.max(part.z, part.z + rise) + across / 2,
     bottom: Math.min(part.z, part.z + rise) - across / 2,
   };

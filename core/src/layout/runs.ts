@@ -53,6 +53,7 @@ export function runCut(run: Run): Cut {
     name: run.name,
     face: 'edge',
     role: 'drilled',
+    bore: diameter,
     path,
     area: areaOf(path),
     islands: [],

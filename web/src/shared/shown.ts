@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette';
+export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
@@ -13,5 +13,6 @@ export const useShown = create<Shown>((set, get) => ({
   sides: false,
   places: false,
   silhouette: false,
+  reach: false,
   toggle: (what) => set({ [what]: !get()[what] }),
 }));

@@ -172,6 +172,13 @@ describe('over the face', () => {
     );
     expect(found(windrow, 'parts-meet')).toEqual([]);
   });
+  it('a battery under another part', () => {
+    const fathom = demo('fathom');
+    const battery = fathom.parts.find((p) => p.spec.kind === 'battery')!;
+    expect(found(fathom, 'battery-covered')).toEqual([]);
+    const under = edits.addPart(fathom, shelf('plate'), 'back', battery.at).design;
+    expect(found(under, 'battery-covered').map((f) => f.about)).toEqual(['Battery box']);
+  });
   it('a pickup that touches the strings', () => {
     const [hit] = found(measured('Neck twin-coil', 'above', 14), 'under-strings');
     expect(hit!.measured).toBeLessThan(0);

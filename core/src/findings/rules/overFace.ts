@@ -11,7 +11,8 @@ import {
 import { neckSide } from '../../layout/pocket.ts';
 import { stringYAt } from '../../layout/poles.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
-import { polygonHolds } from '../../geometry/polygons.ts';
+import { boxed, polygonHolds, polygonsMeet } from '../../geometry/polygons.ts';
+import { platesOf } from '../../layout/plates.ts';
 import type { Hit, Rule } from '../finding.ts';
 import { pairOf } from './cutWords.ts';
 
@@ -186,7 +187,34 @@ export const underStrings: Rule = {
   },
 };
 
+export const batteryCovered: Rule = {
+  ...BASE,
+  id: 'battery-covered',
+  unit: '',
+  limit: null,
+  title: 'A battery cannot be reached',
+  says: ({ subject }) => `${subject} lies under another part: it could not be changed without a screwdriver.`,
+  remedy: 'Move it, or put it in the other face.',
+  find: ({ design, derived: { laid, path } }) => {
+    const guards = platesOf(design.guards, design.openings, path, laid).filter((p) =>
+      design.guards.some((g) => g.id === p.id),
+    );
+    return laid.parts
+      .filter((p) => p.part.spec.kind === 'battery' && p.solids[0])
+      .filter((p) => {
+        const { area } = p.solids[0]!;
+        return (
+          laid.parts.some(
+            (o) => o !== p && o.part.face === p.part.face && o.solids.some((s) => polygonsMeet(s.area, area)),
+          ) || guards.some((g) => g.face === p.part.face && polygonsMeet(boxed(g.edge), area))
+        );
+      })
+      .map((p) => named(p, p.part.at, null));
+  },
+};
+
 export const OVER_FACE_RULES: readonly Rule[] = [
+  batteryCovered,
   partsMeet,
   underStrings,
   leverInStrum,

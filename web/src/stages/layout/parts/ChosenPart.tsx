@@ -1,11 +1,13 @@
 import type { Design, PlacedPart } from '@pelkin/core';
 import { edgePlace, edits, fannedTurn, kindOf } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
+import { wordsOf } from '../../../design/api.ts';
 import { SideLength } from '../../../design/SideLength.tsx';
 import { derive, useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
+import { FileButton } from '../../../shared/FileButton.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
@@ -13,7 +15,7 @@ import { TextField } from '../../../shared/TextField.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
-import { writePartFile } from './partFiles.ts';
+import { outlineFromDrawing, writePartFile } from './partFiles.ts';
 
 const partOf = (d: Design, id: string): PlacedPart | undefined => d.parts.find((p) => p.id === id);
 
@@ -154,6 +156,80 @@ function Name({ part }: { part: PlacedPart }) {
   );
 }
 
+/** The part as a file, and an outline of its own from a drawing. */
+function PartFile({ part }: { part: PlacedPart }) {
+  const edit = useDesignStore((s) => s.edit);
+  const [told, setTold] = useState<{ readonly words: string; readonly wrong: boolean } | null>(null);
+  const take = async (file: File): Promise<void> => {
+    try {
+      const read = await outlineFromDrawing(file);
+      if (!read.ok) {
+        setTold({ words: read.message, wrong: true });
+        return;
+      }
+      const refusals = edit(`gave ${part.spec.name} its own outline`, (d) =>
+        edits.changePart(d, part.id, { spec: { ...part.spec, outline: read.nodes } }),
+      );
+      setTold(
+        refusals[0]
+          ? { words: `${refusals[0].message}.`, wrong: true }
+          : {
+              words: read.asked
+                ? 'The file names no unit: millimetres were taken. Check its size.'
+                : `Its outline has ${read.nodes.length} nodes.`,
+              wrong: false,
+            },
+      );
+    } catch (error) {
+      setTold({ words: wordsOf(error), wrong: true });
+    }
+  };
+  return (
+    <Section title="Its file">
+      <HStack>
+        <Text flex="1" fontSize="12px" color="faded">
+          For other designs: its measures, and which of them are assumed.
+        </Text>
+        <Button size="2xs" variant="outline" onClick={() => writePartFile(part.spec)}>
+          Save the part
+        </Button>
+      </HStack>
+      <HStack>
+        <Text flex="1" fontSize="12px" color="faded">
+          {part.spec.outline
+            ? 'Drawn by an outline of its own.'
+            : 'Its outline on the face can come from an SVG or DXF; what is cut stays by its measures.'}
+        </Text>
+        {part.spec.outline ? (
+          <Button
+            size="2xs"
+            variant="ghost"
+            onClick={() =>
+              edit(`took the outline of ${part.spec.name} away`, (d) =>
+                edits.changePart(d, part.id, { spec: { ...part.spec, outline: null } }),
+              )
+            }
+          >
+            Drop it
+          </Button>
+        ) : (
+          <FileButton
+            words="Outline"
+            label="Outline file"
+            accept=".svg,.dxf,image/svg+xml"
+            onFile={(file) => void take(file)}
+          />
+        )}
+      </HStack>
+      {told && (
+        <Text fontSize="12px" color={told.wrong ? 'madder' : 'kelp'} role={told.wrong ? 'alert' : 'status'}>
+          {told.words}
+        </Text>
+      )}
+    </Section>
+  );
+}
+
 /** Everything about the one part that is chosen. */
 export function ChosenPart({ id }: { id: string }) {
   const part = usePicked((d) => partOf(d, id));
@@ -227,16 +303,7 @@ export function ChosenPart({ id }: { id: string }) {
       </Section>
       <PartReadings laid={laid} />
       <Measured part={part} />
-      <Section title="Its file">
-        <HStack>
-          <Text flex="1" fontSize="12px" color="faded">
-            For other designs: its measures, and which of them are assumed.
-          </Text>
-          <Button size="2xs" variant="outline" onClick={() => writePartFile(part.spec)}>
-            Save the part
-          </Button>
-        </HStack>
-      </Section>
+      <PartFile part={part} />
     </>
   );
 }

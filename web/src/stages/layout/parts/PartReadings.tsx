@@ -56,7 +56,14 @@ function Poles({ laid }: { laid: LaidPart }) {
           unit={figureAndUnit(0, units).unit}
         />
       )}
-      <Box as="table" w="full" fontSize="12px" fontFamily="mono" aria-label="Poles and strings">
+      <Box
+        as="table"
+        w="full"
+        fontSize="12px"
+        fontFamily="mono"
+        tableLayout="fixed"
+        aria-label="Poles and strings"
+      >
         <thead>
           <tr>
             {poles.map((_, i) => (

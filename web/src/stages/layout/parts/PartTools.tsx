@@ -11,6 +11,7 @@ import { useDrag } from '../../../design/useDrag.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { useChosenInLayout } from '../chosen.ts';
 import { layDown } from '../layDown.ts';
+import { ReachArcs } from './PickingHand.tsx';
 import { LiveDistances } from './LiveDistances.tsx';
 
 /** Half the width of the area that takes hold of a part, px. */
@@ -277,6 +278,7 @@ export function PartTools() {
         })}
       </g>
       {chosen.length === 1 && <LiveDistances id={chosen[0]!} />}
+      <ReachArcs />
       {carrying && <CarriedPart />}
     </>
   );

@@ -1,6 +1,7 @@
-import type { PartSpec } from '@pelkin/core';
+import type { Box, OutlineNode, PartSpec } from '@pelkin/core';
 import { partText, readPartText } from '@pelkin/core';
 import { download, fileStem } from '../../../shared/download.ts';
+import { startReader } from '../../../workers/bringIn.ts';
 import { useChosenInLayout } from '../chosen.ts';
 import { firstFace } from '../layDown.ts';
 
@@ -14,4 +15,37 @@ export async function readPartFile(file: File): Promise<string | null> {
   if (!read.ok) return `${read.message}.`;
   useChosenInLayout.getState().carry({ spec: read.spec, face: firstFace(read.spec) });
   return null;
+}
+
+/** A part’s own outline has at most so many nodes. */
+const MOST_OUTLINE = 200;
+
+/**
+ * A part's outline from a drawing: the largest closed line of an SVG or DXF, its middle at the part's place. Gives the
+ * nodes, or what is wrong with the file; `asked` tells that the file names no unit and millimetres were taken.
+ */
+export async function outlineFromDrawing(
+  file: File,
+): Promise<
+  | { readonly ok: true; readonly nodes: readonly OutlineNode[]; readonly asked: boolean }
+  | { readonly ok: false; readonly message: string }
+> {
+  const reader = startReader();
+  try {
+    const about = await reader.read(await file.text(), () => undefined);
+    if ('message' in about) return { ok: false, message: `${about.where}: ${about.message}.` };
+    const lines = await reader.join(about.declared?.mm ?? 1, 0.05);
+    const sizeOf = ({ box }: { box: Box }): number => (box.maxX - box.minX) * (box.maxY - box.minY);
+    const [largest] = lines.lines.filter((l) => l.closed).sort((a, b) => sizeOf(b) - sizeOf(a));
+    if (!largest)
+      return { ok: false, message: 'The file holds no closed line: close the part’s outline in it.' };
+    const { box } = largest;
+    const shift = { x: -(box.minX + box.maxX) / 2, y: -(box.minY + box.maxY) / 2 };
+    const fit = await reader.outline(largest.index, { mirror: false, turn: 0, shift }, null, () => undefined);
+    if (!fit || fit.nodes.length > MOST_OUTLINE)
+      return { ok: false, message: `The line has over ${MOST_OUTLINE} nodes: draw it with fewer.` };
+    return { ok: true, nodes: fit.nodes, asked: about.declared === null };
+  } finally {
+    reader.end();
+  }
 }
