@@ -128,30 +128,64 @@ const IN_LINE = 1e-3;
 const inLine = (before: Point, after: Point): boolean =>
   dot(before, after) < 0 && Math.abs(cross(before, after)) <= IN_LINE * length(before) * length(after);
 
-function outlineRefusals({ nodes, mirror }: Design['outline']): Refusal[] {
+/** What keeps a closed line of nodes from being solved: places that fall together, handles that do not fit their kind. */
+function nodesRefusals(nodes: Design['outline']['nodes'], where: string): Refusal[] {
   const refusals: Refusal[] = [];
   const seen = new Set<string>();
   nodes.forEach((node, i) => {
     const next = nodes[(i + 1) % nodes.length]!;
     if (seen.has(node.id))
-      refusals.push({ where: `outline.nodes.${i}.id`, message: `two nodes have the id ${node.id}` });
+      refusals.push({ where: `${where}.${i}.id`, message: `two nodes have the id ${node.id}` });
     seen.add(node.id);
     if (distance(node, next) < LEAST_NODE_DISTANCE)
       refusals.push({
-        where: `outline.nodes.${i}`,
+        where: `${where}.${i}`,
         message: `two neighbouring nodes stand at the same place (${figure(node.x)}, ${figure(node.y)}): remove one`,
       });
     if (node.kind === 'fair' && (node.before ?? node.after))
       refusals.push({
-        where: `outline.nodes.${i}`,
+        where: `${where}.${i}`,
         message: 'a fair node’s handles are solved: only smooth nodes and corners carry handles',
       });
     if (node.kind === 'smooth' && !(node.before && node.after && inLine(node.before, node.after)))
       refusals.push({
-        where: `outline.nodes.${i}`,
+        where: `${where}.${i}`,
         message: 'a smooth node needs both its handles, in one line: make it fair or a corner, or set them',
       });
   });
+  return refusals;
+}
+
+/** Every list whose members are named by ids, and every free line in the layout. */
+const LISTS = ['openings', 'parts', 'runs', 'guards'] as const;
+
+function layoutRefusals(design: Design): Refusal[] {
+  const refusals: Refusal[] = [];
+  for (const list of LISTS) {
+    const seen = new Set<string>();
+    design[list].forEach(({ id }, i) => {
+      if (seen.has(id)) refusals.push({ where: `${list}.${i}.id`, message: `two ${list} have the id ${id}` });
+      seen.add(id);
+    });
+  }
+  design.openings.forEach((o, i) =>
+    o.steps.forEach((step, k) =>
+      [step, ...step.islands].forEach(({ shape }) => {
+        if (shape.kind === 'free')
+          refusals.push(...nodesRefusals(shape.nodes, `openings.${i}.steps.${k}.shape.nodes`));
+      }),
+    ),
+  );
+  design.parts.forEach(({ spec }, i) => {
+    if (spec.outline) refusals.push(...nodesRefusals(spec.outline, `parts.${i}.spec.outline`));
+  });
+  design.guards.forEach((g, i) => refusals.push(...nodesRefusals(g.nodes, `guards.${i}.nodes`)));
+  return refusals;
+}
+
+function outlineRefusals({ nodes, mirror }: Design['outline']): Refusal[] {
+  const refusals = nodesRefusals(nodes, 'outline.nodes');
+  const seen = new Set(nodes.map((n) => n.id));
   const linked = new Set<string>();
   mirror.forEach(([a, b], i) => {
     for (const id of a === b ? [a] : [a, b]) {
@@ -189,6 +223,7 @@ function printRefusals(print: Design['print']): Refusal[] {
 export const designRefusals = (design: Design): readonly Refusal[] => [
   ...stringsRefusals(design.strings),
   ...outlineRefusals(design.outline),
+  ...layoutRefusals(design),
   ...printRefusals(design.print),
 ];
 

@@ -10,16 +10,20 @@ const NO_SIDE = 1e-9;
 const arc = (centre: Point, radius: number, from: number, sweep: number): readonly Cubic[] =>
   arcCubics({ centre, rx: radius, ry: radius, turn: 0, from, sweep });
 
+/** Figures are no smaller than this, mm: a part that was measured as nothing is still somewhere. */
+const LEAST_FIGURE = 0.01;
+
 /** A circle about the origin, counter-clockwise. */
-export const circlePath = (diameter: number): ClosedPath => arc({ x: 0, y: 0 }, diameter / 2, 0, 2 * Math.PI);
+export const circlePath = (diameter: number): ClosedPath =>
+  arc({ x: 0, y: 0 }, Math.max(LEAST_FIGURE, diameter) / 2, 0, 2 * Math.PI);
 
 /**
  * A rectangle about the origin with rounded corners, counter-clockwise: `long` along x, `wide` along y, mm. A radius
  * that does not fit is taken as far as it goes: half the shorter side, which makes a slot.
  */
 export function rectPath(long: number, wide: number, radius: number): ClosedPath {
-  const r = Math.max(0, Math.min(radius, long / 2, wide / 2));
-  const [hx, hy] = [long / 2, wide / 2];
+  const [hx, hy] = [Math.max(LEAST_FIGURE, long) / 2, Math.max(LEAST_FIGURE, wide) / 2];
+  const r = Math.max(0, Math.min(radius, hx, hy));
   const corners: readonly (readonly [number, number, number])[] = [
     [hx, hy, 0],
     [-hx, hy, Math.PI / 2],
