@@ -56,11 +56,11 @@ export function poleError(
 export function fannedTurn(layout: StringLayout, x: number): number {
   const [bass, treble] = [layout.lines[0]!, layout.lines.at(-1)!];
   // The line through equal shares of both outer strings.
-  const share = (line: typeof bass): number => (x - line.saddle.x) / (line.nut.x - line.saddle.x);
+  const share = (line: typeof bass): number => (x - line.bridge.x) / (line.nut.x - line.bridge.x);
   const mean = (share(bass) + share(treble)) / 2;
   const at = (line: typeof bass): Point => ({
-    x: line.saddle.x + mean * (line.nut.x - line.saddle.x),
-    y: line.saddle.y + mean * (line.nut.y - line.saddle.y),
+    x: line.bridge.x + mean * (line.nut.x - line.bridge.x),
+    y: line.bridge.y + mean * (line.nut.y - line.bridge.y),
   });
   const [p, q] = [at(bass), at(treble)];
   return (Math.atan2(-(p.x - q.x), p.y - q.y) * 180) / Math.PI;

@@ -1,6 +1,7 @@
 import type { Design, Point } from '@pelkin/core';
 import { figureAndUnit, floorsOf, lengthWithUnit, paperName, remember, wallsOf } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
@@ -121,20 +122,7 @@ function TellTale({ of }: { of: Key }) {
     if (place) setTimeout(() => useBoard.getState().showPlace(place), 0);
   };
   return (
-    <Box
-      as="button"
-      data-testid={`tale-${of}`}
-      onClick={go}
-      flex="1"
-      maxW="320px"
-      textAlign="left"
-      px="4"
-      py="1.5"
-      cursor="pointer"
-      borderRightWidth="1px"
-      borderColor="tarLight"
-      _hover={{ bg: 'tarLight' }}
-    >
+    <TaleBox name={of} onGo={go}>
       <Text fontSize="11.5px" color="onTarFaded">
         {look && (
           <Text as="span" color="ochreOnTar">
@@ -157,6 +145,41 @@ function TellTale({ of }: { of: Key }) {
       <Text fontSize="11px" color="onTarFaded" truncate>
         <Live of={(d) => taleOf(d, of).note} />
       </Text>
+    </TaleBox>
+  );
+}
+
+/** One reading of the strip: a press goes to its place. */
+function TaleBox({
+  name,
+  onGo,
+  isOpen,
+  children,
+}: {
+  name: string;
+  onGo: () => void;
+  isOpen?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Box
+      as="button"
+      data-testid={`tale-${name}`}
+      {...(isOpen === undefined ? {} : { 'aria-expanded': isOpen })}
+      onClick={onGo}
+      flex="1"
+      minW="0"
+      maxW="320px"
+      textAlign="left"
+      px="4"
+      py="1.5"
+      cursor="pointer"
+      borderRightWidth="1px"
+      borderColor="tarLight"
+      bg={isOpen ? 'tarLight' : undefined}
+      _hover={{ bg: 'tarLight' }}
+    >
+      {children}
     </Box>
   );
 }
@@ -193,25 +216,12 @@ function ThinTale({ name, label, of }: { name: string; label: string; of: (desig
   if (!design) return null;
   const thin = of(design);
   const { figure, unit } = figureAndUnit(thin?.mm ?? 0, design.units);
+  const go = (): void => {
+    void navigate(`/designs/${useDesignStore.getState().id}/layout`);
+    if (thin) setTimeout(() => useBoard.getState().showPlace(thin.at), 0);
+  };
   return (
-    <Box
-      as="button"
-      data-testid={`tale-${name}`}
-      onClick={() => {
-        void navigate(`/designs/${useDesignStore.getState().id}/layout`);
-        if (thin) setTimeout(() => useBoard.getState().showPlace(thin.at), 0);
-      }}
-      flex="1"
-      minW="0"
-      maxW="320px"
-      textAlign="left"
-      px="4"
-      py="1.5"
-      cursor="pointer"
-      borderRightWidth="1px"
-      borderColor="tarLight"
-      _hover={{ bg: 'tarLight' }}
-    >
+    <TaleBox name={name} onGo={go}>
       <Text fontSize="11.5px" color="onTarFaded">
         {label}
       </Text>
@@ -226,7 +236,7 @@ function ThinTale({ name, label, of }: { name: string; label: string; of: (desig
       <Text fontSize="11px" color="onTarFaded" truncate>
         {thin ? thin.note : 'nothing near'}
       </Text>
-    </Box>
+    </TaleBox>
   );
 }
 
@@ -243,20 +253,7 @@ function FindingsTale() {
     accepted > 0 ? `${accepted} accepted` : '',
   ];
   return (
-    <Box
-      as="button"
-      data-testid="tale-findings"
-      aria-expanded={open}
-      onClick={() => setOpen(!open)}
-      flex="1"
-      maxW="320px"
-      textAlign="left"
-      px="4"
-      py="1.5"
-      cursor="pointer"
-      bg={open ? 'tarLight' : undefined}
-      _hover={{ bg: 'tarLight' }}
-    >
+    <TaleBox name="findings" onGo={() => setOpen(!open)} isOpen={open}>
       <Text fontSize="11.5px" color="onTarFaded">
         {state !== 'well' && (
           <Text as="span" color={state === 'stop' ? 'madderOnTar' : 'ochreOnTar'}>
@@ -271,7 +268,7 @@ function FindingsTale() {
       <Text fontSize="11px" color="onTarFaded" truncate>
         {notes.filter(Boolean).join(', ')}
       </Text>
-    </Box>
+    </TaleBox>
   );
 }
 

@@ -1,0 +1,81 @@
+import { readFileSync } from 'node:fs';
+import type { Design } from '@pelkin/core';
+import { SHELF, checkDesign, edits, nearestOnPath, specOf } from '@pelkin/core';
+import { describe, expect, it } from 'vitest';
+import { derive } from '../../../design/derived.ts';
+import { alongEdge, arcThrough, inLine, rowReading } from './rows.ts';
+
+const checked = checkDesign(
+  JSON.parse(readFileSync(new URL('../../../../../demo/windrow.json', import.meta.url), 'utf8')),
+);
+if (!checked.ok) throw new Error('the demo cannot be read');
+const bare: Design = { ...checked.design, parts: [], openings: [], runs: [] };
+const pot = specOf(SHELF.find((p) => p.key === 'pot-24')!);
+const withPots = (places: readonly (readonly [number, number])[]): Design =>
+  places.reduce((d, [x, y]) => edits.addPart(d, pot, 'front', { x, y }).design, bare);
+const ids = (d: Design) => d.parts.map((p) => p.id);
+const places = (d: Design) => d.parts.map((p) => [p.at.x, p.at.y]);
+
+describe('rows of controls', () => {
+  it('in line stand on the line of the first and the last', () => {
+    const d = withPots([
+      [0, -80],
+      [-25, -95],
+      [-60, -110],
+    ]);
+    const lined = inLine(d, ids(d))!;
+    expect(rowReading(lined, ids(lined))!.off).toBeLessThan(0.01);
+    expect(places(lined)[0]).toEqual([0, -80]);
+    expect(places(lined)[2]).toEqual([-60, -110]);
+    expect(inLine(d, ids(d).slice(0, 2))).toBeNull();
+    const same = withPots([
+      [0, 0],
+      [5, 5],
+      [0, 0],
+    ]);
+    expect(inLine(same, ids(same))).toBeNull();
+  });
+  it('on an arc keep one distance from its middle, evenly', () => {
+    const d = withPots([
+      [0, -80],
+      [-20, -95],
+      [-32, -101],
+      [-70, -100],
+    ]);
+    const arc = arcThrough(d, ids(d))!;
+    const p = places(arc) as [number, number][];
+    const gaps = p.slice(1).map(([x, y], i) => Math.hypot(x - p[i]![0], y - p[i]![1]));
+    expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(0.05);
+    expect(p[0]).toEqual([0, -80]);
+    expect(p[3]).toEqual([-70, -100]);
+    // Three in one line have no arc: they are spread on it.
+    const straight = withPots([
+      [0, -80],
+      [-10, -90],
+      [-40, -120],
+    ]);
+    expect(places(arcThrough(straight, ids(straight))!)[1]).toEqual([-20, -100]);
+  });
+  it('along the edge stand square inside it, all as far', () => {
+    const d = withPots([
+      [0, -120],
+      [-40, -130],
+      [-80, -125],
+    ]);
+    const laid = alongEdge(d, ids(d), 30)!;
+    const { path } = derive(laid);
+    for (const { at } of laid.parts) expect(nearestOnPath(path, at)!.distance).toBeCloseTo(30, 1);
+  });
+  it('tell their angle to centre line, string and edge', () => {
+    const d = withPots([
+      [0, -80],
+      [-40, -80],
+    ]);
+    const row = rowReading(d, ids(d))!;
+    expect(row.toCentre).toBeCloseTo(0, 9);
+    expect(Math.abs(row.toString)).toBeGreaterThan(0.1);
+    expect(Math.abs(row.toString)).toBeLessThan(1);
+    expect(row.toEdge).not.toBeNull();
+    expect(rowReading(d, ['p1'])).toBeNull();
+  });
+});
