@@ -4,7 +4,50 @@ import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
 import type { Derived } from '../templates/derive.ts';
 import type { FactGroup } from '../templates/frontPages.ts';
+import { neckSide } from '../layout/pocket.ts';
+import { saddlePlace } from '../strings/elevation.ts';
 import { lengthWithUnit } from '../units/length.ts';
+
+/** The neck join where it is decided, and what is laid out where anything is. */
+function layoutFacts(
+  design: Design,
+  { layout, laid }: Derived,
+  mm: (value: number | null) => string,
+): readonly FactGroup[] {
+  const { neck, parts, openings, runs } = design;
+  const place = saddlePlace(neckSide(design, layout));
+  const assumed = parts.reduce((sum, p) => sum + p.spec.assumed.length, 0);
+  const deepest = laid.cuts.filter((c) => c.role === 'pocket' || c.role === 'cavity');
+  return [
+    ...(neck.joint === 'undecided'
+      ? []
+      : [
+          {
+            heading: 'Neck join',
+            facts: [
+              ['Neck', neck.joint] as const,
+              ['Heel with board', mm(neck.heel)] as const,
+              ['Pocket depth', mm(neck.depth)] as const,
+              ['Angle', `${neck.angle.toFixed(2)}°`] as const,
+              ['Saddle over the face', mm(place.z)] as const,
+            ],
+          },
+        ]),
+    ...(parts.length + openings.length + runs.length === 0
+      ? []
+      : [
+          {
+            heading: 'Layout',
+            facts: [
+              ['Parts', String(parts.length)] as const,
+              ['Measures assumed, not taken', String(assumed)] as const,
+              ['Openings to rout', String(deepest.length)] as const,
+              ['Drilled runs', String(runs.length)] as const,
+            ],
+          },
+        ]),
+  ];
+}
 
 /** The design's numbers as they go on the cover, findings and what was accepted of them included. */
 export function coverFacts(design: Design, derived: Derived): readonly FactGroup[] {
@@ -18,7 +61,7 @@ export function coverFacts(design: Design, derived: Derived): readonly FactGroup
   ]);
   const line = (f: Finding): string => {
     const { title, says } = wordsOfFinding(f, units);
-    return `${title} (${f.subject}). ${says}`;
+    return `${title} (${f.about}). ${says}`;
   };
   const fan: FactGroup['facts'] = strings.fan
     ? [
@@ -54,6 +97,7 @@ export function coverFacts(design: Design, derived: Derived): readonly FactGroup
         ['Face', `${(m.areaMm2 / 100).toFixed(0)} cm²`],
       ],
     },
+    ...layoutFacts(design, derived, mm),
     {
       heading: 'Open findings',
       facts: [],

@@ -43,7 +43,6 @@ export function bridgeReach(
   return bridges.map((part) => {
     const { travel, low, high } = part.form.saddles!;
     const turn = (part.part.turn * Math.PI) / 180;
-    const [ax, ay] = [-Math.cos(turn), -Math.sin(turn)];
     const needs = layout.lines.flatMap((line, i): readonly SaddleNeed[] => {
       const nearest = bridges.reduce((a, b) =>
         Math.abs(b.part.at.y - line.saddle.y) < Math.abs(a.part.at.y - line.saddle.y) ? b : a,
@@ -53,7 +52,7 @@ export function bridgeReach(
       // Along the bridge's own tailward way, from its foremost place, at the string.
       const dy = line.saddle.y - part.part.at.y;
       const foremost = part.part.at.x - dy * Math.tan(turn);
-      const along = (x - foremost) * ax + 0 * ay;
+      const along = (foremost - x) * Math.cos(turn);
       const tall = place.z - radiusDrop(radius, line.saddle.y);
       return [
         {
