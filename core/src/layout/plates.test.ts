@@ -10,6 +10,7 @@ import { polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
 import { boxed, distanceToEdge, edgeGap, polygonArea, polygonHolds } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
+import { artworkSheet } from '../templates/artwork.ts';
 import { createDeriver } from '../templates/derive.ts';
 import { coverLedge, placesAlong } from './cover.ts';
 import { edgeSwing, plateProfiles, platesOf } from './plates.ts';
@@ -161,5 +162,19 @@ describe('pickguards', () => {
     const near = edits.changePart(skerry, screw.id, { at: { x: corner.x - 1, y: corner.y } });
     expect(found(near, 'plate-screw')[0]!.measured).toBeLessThan(2.5);
     expect(found(skerry, 'plate-screw')).toEqual([]);
+  });
+});
+
+describe('an artwork sheet', () => {
+  it('shows hardware, what is routed from the front, and the pickguard: what a drawing would be lost to', () => {
+    const { sheet } = artworkSheet(skerry, derive(skerry), 'a4');
+    const ids = sheet.drawing.map((m) => m.id);
+    const has = (start: string): boolean => ids.some((id) => id.startsWith(start));
+    expect(has(`part-${skerry.parts[0]!.id}-`)).toBe(true);
+    expect(has('cut-neck-pocket')).toBe(true);
+    expect(has(`${skerry.guards[0]!.id}-e`)).toBe(true);
+    // What is cut from the back is not seen, and costs a drawing nothing.
+    expect(has('cut-o1-')).toBe(false);
+    expect(has('cover-')).toBe(false);
   });
 });

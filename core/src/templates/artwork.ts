@@ -5,6 +5,7 @@ import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { drawCuts, drawParts } from '../layout/drawing.ts';
+import { drawPlate, platesOf } from '../layout/plates.ts';
 import type { Derived } from './derive.ts';
 import type { Sheet } from './sheets.ts';
 
@@ -44,13 +45,16 @@ export function artworkCrosses(body: Box): readonly Point[] {
 }
 
 /** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
-const faceMarks = ({ laid }: Derived): readonly Mark[] => [
+const faceMarks = (design: Design, { laid, path }: Derived): readonly Mark[] => [
   ...drawCuts(laid.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
   ...drawParts(laid.parts.filter((p) => p.part.face === 'front')).marks,
+  ...platesOf(design.guards, design.openings, path, laid)
+    .filter((p) => p.face === 'front')
+    .flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
 ];
 
 /**
- * The face fitted to one small page, its scale told: outline, hardware and openings (what is routed or covered is lost to a
+ * The face fitted to one small page, its scale told: outline, hardware, pickguard and openings (what is routed or covered is lost to a
  * drawing), the board's end and the bridge line, and four crosses by which a scan of the drawn sheet is laid back at
  * full size. Right-handed or left-handed as the instrument is.
  */
@@ -75,7 +79,7 @@ export function artworkSheet(design: Design, derived: Derived, paper: ArtworkPap
   const half = layout.boardEndWidth / 2;
   const marks: readonly Mark[] = [
     closedPathMark('artwork-outline', 'outline', derived.path),
-    ...faceMarks(derived),
+    ...faceMarks(design, derived),
     lineMark('artwork-bridge', 'bridgeLine', { x: 0, y: 40 }, { x: 0, y: -40 }),
     lineMark('artwork-board-end', 'boardEdge', { x: boardEnd, y: half }, { x: boardEnd, y: -half }),
     ...(['1', '-1'] as const).map((s) =>
