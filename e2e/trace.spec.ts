@@ -247,7 +247,10 @@ test('files that are no pictures or drawings are refused with the reason', async
 });
 
 test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {
-  const id = await makeDesign(request, 'From DXF', { outline: newDesign('x', 6, 628).outline });
+  const id = await makeDesign(request, 'From DXF', {
+    outline: newDesign('x', 6, 628).outline,
+    openings: [],
+  });
   const { template } = derive({
     ...windrow,
     parts: [],

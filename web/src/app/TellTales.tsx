@@ -213,9 +213,8 @@ const thinnestFloor = remember((design: Design): Thin | null =>
 function ThinTale({ name, label, of }: { name: string; label: string; of: (design: Design) => Thin | null }) {
   const design = useRested((s) => s.design);
   const navigate = useNavigate();
-  if (!design) return null;
-  const thin = of(design);
-  const { figure, unit } = figureAndUnit(thin?.mm ?? 0, design.units);
+  const thin = design ? of(design) : null;
+  const { figure, unit } = figureAndUnit(thin?.mm ?? 0, design?.units ?? 'mm');
   const go = (): void => {
     void navigate(`/designs/${useDesignStore.getState().id}/layout`);
     if (thin) setTimeout(() => useBoard.getState().showPlace(thin.at), 0);
@@ -243,6 +242,8 @@ function ThinTale({ name, label, of }: { name: string; label: string; of: (desig
 /** How many findings stand open; pressed, their list. */
 function FindingsTale() {
   const found = useFound();
+  // Just opened, nothing was looked at yet: that is not “nothing amiss”.
+  const looked = useRested((s) => s.design !== null);
   const { open, setOpen } = useFindingsList();
   const standing = found.filter((f) => f.reason === null);
   const stops = standing.filter((f) => f.finding.severity === 'stop').length;
@@ -263,10 +264,10 @@ function FindingsTale() {
         Findings
       </Text>
       <Text fontFamily="mono" fontSize="16px" fontWeight="600" lineHeight="1.2">
-        {standing.length}
+        {looked ? standing.length : '…'}
       </Text>
       <Text fontSize="11px" color="onTarFaded" truncate>
-        {notes.filter(Boolean).join(', ')}
+        {looked ? notes.filter(Boolean).join(', ') : 'looking'}
       </Text>
     </TaleBox>
   );
