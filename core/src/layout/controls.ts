@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { distanceToEdge, edgeGap, polygonHolds, withoutOf } from '../geometry/polygons.ts';
+import { distanceToEdge, edgeGap, polygonArea, polygonHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, laidPath } from './cut.ts';
@@ -80,13 +80,7 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
     let at: Point = laid.part.at;
     for (const polygon of blocked) {
       if (polygon.length < 3) continue;
-      const area = Math.abs(
-        polygon.reduce((s, p, i) => {
-          const q = polygon[(i + 1) % polygon.length]!;
-          return s + (p.x * q.y - q.x * p.y) / 2;
-        }, 0),
-      );
-      if (area < LEAST_AREA) continue;
+      if (Math.abs(polygonArea(polygon)) < LEAST_AREA) continue;
       for (const p of polygon) {
         const by = distanceToEdge(cavity.area.polygon, p);
         if (by > bodyOut) [bodyOut, at] = [by, p];

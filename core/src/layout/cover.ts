@@ -14,12 +14,13 @@ import { flatPath } from './cut.ts';
 export interface CoverWish {
   /** From the opening's wall to the ledge's wall, all round. */
   readonly ledge: number;
-  /** Room round the plate within the ledge. */
-  readonly gap: number;
   readonly thickness: number;
   /** Screws about so far apart along the middle of the ledge; none with 0. */
   readonly apart: number;
 }
+
+/** A ledge is so much deeper than its plate, mm: finish has a thickness too. */
+const LET_IN = 0.2;
 
 /** Places along a closed line, evenly about so far apart; at least three, so that the plate lies flat. */
 export function placesAlong(polygon: readonly Point[], apart: number): readonly Point[] {
@@ -81,7 +82,7 @@ export function coverLedge(design: Design, id: string, wish: CoverWish): Design 
     name: 'cover’s ledge',
     shape,
     at: step.at,
-    depth: Number((wish.thickness + 0.2).toFixed(2)),
+    depth: Number((wish.thickness + LET_IN).toFixed(2)),
     through: false,
     role: 'ledge',
     islands: [],

@@ -50,7 +50,7 @@ describe('covers', () => {
       { kind: 'free', nodes: skerry.outline.nodes.map((n) => ({ ...n, x: n.x / 6, y: n.y / 6 })) },
     ] as const) {
       const { design, id } = with_(shape);
-      const covered = coverLedge(design, id, { ledge: 7, gap: 0.3, thickness: 2, apart: 60 })!;
+      const covered = coverLedge(design, id, { ledge: 7, thickness: 2, apart: 60 })!;
       expect(covered.openings[0]!.steps[1]!.role).toBe('ledge');
       const { laid } = derive(covered);
       const [inner, ledge] = laid.cuts.filter((c) => c.owner === `opening:${id}`);
@@ -60,7 +60,7 @@ describe('covers', () => {
       for (const part of covered.parts)
         expect(distanceToEdge(inner!.area.polygon, part.at)).toBeCloseTo(3.5, 0);
     }
-    expect(coverLedge(plain, 'none', { ledge: 7, gap: 0.3, thickness: 2, apart: 60 })).toBeNull();
+    expect(coverLedge(plain, 'none', { ledge: 7, thickness: 2, apart: 60 })).toBeNull();
   });
   it('screws stand evenly along the line, never fewer than three', () => {
     const square = [

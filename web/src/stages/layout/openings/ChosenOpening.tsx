@@ -244,7 +244,7 @@ function Cover({ id }: { id: string }) {
           onClick={() => {
             let none = false;
             edit('laid a cover over an opening', (d) => {
-              const next = coverLedge(d, id, { ...wish, gap: 0.3 });
+              const next = coverLedge(d, id, wish);
               none = next === null;
               return next ?? d;
             });
