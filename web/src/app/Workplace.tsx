@@ -17,6 +17,7 @@ import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
 import { useBoard } from '../board/boardStore.ts';
+import { Following } from '../design/Following.tsx';
 import { derive, useDerived, usePicked } from '../design/derived.ts';
 import { sameJson } from '../design/sameJson.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
@@ -227,10 +228,12 @@ export function Workplace({ stage }: { stage: Stage }) {
         overflowY="auto"
       >
         <Area px="4" py="3">
-          <ParticularsHead stage={stage} />
-          <Suspense fallback={null}>
-            <Particulars />
-          </Suspense>
+          <Following>
+            <ParticularsHead stage={stage} />
+            <Suspense fallback={null}>
+              <Particulars />
+            </Suspense>
+          </Following>
         </Area>
       </OwnLayout>
     </>

@@ -1,6 +1,6 @@
 import type { Derived, Design } from '@pelkin/core';
 import { createDeriver } from '@pelkin/core';
-import { useDesign, useDesignStore } from './store.ts';
+import { useDesign, useOfDesign } from './store.ts';
 
 /** What follows from a design; this page's own, remembering the last few. */
 export const derive = createDeriver();
@@ -13,7 +13,4 @@ export const useDerived = (): Derived => derive(useDesign());
  * that thing changes. What is picked must be a plain value, or keep its identity.
  */
 export const usePicked = <T>(pick: (design: Design, derived: Derived) => T): T =>
-  useDesignStore((s) => {
-    if (!s.design) throw new Error('no design is open');
-    return pick(s.design, derive(s.design));
-  });
+  useOfDesign((design) => pick(design, derive(design)));

@@ -1,5 +1,6 @@
 import type { Design, Refusal } from '@pelkin/core';
 import { designRefusals } from '@pelkin/core';
+import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 
 /** A state that can be gone back to, and the name of the step that left it. */
@@ -91,9 +92,18 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   },
 }));
 
-/** The open design; only below a page that has one open. */
-export function useDesign(): Design {
-  const design = useDesignStore((s) => s.design);
-  if (!design) throw new Error('no design is open');
-  return design;
+/** The design that a part of the page follows a drag with, when it may fall a little behind; null: at once. */
+export const FollowedDesign = createContext<Design | null>(null);
+
+/** Something picked from the open design; below a page that has one open. What is picked must keep its identity. */
+export function useOfDesign<T>(pick: (design: Design) => T): T {
+  const followed = useContext(FollowedDesign);
+  return useDesignStore((s) => {
+    const design = s.dragging && followed ? followed : s.design;
+    if (!design) throw new Error('no design is open');
+    return pick(design);
+  });
 }
+
+/** The open design; only below a page that has one open. */
+export const useDesign = (): Design => useOfDesign((d) => d);
