@@ -3,6 +3,7 @@ import { edits } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
+import { ListRow } from '../../../shared/ListRow.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { Guards } from './Guards.tsx';
@@ -128,26 +129,14 @@ export function Openings() {
       <Section title={`Your own: ${openings.length}`}>
         <Box role="list" aria-label="Openings" minW="0">
           {openings.map((o) => (
-            <Box
-              as="button"
-              role="listitem"
+            <ListRow
               key={o.id}
-              display="block"
-              w="full"
-              textAlign="left"
-              px="2"
-              py="1"
-              borderLeftWidth="3px"
-              borderLeftColor={o.id === chosen ? 'kelp' : 'transparent'}
-              _hover={{ bg: 'sunk' }}
-              cursor="pointer"
-              onClick={() => useChosenInLayout.getState().chooseOpening(o.id)}
-            >
-              <Text fontSize="13px">{o.name}</Text>
-              <Text fontSize="11.5px" color="faded" truncate>
-                {faceWords(o.face)}; {o.steps.map((s) => stepWords(s, units)).join('; ')}
-              </Text>
-            </Box>
+              id={o.id}
+              name={o.name}
+              note={`${faceWords(o.face)}; ${o.steps.map((s) => stepWords(s, units)).join('; ')}`}
+              chosen={o.id === chosen}
+              onChoose={useChosenInLayout.getState().chooseOpening}
+            />
           ))}
         </Box>
       </Section>

@@ -1,4 +1,4 @@
-import type { PlacedPart } from '@pelkin/core';
+import type { PartSpec } from '@pelkin/core';
 import { formOf, kindOf, laidPart, lengthWithUnit, measureOf } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
@@ -21,12 +21,12 @@ const H = 150;
  * The part drawn flat from above and, beside it, from its end, with the jaws of a caliper on the measure that is at
  * hand: a reminder of where to hold it, not a picture to scale.
  */
-export function Caliper({ part }: { part: PlacedPart }) {
+export function Caliper({ spec }: { spec: PartSpec }) {
   const key = useChosenInLayout((s) => s.caliper);
   const units = usePicked((d) => d.units);
   const drawn = useMemo(() => {
     const bench = laidPart(
-      { ...part, at: { x: 0, y: 0 }, turn: 0, face: part.face === 'edge' ? 'front' : part.face },
+      { id: 'bench', spec, at: { x: 0, y: 0 }, turn: 0, face: 'front', z: 0, tilt: 0, group: null },
       44,
     );
     const paths = [...bench.footprint, ...bench.cuts.filter((c) => c.role !== 'screw').map((c) => c.path)];
@@ -40,15 +40,15 @@ export function Caliper({ part }: { part: PlacedPart }) {
       maxY: Math.max(...ys, 4),
     };
     return { paths, box };
-  }, [part]);
-  const def = kindOf(part.spec)?.measures.find((m) => m.key === key);
+  }, [spec]);
+  const def = kindOf(spec)?.measures.find((m) => m.key === key);
   const { box, paths } = drawn;
   const scale = Math.min((W - 120) / (box.maxX - box.minX), (H - 44) / (box.maxY - box.minY));
   const cx = 34 + (W - 120) / 2;
   const cy = H / 2;
   const at = (p: { x: number; y: number }): string =>
     `${(cx + (p.x - (box.minX + box.maxX) / 2) * scale).toFixed(1)} ${(cy - (p.y - (box.minY + box.maxY) / 2) * scale).toFixed(1)}`;
-  const form = formOf(part.spec);
+  const form = formOf(spec);
   const tall = Math.max(6, ...form.solids.map((s) => s.high), 0);
   const deep = Math.max(
     4,
@@ -58,7 +58,7 @@ export function Caliper({ part }: { part: PlacedPart }) {
   const zs = (H - 40) / (tall + deep);
   const face = 20 + tall * zs;
   const way = def ? wayOf(def.key) : null;
-  const value = def ? measureOf(part.spec, def.key) : 0;
+  const value = def ? measureOf(spec, def.key) : 0;
   const half = (value * scale) / 2;
   return (
     <Box borderWidth="1px" borderColor="rule" borderRadius="l2" bg="paper" data-testid="caliper">
@@ -66,14 +66,14 @@ export function Caliper({ part }: { part: PlacedPart }) {
         width="100%"
         viewBox={`0 0 ${W} ${H}`}
         role="img"
-        aria-label={`${part.spec.name}, where its measures are taken`}
+        aria-label={`${spec.name}, where its measures are taken`}
       >
         <g fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="1">
           {paths.map((p, i) => (
             <path
               key={i}
               d={`M${at(p[0]!.p0)}${p.map((c) => `C${at(c.p1)} ${at(c.p2)} ${at(c.p3)}`).join('')}Z`}
-              opacity={i < formOf(part.spec).footprint.length ? 1 : 0.45}
+              opacity={i < formOf(spec).footprint.length ? 1 : 0.45}
             />
           ))}
           <line x1={W - 66} x2={W - 10} y1={face} y2={face} strokeDasharray="3 3" opacity="0.6" />

@@ -1,7 +1,7 @@
-import type { Design, PlacedPart } from '@pelkin/core';
+import type { Design, PartSpec, PlacedPart } from '@pelkin/core';
 import { edgePlace, edits, fannedTurn, kindOf } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { useCallback, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { wordsOf } from '../../../design/api.ts';
 import { SideLength } from '../../../design/SideLength.tsx';
 import { derive, useDerived, usePicked } from '../../../design/derived.ts';
@@ -137,27 +137,25 @@ function Place({ part }: { part: PlacedPart }) {
 }
 
 /** Renames a part: another name is another part, measured for itself. */
-function Name({ part }: { part: PlacedPart }) {
+const Name = memo(function Name({ id, spec }: { id: string; spec: PartSpec }) {
   const edit = useDesignStore((s) => s.edit);
   return (
     <TextField
       label="Name"
-      value={part.spec.name}
+      value={spec.name}
       hint="your own name for it; parts of one name share their measures"
       onCommit={(text) => {
         const name = text.trim().slice(0, 80);
         return name
-          ? edit(`named a part ${name}`, (d) =>
-              edits.changePart(d, part.id, { spec: { ...part.spec, name } }),
-            )
+          ? edit(`named a part ${name}`, (d) => edits.changePart(d, id, { spec: { ...spec, name } }))
           : [{ where: 'name', message: 'A part needs a name' }];
       }}
     />
   );
-}
+});
 
 /** The part as a file, and an outline of its own from a drawing. */
-function PartFile({ part }: { part: PlacedPart }) {
+const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSpec }) {
   const edit = useDesignStore((s) => s.edit);
   const [told, setTold] = useState<{ readonly words: string; readonly wrong: boolean } | null>(null);
   const take = async (file: File): Promise<void> => {
@@ -167,8 +165,8 @@ function PartFile({ part }: { part: PlacedPart }) {
         setTold({ words: read.message, wrong: true });
         return;
       }
-      const refusals = edit(`gave ${part.spec.name} its own outline`, (d) =>
-        edits.changePart(d, part.id, { spec: { ...part.spec, outline: read.nodes } }),
+      const refusals = edit(`gave ${spec.name} its own outline`, (d) =>
+        edits.changePart(d, id, { spec: { ...spec, outline: read.nodes } }),
       );
       setTold(
         refusals[0]
@@ -190,23 +188,23 @@ function PartFile({ part }: { part: PlacedPart }) {
         <Text flex="1" fontSize="12px" color="faded">
           For other designs: its measures, and which of them are assumed.
         </Text>
-        <Button size="2xs" variant="outline" onClick={() => writePartFile(part.spec)}>
+        <Button size="2xs" variant="outline" onClick={() => writePartFile(spec)}>
           Save the part
         </Button>
       </HStack>
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
-          {part.spec.outline
+          {spec.outline
             ? 'Drawn by an outline of its own.'
             : 'Its outline on the face can come from an SVG or DXF; what is cut stays by its measures.'}
         </Text>
-        {part.spec.outline ? (
+        {spec.outline ? (
           <Button
             size="2xs"
             variant="ghost"
             onClick={() =>
-              edit(`took the outline of ${part.spec.name} away`, (d) =>
-                edits.changePart(d, part.id, { spec: { ...part.spec, outline: null } }),
+              edit(`took the outline of ${spec.name} away`, (d) =>
+                edits.changePart(d, id, { spec: { ...spec, outline: null } }),
               )
             }
           >
@@ -228,7 +226,7 @@ function PartFile({ part }: { part: PlacedPart }) {
       )}
     </Section>
   );
-}
+});
 
 /** Everything about the one part that is chosen. */
 export function ChosenPart({ id }: { id: string }) {
@@ -278,7 +276,7 @@ export function ChosenPart({ id }: { id: string }) {
           </HStack>
         }
       >
-        <Name part={part} />
+        <Name id={id} spec={part.spec} />
         <Place part={part} />
         {part.group && (
           <HStack fontSize="12.5px">
@@ -302,8 +300,8 @@ export function ChosenPart({ id }: { id: string }) {
         )}
       </Section>
       <PartReadings laid={laid} />
-      <Measured part={part} />
-      <PartFile part={part} />
+      <Measured id={id} spec={part.spec} />
+      <PartFile id={id} spec={part.spec} />
     </>
   );
 }

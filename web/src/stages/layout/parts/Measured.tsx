@@ -1,6 +1,7 @@
-import type { MeasureDef, PlacedPart } from '@pelkin/core';
+import type { MeasureDef, PartSpec } from '@pelkin/core';
 import { edits, kindOf, measureOf } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { memo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
@@ -10,15 +11,13 @@ import { useChosenInLayout } from '../chosen.ts';
 import { Caliper } from './Caliper.tsx';
 
 /** One measure of a part: as the shelf has it until it is taken. */
-function MeasureRow({ part, def }: { part: PlacedPart; def: MeasureDef }) {
+function MeasureRow({ id, spec, def }: { id: string; spec: PartSpec; def: MeasureDef }) {
   const units = usePicked((d) => d.units);
   const edit = useDesignStore((s) => s.edit);
-  const assumed = part.spec.assumed.includes(def.key);
-  const value = measureOf(part.spec, def.key);
+  const assumed = spec.assumed.includes(def.key);
+  const value = measureOf(spec, def.key);
   const take = (v: number) =>
-    edit(`measured ${def.label.toLowerCase()} of ${part.spec.name}`, (d) =>
-      edits.measurePart(d, part.id, def.key, v),
-    );
+    edit(`measured ${def.label.toLowerCase()} of ${spec.name}`, (d) => edits.measurePart(d, id, def.key, v));
   const label = assumed ? `${def.label} ▲` : def.label;
   return (
     <Box
@@ -52,11 +51,11 @@ function MeasureRow({ part, def }: { part: PlacedPart; def: MeasureDef }) {
 }
 
 /** The caliper's readings of a part; what nobody has measured is marked. */
-export function Measured({ part }: { part: PlacedPart }) {
-  const kind = kindOf(part.spec);
+export const Measured = memo(function Measured({ id, spec }: { id: string; spec: PartSpec }) {
+  const kind = kindOf(spec);
   const edit = useDesignStore((s) => s.edit);
   if (!kind) return null;
-  const { assumed } = part.spec;
+  const { assumed } = spec;
   return (
     <Section
       title={
@@ -70,11 +69,8 @@ export function Measured({ part }: { part: PlacedPart }) {
             size="2xs"
             variant="outline"
             onClick={() =>
-              edit(`took all measures of ${part.spec.name}`, (d) =>
-                assumed.reduce(
-                  (now, key) => edits.measurePart(now, part.id, key, measureOf(part.spec, key)),
-                  d,
-                ),
+              edit(`took all measures of ${spec.name}`, (d) =>
+                assumed.reduce((now, key) => edits.measurePart(now, id, key, measureOf(spec, key)), d),
               )
             }
           >
@@ -83,9 +79,9 @@ export function Measured({ part }: { part: PlacedPart }) {
         )
       }
     >
-      <Caliper part={part} />
+      <Caliper spec={spec} />
       {kind.measures.map((def) => (
-        <MeasureRow key={def.key} part={part} def={def} />
+        <MeasureRow key={def.key} id={id} spec={spec} def={def} />
       ))}
       <HStack>
         <Text fontSize="12px" color="faded">
@@ -95,4 +91,4 @@ export function Measured({ part }: { part: PlacedPart }) {
       </HStack>
     </Section>
   );
-}
+});

@@ -7,6 +7,7 @@ import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
+import { ListRow } from '../../../shared/ListRow.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 
@@ -188,25 +189,17 @@ export function Wires() {
             A long hole between two openings. Its ends are pulled on the board and set to height here.
           </Text>
         )}
-        {runs.map((r) => (
-          <Box
-            as="button"
-            key={r.id}
-            display="block"
-            w="full"
-            textAlign="left"
-            px="2"
-            py="1"
-            fontSize="13px"
-            borderLeftWidth="3px"
-            borderLeftColor={r.id === chosen ? 'kelp' : 'transparent'}
-            _hover={{ bg: 'sunk' }}
-            cursor="pointer"
-            onClick={() => useChosenInLayout.getState().chooseRun(r.id)}
-          >
-            {r.name}
-          </Box>
-        ))}
+        <Box role="list" aria-label="Drilled runs" minW="0">
+          {runs.map((r) => (
+            <ListRow
+              key={r.id}
+              id={r.id}
+              name={r.name}
+              chosen={r.id === chosen}
+              onChoose={useChosenInLayout.getState().chooseRun}
+            />
+          ))}
+        </Box>
       </Section>
     </>
   );
