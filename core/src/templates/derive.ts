@@ -1,6 +1,6 @@
 import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
-import { remember } from '../geometry/remember.ts';
+import { once, remember } from '../geometry/remember.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { layOut } from '../layout/layOut.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
@@ -60,25 +60,43 @@ export function createDeriver(): (design: Design) => Derived {
     drawDimensions: remember(drawDimensions),
   };
   return remember((design: Design): Derived => {
-    const outline = outlineOf(design.outline.nodes);
-    const layout = layoutOf(design.strings);
-    const laid = laidOf(
-      design.parts,
-      design.openings,
-      design.runs,
-      design.neck,
-      design.strings,
-      design.body,
-      outline.path,
-      layout,
+    // Each is made when it is first asked for: a page that shows no sheets does not wait for their plan.
+    const outline = once(() => outlineOf(design.outline.nodes));
+    const layout = once(() => layoutOf(design.strings));
+    const laid = once(() =>
+      laidOf(
+        design.parts,
+        design.openings,
+        design.runs,
+        design.neck,
+        design.strings,
+        design.body,
+        outline().path,
+        layout(),
+      ),
     );
-    const parts = { ...outline, layout, laid };
-    const template = drawTemplate(design, parts, makers);
-    return {
-      ...parts,
-      drawing: drawDesign(design, parts, makers),
-      template,
-      plan: planSheets(template, design.print),
+    const parts: DrawnParts = {
+      get path() {
+        return outline().path;
+      },
+      get measures() {
+        return outline().measures;
+      },
+      get layout() {
+        return layout();
+      },
+      get laid() {
+        return laid();
+      },
     };
+    const drawing = once(() => drawDesign(design, parts, makers));
+    const template = once(() => drawTemplate(design, parts, makers));
+    const plan = once(() => planSheets(template(), design.print));
+    return Object.defineProperties({} as Derived, {
+      ...Object.getOwnPropertyDescriptors(parts),
+      drawing: { get: drawing, enumerable: true },
+      template: { get: template, enumerable: true },
+      plan: { get: plan, enumerable: true },
+    });
   });
 }

@@ -92,7 +92,9 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
             {STAGE_WORDS[stage].name}
           </Text>
           <Text fontSize="11.5px" color="onTarFaded">
-            <Live of={(design, derived) => summary(stage, design, derived)} />
+            <Later first={'\u00a0'}>
+              <Live of={(design, derived) => summary(stage, design, derived)} />
+            </Later>
           </Text>
         </Box>
       </Link>

@@ -1,7 +1,7 @@
 import { lengthWithUnit, nameSchema } from '@pelkin/core';
 import { Box, Button, Center, HStack, IconButton, Input, Menu, Portal, Text } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { DesignSummary } from '../design/api.ts';
 import { api } from '../design/api.ts';
@@ -68,11 +68,12 @@ function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
 interface CardProps {
   readonly design: DesignSummary;
   readonly archived: boolean;
+  /** Must keep its identity, or every card is drawn again with the page. */
   readonly run: (work: () => Promise<unknown>) => Promise<void>;
 }
 
 /** One design of the list: its picture, name, and what can be done with it as a whole. */
-export function Card({ design, archived, run }: CardProps) {
+export const Card = memo(function Card({ design, archived, run }: CardProps) {
   const [naming, setNaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const rename = async (): Promise<void> => {
@@ -153,4 +154,4 @@ export function Card({ design, archived, run }: CardProps) {
       </HStack>
     </Box>
   );
-}
+});

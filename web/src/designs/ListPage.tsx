@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router';
 import { api, wordsOf } from '../design/api.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { Select } from '../shared/Pick.tsx';
+import { useStable } from '../shared/useStable.ts';
 import { Card } from './Card.tsx';
 import type { Beginning } from './NewDesign.tsx';
 import { NewDesign } from './NewDesign.tsx';
@@ -54,7 +55,7 @@ export function ListPage() {
   useEffect(() => {
     document.title = 'Designs · Pelkin';
   }, []);
-  const run = async (work: () => Promise<unknown>): Promise<void> => {
+  const run = useStable(async (work: () => Promise<unknown>): Promise<void> => {
     setProblem(null);
     try {
       await work();
@@ -62,7 +63,7 @@ export function ListPage() {
       setProblem(wordsOf(error));
     }
     await queries.invalidateQueries({ queryKey: ['designs'] });
-  };
+  });
   const openFile = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return;
     const read = readDesignText(chosen.size > 2_000_000 ? ' '.repeat(2_000_001) : await chosen.text());
