@@ -12,7 +12,7 @@ import { layoutStrings } from '../strings/layout.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { DrawnParts } from './designDrawing.ts';
-import { drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
+import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { SheetPlan } from './plan.ts';
 import { planSheets } from './plan.ts';
 
@@ -20,6 +20,8 @@ import { planSheets } from './plan.ts';
 export interface Derived extends DrawnParts {
   /** As the board shows it: right-handed, neck to the nut, dimensions on. */
   readonly drawing: Drawing;
+  /** The same without what is laid out: at hand sooner. */
+  readonly bare: Drawing;
   /** As it goes on paper and into files: mirrored for a left-handed instrument. */
   readonly template: Drawing;
   readonly plan: SheetPlan;
@@ -89,11 +91,13 @@ export function createDeriver(): (design: Design) => Derived {
         return laid();
       },
     };
+    const bare = once(() => drawBare(design, parts, makers));
     const drawing = once(() => drawDesign(design, parts, makers));
     const template = once(() => drawTemplate(design, parts, makers));
     const plan = once(() => planSheets(template(), design.print));
     return Object.defineProperties({} as Derived, {
       ...Object.getOwnPropertyDescriptors(parts),
+      bare: { get: bare, enumerable: true },
       drawing: { get: drawing, enumerable: true },
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },

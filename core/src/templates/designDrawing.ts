@@ -77,9 +77,12 @@ const drawGuards = ({ guards, openings }: Design, { path, laid }: DrawnParts): r
       ]
     : [];
 
-/** The whole instrument as the board shows it: neck to the nut, dimensions on; instrument frame, right-handed. */
-export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
-  const { path, measures, layout, laid } = parts;
+/** Neck, strings and outline as the board shows them, before anything is laid out; instrument frame, right-handed. */
+export function drawBare(
+  design: Design,
+  { path, measures, layout }: Omit<DrawnParts, 'laid'>,
+  make: LayerMakers = PLAIN,
+): Drawing {
   const tail = Math.min(measures.box.minX, 0);
   const nutEnd = Math.max(...layout.board.map((p) => p.x));
   return {
@@ -94,11 +97,21 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
       make.drawOutline(path),
+      make.drawDimensions(measures, design.units),
+    ],
+  };
+}
+
+/** The whole instrument as the board shows it: {@link drawBare} and all that is laid out. */
+export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
+  const { laid } = parts;
+  return {
+    layers: [
+      ...drawBare(design, parts, make).layers,
       ...make.drawCuts(laid.cuts),
       ...(laid.parts.length ? [make.drawParts(laid.parts)] : []),
       ...drawThrough(design, parts),
       ...drawGuards(design, parts),
-      make.drawDimensions(measures, design.units),
     ],
   };
 }

@@ -10,6 +10,7 @@ import { FindingsList } from './FindingsList.tsx';
 import { FrozenView } from './FrozenView.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
 import { TellTales } from './TellTales.tsx';
+import { fetchAhead } from './fetchAhead.ts';
 import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
 import { Workplace } from './Workplace.tsx';
@@ -36,6 +37,9 @@ function Waiting({ failure, retry }: { failure: string | null; retry: () => void
   );
 }
 
+/** So long after the page stands the rest is fetched ahead, ms. */
+const AHEAD_MS = 2000;
+
 /** One design: title line, work order, board, particulars, tell-tales. Every stage has its own address. */
 export function DesignPage() {
   const { id = '', stage } = useParams();
@@ -56,6 +60,10 @@ export function DesignPage() {
       useLooking.getState().look(null);
     };
   }, [id, attempt, opening]);
+  useEffect(() => {
+    const later = setTimeout(() => void fetchAhead(), AHEAD_MS);
+    return () => clearTimeout(later);
+  }, []);
   useEffect(() => {
     document.title = name ? `${name} · Pelkin` : 'Pelkin';
   }, [name]);

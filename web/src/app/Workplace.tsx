@@ -12,7 +12,7 @@ import {
 } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ComponentType } from 'react';
-import { Suspense, lazy, useEffect, useMemo } from 'react';
+import { Suspense, lazy, useDeferredValue, useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
@@ -63,10 +63,11 @@ const paperOnBoard = (design: Design, derived: Derived): Drawing =>
 
 /** Where a stage's work lies: the strings run to the nut, the outline is about the body, paper about its sheets. */
 function boxFor(stage: Stage, design: Design, derived: Derived): Box {
-  const { plan, measures, drawing } = derived;
-  const neck = drawingBox({ layers: drawing.layers.filter((l) => l.name === 'neck') });
+  const { measures } = derived;
+  const neck = drawingBox({ layers: derived.bare.layers.filter((l) => l.name === 'neck') });
   if (stage === 'strings') return unionBox(growBox(measures.box, 12), neck)!;
   if (stage === 'outline' || stage === 'layout') return growBox(measures.box, 34);
+  const { plan } = derived;
   const back = planToTemplate(plan);
   const flip = design.handedness === 'left' ? -1 : 1;
   const corners = plan.tiles.flatMap(({ area: t }) =>
@@ -89,10 +90,11 @@ function shownDrawing(
   design: Design,
   derived: Derived,
   wanted: Readonly<Record<string, boolean>>,
+  whole: boolean,
 ): Drawing {
   if (stage === 'templates') return paperOnBoard(design, derived);
   const inOutline = stage === 'outline';
-  const layers = derived.drawing.layers.filter(({ name }) => {
+  const layers = (whole ? derived.drawing : derived.bare).layers.filter(({ name }) => {
     if (name === 'saddle') return stage === 'strings' || stage === 'layout';
     // The outline is drawn alone: what is laid out in it would only hide its nodes.
     if (name === 'holes' || name === 'parts' || name === 'back' || name === 'plates')
@@ -168,12 +170,14 @@ function StageBoard({ stage }: { stage: Stage }) {
   const sides = useShown((s) => s.sides);
   const places = useShown((s) => s.places);
   const { fit } = useBoard.getState();
+  // Just opened, outline and strings stand first; what is laid out follows.
+  const whole = useDeferredValue(true, false);
   const [desk] = useDesk();
   const shown = useMemo(
     () =>
       // Over a picture, measures of the outline that is there would only hide what is traced.
-      shownDrawing(stage, design, derived, desk === 'trace' ? {} : { dimensions, sides, places }),
-    [stage, design, derived, dimensions, sides, places, desk],
+      shownDrawing(stage, design, derived, desk === 'trace' ? {} : { dimensions, sides, places }, whole),
+    [stage, design, derived, dimensions, sides, places, desk, whole],
   );
   const Tools = TOOLS[stage];
   const inOutline = stage === 'outline';
@@ -182,9 +186,9 @@ function StageBoard({ stage }: { stage: Stage }) {
   const flip = design.handedness === 'left' ? -1 : 1;
   const [layoutDesk] = useLayoutDesk();
   const beside = stage === 'layout' && layoutDesk === 'neck';
-  const whole = boxFor(stage, design, derived);
+  const room = boxFor(stage, design, derived);
   // The side view of the neck lies under the body: both must be seen.
-  const box = beside ? { ...whole, minY: whole.minY - SIDE_VIEW_MM } : whole;
+  const box = beside ? { ...room, minY: room.minY - SIDE_VIEW_MM } : room;
   useEffect(() => {
     fit(box);
     // Each stage begins with its own work in sight; after that the view is the user's.
