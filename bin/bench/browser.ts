@@ -53,25 +53,6 @@ async function drawingReadings(page: Page, address: string): Promise<readonly nu
   return page.evaluate(() => performance.getEntriesByName('drawing read').map((e) => e.duration));
 }
 
-/** In the page, as text: what compiles this file would put helpers into it that the page does not have. */
-const WATCH_FRAMES = `
-  window.measuredFrames = [];
-  const channel = new MessageChannel();
-  let began = 0;
-  let changed = false;
-  new MutationObserver(() => { changed = true; }).observe(document.querySelector('.board'), { subtree: true, attributes: true });
-  channel.port1.onmessage = () => {
-    if (changed) window.measuredFrames.push(performance.now() - began);
-    changed = false;
-  };
-  function tick() {
-    began = performance.now();
-    channel.port2.postMessage(0);
-    requestAnimationFrame(tick);
-  }
-  requestAnimationFrame(tick);
-`;
-
 /** From the press on a card until the outline and the first field are painted, by the page's own clock. */
 const WATCH_OPENING = `
   window.opened = new Promise((done) => {
@@ -89,10 +70,38 @@ const WATCH_OPENING = `
 /** How many drags are measured. */
 const DRAGS = 5;
 
+interface Traced {
+  readonly name: string;
+  readonly ph: string;
+  readonly pid: number;
+  readonly tid: number;
+  /** µs. */
+  readonly ts: number;
+  readonly dur?: number;
+  readonly args: { readonly data?: { readonly type?: string } };
+}
+
+/** The browser's own record of its main thread's tasks while something is done. */
+async function traced(page: Page, work: () => Promise<void>): Promise<readonly Traced[]> {
+  const devtools = await page.context().newCDPSession(page);
+  const events: Traced[] = [];
+  devtools.on('Tracing.dataCollected', ({ value }) => events.push(...(value as unknown as Traced[])));
+  await devtools.send('Tracing.start', {
+    traceConfig: { includedCategories: ['devtools.timeline', 'disabled-by-default-devtools.timeline'] },
+    transferMode: 'ReportEvents',
+  });
+  await work();
+  const complete = new Promise((done) => devtools.once('Tracing.tracingComplete', done));
+  await devtools.send('Tracing.end');
+  await complete;
+  await devtools.detach();
+  return events;
+}
+
 /**
- * Frames while a node is dragged: from the frame's first callback until the page rests after painting,
- * so handlers, rendering, layout and paint are in it; the wait for the screen's tick is not, nor are frames
- * in which nothing on the board changed.
+ * Frames while something is dragged, ms: the main thread's whole task of each frame in which the hand moved, by the
+ * browser's own record: handlers, rendering, style, layout, paint. A message posted from the frame tells less: the
+ * browser may hold it back past the next frame.
  */
 async function dragFrames(page: Page, what: string): Promise<number[]> {
   const box = (await page.locator(what).boundingBox())!;
@@ -100,13 +109,29 @@ async function dragFrames(page: Page, what: string): Promise<number[]> {
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 5, y, { steps: 5 });
-  await page.evaluate('window.measuredFrames.length = 0');
-  for (let i = 0; i < 240; i += 1) await page.mouse.move(x + 30 * Math.sin(i / 12), y + 20 * Math.cos(i / 9));
-  const frames = await page.evaluate(() =>
-    (window as unknown as { measuredFrames: number[] }).measuredFrames.slice(),
-  );
+  const events = await traced(page, async () => {
+    for (let i = 0; i < 240; i += 1)
+      await page.mouse.move(x + 30 * Math.sin(i / 12), y + 20 * Math.cos(i / 9));
+  });
+  const moved = (await page.locator(what).boundingBox())!;
+  // Put back, so that every drag is the same.
+  await page.keyboard.press('Escape');
   await page.mouse.up();
-  return frames;
+  if (Math.hypot(moved.x - box.x, moved.y - box.y) < 5) throw new Error(`${what} did not follow the hand`);
+  const moves = events.filter((e) => e.name === 'EventDispatch' && e.args.data?.type === 'pointermove');
+  const tasks = events.filter(
+    (e) =>
+      (e.name === 'RunTask' || e.name.endsWith('RunTask')) &&
+      e.pid === moves[0]?.pid &&
+      e.tid === moves[0].tid &&
+      e.dur !== undefined,
+  );
+  const holds = (task: Traced, e: Traced): boolean =>
+    e.pid === task.pid && e.tid === task.tid && e.ts >= task.ts && e.ts <= task.ts + task.dur!;
+  const frames = events.filter((e) => e.name === 'FireAnimationFrame');
+  return tasks
+    .filter((t) => frames.some((f) => holds(t, f)) && moves.some((m) => holds(t, m)))
+    .map((t) => t.dur! / 1000);
 }
 
 export async function measureBrowser(address: string): Promise<Measured[]> {
@@ -145,13 +170,11 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
     await page.goto(`${address}/designs/${id}/outline`);
     await page.locator('[data-node="n8"]').waitFor();
     // The machine's own hiccups reach the tail of any one drag: of several drags the middle one counts.
-    await page.evaluate(WATCH_FRAMES);
     const tails: number[] = [];
     for (let i = 0; i < DRAGS; i += 1)
       tails.push(summed('', 'ms', await dragFrames(page, '[data-node="n8"]'), null).p95);
     await page.goto(`${address}/designs/${id}/layout`);
     await page.locator('[data-part="p4"]').waitFor();
-    await page.evaluate(WATCH_FRAMES);
     const partTails: number[] = [];
     for (let i = 0; i < DRAGS; i += 1)
       partTails.push(summed('', 'ms', await dragFrames(page, '[data-part="p4"] .node-area'), null).p95);

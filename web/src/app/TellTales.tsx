@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive, usePicked } from '../design/derived.ts';
+import { useFollowed } from '../design/followed.ts';
 import { useRested } from '../design/rested.ts';
 import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
@@ -96,7 +97,7 @@ const KEYS: readonly Key[] = ['length', 'widest', 'hollow', 'sheets'];
 const taleOf = (design: Design, key: Key): Tale => talesOf(design).find((t) => t.key === key)!;
 
 /** How a reading was moved by the last step, with its way; empty when it was not. */
-function moved(key: Key, design: Design, before: Design | undefined): string {
+function moved(key: Key, design: Design, before: Design | null): string {
   const now = taleOf(design, key).value;
   const then = before ? taleOf(before, key).value : null;
   if (now === null || then === null) return '';
@@ -106,7 +107,7 @@ function moved(key: Key, design: Design, before: Design | undefined): string {
 }
 
 function Moved({ of }: { of: Key }) {
-  return useDesignStore((s) => (s.design ? moved(of, s.design, s.past.at(-1)?.design) : ''));
+  return useFollowed((s) => (s.design ? moved(of, s.design, s.before) : ''));
 }
 
 function TellTale({ of }: { of: Key }) {

@@ -3,8 +3,8 @@ import { useDeferredValue } from 'react';
 import { FollowedDesign, useDesignStore } from './store.ts';
 
 /**
- * What lies in here follows a drag when the page has time for it, never holding up the board; outside a
- * drag it follows at once, so that what is typed stands where it was typed.
+ * What reads the whole design in here (useDesign, useDerived) follows a drag when the page has time for it, never
+ * holding up the board; outside a drag it follows at once, so that what is typed stands where it was typed.
  */
 export function Following({ children }: { children: ReactNode }) {
   const design = useDesignStore((s) => s.design);

@@ -1,6 +1,7 @@
 import type { Derived, Design } from '@pelkin/core';
 import { createDeriver } from '@pelkin/core';
-import { useDesign, useOfDesign } from './store.ts';
+import { useFollowed } from './followed.ts';
+import { useDesign } from './store.ts';
 
 /** What follows from a design; this page's own, remembering the last few. */
 export const derive = createDeriver();
@@ -9,8 +10,12 @@ export const derive = createDeriver();
 export const useDerived = (): Derived => derive(useDesign());
 
 /**
- * One thing picked from the open design and what follows from it; the component is drawn anew only when
- * that thing changes. What is picked must be a plain value, or keep its identity.
+ * One thing picked from the open design and what follows from it, for words and figures: the component is drawn anew
+ * only when that thing changes, during a drag a little behind. What is picked must be a plain value, or keep its
+ * identity.
  */
 export const usePicked = <T>(pick: (design: Design, derived: Derived) => T): T =>
-  useOfDesign((design) => pick(design, derive(design)));
+  useFollowed(({ design }) => {
+    if (!design) throw new Error('no design is open');
+    return pick(design, derive(design));
+  });

@@ -95,15 +95,10 @@ export const useDesignStore = create<DesignState>((set, get) => ({
 /** The design that a part of the page follows a drag with, when it may fall a little behind; null: at once. */
 export const FollowedDesign = createContext<Design | null>(null);
 
-/** Something picked from the open design; below a page that has one open. What is picked must keep its identity. */
-export function useOfDesign<T>(pick: (design: Design) => T): T {
-  const followed = useContext(FollowedDesign);
-  return useDesignStore((s) => {
-    const design = s.dragging && followed ? followed : s.design;
-    if (!design) throw new Error('no design is open');
-    return pick(design);
-  });
-}
-
 /** The open design; only below a page that has one open. */
-export const useDesign = (): Design => useOfDesign((d) => d);
+export function useDesign(): Design {
+  const followed = useContext(FollowedDesign);
+  const design = useDesignStore((s) => (s.dragging && followed ? followed : s.design));
+  if (!design) throw new Error('no design is open');
+  return design;
+}

@@ -1,4 +1,5 @@
 import { Suspense, lazy } from 'react';
+import { Following } from '../../design/Following.tsx';
 import { useDesignStore } from '../../design/store.ts';
 import { useShown } from '../../shared/shown.ts';
 import { ChooseByBox } from './draw/ChooseByBox.tsx';
@@ -33,7 +34,12 @@ export function OutlineTools() {
         </Suspense>
       ) : (
         <>
-          {comb && <Comb />}
+          {comb && (
+            // A thousand teeth: during a drag they are drawn between the frames.
+            <Following>
+              <Comb />
+            </Following>
+          )}
           {desk === 'judge' && (
             <Suspense fallback={null}>
               <JudgeTools />

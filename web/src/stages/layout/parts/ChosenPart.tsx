@@ -6,7 +6,7 @@ import { wordsOf } from '../../../design/api.ts';
 import { SideLength } from '../../../design/SideLength.tsx';
 import { derive, useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
-import { useDesignStore } from '../../../design/store.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { FileButton } from '../../../shared/FileButton.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
@@ -230,7 +230,7 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
 
 /** Everything about the one part that is chosen. */
 export function ChosenPart({ id }: { id: string }) {
-  const part = usePicked((d) => partOf(d, id));
+  const part = partOf(useDesign(), id);
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);
   if (!part) return null;

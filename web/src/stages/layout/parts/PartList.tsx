@@ -2,6 +2,7 @@ import type { PlacedPart } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
+import { useDesign } from '../../../design/store.ts';
 import { ListRow } from '../../../shared/ListRow.tsx';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { Section } from '../../../shared/Section.tsx';
@@ -45,7 +46,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
 
 /** Every part that is laid down, with its place. */
 export function PartList() {
-  const parts = usePicked((d) => d.parts);
+  const { parts } = useDesign();
   const chosen = useChosenInLayout((s) => s.parts);
   return (
     <Section title={`Laid down: ${parts.length}`}>

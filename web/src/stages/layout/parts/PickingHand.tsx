@@ -1,7 +1,7 @@
 import { edits, formOf, lengthWithUnit, pickingPlace } from '@pelkin/core';
 import { Text } from '@chakra-ui/react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { useDerived, usePicked } from '../../../design/derived.ts';
+import { useDerived } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesign } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
@@ -11,9 +11,7 @@ import { useShown } from '../../../shared/shown.ts';
 
 /** Where the picking hand plays, how far it reaches, and how far each control is from it. */
 export function PickingHand() {
-  const hand = usePicked((d) => d.hand);
-  const parts = usePicked((d) => d.parts);
-  const units = usePicked((d) => d.units);
+  const { hand, parts, units } = useDesign();
   const { layout } = useDerived();
   const lengths = useLengths();
   const shown = useShown((s) => s.reach);

@@ -4,6 +4,7 @@ import type { PointerEvent } from 'react';
 import { useRef, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
 import { usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
 import { MARK_LETTERS, changeUnderlay, useTracing } from './tracing.ts';
 
 const HOLD = 12;
@@ -96,7 +97,9 @@ let moves = 0;
 function Slide() {
   const { board, size } = useBoardFrame();
   const held = useRef<{ readonly from: Point; readonly at: Point; readonly gesture: string } | null>(null);
-  const at = usePicked((d) => d.underlays.find((u) => u.id === useTracing.getState().id)?.at ?? null);
+  const at = useDesignStore(
+    (s) => s.design?.underlays.find((u) => u.id === useTracing.getState().id)?.at ?? null,
+  );
   return (
     <rect
       className="slide-area"
@@ -128,7 +131,7 @@ function Slide() {
 /** Everything that is marked in the picture that is worked on. */
 export function PictureMarks() {
   const { id, task, marks, measures, straights, body, bench, bridges, strokes, found } = useTracing();
-  const underlay = usePicked((d) => d.underlays.find((u) => u.id === id) ?? null);
+  const underlay = useDesignStore((s) => s.design?.underlays.find((u) => u.id === id) ?? null);
   const units = usePicked((d) => d.units);
   const { screen, view } = useBoardFrame();
   if (!underlay || underlay.hidden) return null;

@@ -1,11 +1,11 @@
 import { pixelMap } from '@pelkin/core';
 import { memo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { usePicked } from '../../../design/derived.ts';
+import { useDesign } from '../../../design/store.ts';
 
 /** The pictures under the drawing, each where it was laid. */
 export const Underlays = memo(function Underlays() {
-  const underlays = usePicked((d) => d.underlays);
+  const underlays = useDesign().underlays;
   const { matrix } = useBoardFrame();
   return (
     <g pointerEvents="none" data-testid="underlays">
