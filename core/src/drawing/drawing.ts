@@ -136,6 +136,22 @@ function pieceBox(piece: Piece): Box {
   return box;
 }
 
+const MARK_BOXES = new WeakMap<PathMark, Box>();
+
+/** The tight box of a mark's lines, made once. */
+export function markBox(mark: PathMark): Box {
+  const known = MARK_BOXES.get(mark);
+  if (known) return known;
+  const box = markPieces(mark).reduce<Box | null>((b, piece) => unionBox(b, pieceBox(piece)), null) ?? {
+    minX: mark.start.x,
+    minY: mark.start.y,
+    maxX: mark.start.x,
+    maxY: mark.start.y,
+  };
+  MARK_BOXES.set(mark, box);
+  return box;
+}
+
 const BOXES = new WeakMap<Layer, { readonly box: Box | null }>();
 
 /** A layer's box, made once: most layers outlive a change of one of them. */
@@ -143,8 +159,7 @@ function layerBox(layer: Layer): Box | null {
   const known = BOXES.get(layer);
   if (known) return known.box;
   let box: Box | null = null;
-  for (const mark of layer.marks)
-    if (mark.kind === 'path') for (const piece of markPieces(mark)) box = unionBox(box, pieceBox(piece));
+  for (const mark of layer.marks) if (mark.kind === 'path') box = unionBox(box, markBox(mark));
   BOXES.set(layer, { box });
   return box;
 }

@@ -1,6 +1,6 @@
 import { FillRule, differenceD, intersectD, unionD } from 'clipper2-ts';
 import type { Box } from './box.ts';
-import { boxOfPoints, boxesMeet, growBox } from './box.ts';
+import { boxHolds, boxOfPoints, boxesMeet, growBox } from './box.ts';
 import type { Point } from './point.ts';
 import { cross, subtract } from './point.ts';
 
@@ -97,6 +97,10 @@ export interface Boxed {
 }
 export const boxed = (polygon: Polygon): Boxed => ({ polygon, box: boxOfPoints(polygon)! });
 
+/** {@link polygonHolds}, asked of the box first. */
+export const areaHolds = ({ polygon, box }: Boxed, p: Point): boolean =>
+  boxHolds(box, p) && polygonHolds(polygon, p);
+
 const offBox = (box: Box, minX: number, minY: number, maxX: number, maxY: number): number =>
   Math.hypot(Math.max(box.minX - maxX, 0, minX - box.maxX), Math.max(box.minY - maxY, 0, minY - box.maxY));
 
@@ -150,6 +154,4 @@ export function edgeGap(a: Boxed, b: Boxed, limit: number): Gap | null {
 /** Whether two polygons share any ground: their edges cross, or one lies in the other. */
 export const polygonsMeet = (a: Boxed, b: Boxed): boolean =>
   boxesMeet(a.box, b.box) &&
-  (edgeGap(a, b, 0)?.distance === 0 ||
-    polygonHolds(b.polygon, a.polygon[0]!) ||
-    polygonHolds(a.polygon, b.polygon[0]!));
+  (edgeGap(a, b, 0)?.distance === 0 || areaHolds(b, a.polygon[0]!) || areaHolds(a, b.polygon[0]!));

@@ -2,6 +2,7 @@ import type { Design } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import {
+  areaHolds,
   distanceToEdge,
   edgeGap,
   nearestOnSegment,
@@ -11,6 +12,7 @@ import {
 import type { StringLayout } from '../strings/layout.ts';
 import type { LaidOut } from './layOut.ts';
 import { byPair } from './pairs.ts';
+import { stringYAt } from './poles.ts';
 import type { LaidPart, PlacedSolid } from './placedPart.ts';
 
 /** Two things over the face, and how near they come to one another, mm; 0 where they overlap. */
@@ -69,7 +71,7 @@ function stringCrosses(area: Boxed, saddle: Point, nut: Point): Point | null {
   for (let i = 0; i <= steps; i += 1) {
     const x = from + ((to - from) * i) / steps;
     const p = { x, y: yAt(x) };
-    if (p.y >= area.box.minY && p.y <= area.box.maxY && polygonHolds(area.polygon, p)) return p;
+    if (areaHolds(area, p)) return p;
   }
   return null;
 }
@@ -129,6 +131,26 @@ export function stringHeightAt(
 ): number {
   return saddle.z + ((nut.z - saddle.z) * (x - saddle.x)) / (nut.x - saddle.x);
 }
+
+/** Places along the strings this far apart are asked what lies under them, mm. */
+const UNDER_STEP = 1;
+
+/** Where strings run over an area: every mm, with the string's index. */
+export const stringsOver = byPair(
+  (area: Boxed, layout: StringLayout): readonly { readonly at: Point; readonly string: number }[] => {
+    const { minX, maxX, minY, maxY } = area.box;
+    return layout.lines.flatMap((line, string) => {
+      const [ya, yb] = [stringYAt(line, minX), stringYAt(line, maxX)];
+      if (Math.max(ya, yb) < minY || Math.min(ya, yb) > maxY) return [];
+      const over: { at: Point; string: number }[] = [];
+      for (let x = Math.max(minX, line.saddle.x); x <= Math.min(maxX, line.nut.x); x += UNDER_STEP) {
+        const at = { x, y: stringYAt(line, x) };
+        if (areaHolds(area, at)) over.push({ at, string });
+      }
+      return over;
+    });
+  },
+);
 
 /** A place over the strings where the picking hand plays. */
 export const pickingPlace = (hand: Design['hand'], layout: StringLayout): Point => {

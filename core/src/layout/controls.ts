@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { distanceToEdge, edgeGap, polygonArea, polygonHolds, withoutOf } from '../geometry/polygons.ts';
+import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, laidPath } from './cut.ts';
@@ -64,8 +64,7 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
         (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - 1e-6 : c.bottom <= roof + 1e-6),
     );
     // Mostly it hangs free in one cavity: told without a cut of polygons.
-    const free =
-      polygonHolds(cavity.area.polygon, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;
+    const free = areaHolds(cavity.area, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;
     const leftover = free
       ? []
       : withoutOf(

@@ -1,8 +1,7 @@
 import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { boxHolds } from '../geometry/box.ts';
 import type { Boxed } from '../geometry/polygons.ts';
-import { polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, polygonHolds } from '../geometry/polygons.ts';
 import { remember } from '../geometry/remember.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import type { Cut } from './cut.ts';
@@ -32,12 +31,7 @@ export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
   let best: Cut | null = null;
   for (const cut of cuts) {
     if (cut.face === hole.face || !CAVITIES.has(cut.role) || cut.owner === hole.owner) continue;
-    if (
-      !boxHolds(cut.area.box, at) ||
-      !polygonHolds(cut.area.polygon, at) ||
-      cut.islands.some((i) => polygonHolds(i, at))
-    )
-      continue;
+    if (!areaHolds(cut.area, at) || cut.islands.some((i) => polygonHolds(i, at))) continue;
     const nearer = !best || (hole.face === 'front' ? cut.top > best.top : cut.bottom < best.bottom);
     if (nearer) best = cut;
   }

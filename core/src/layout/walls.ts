@@ -1,7 +1,7 @@
 import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
-import { distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { zOverlap } from './cut.ts';
 import type { LaidOut } from './layOut.ts';
@@ -49,8 +49,7 @@ export function isEndGrain(gap: Pick<Gap, 'from' | 'to'>, grain: number): boolea
 const gapOf = byPair((a: Cut, b: Cut): Gap | null => {
   const gap = edgeGap(a.area, b.area, WALL_SIGHT);
   if (!gap || gap.distance === 0) return null;
-  const inside =
-    polygonHolds(b.area.polygon, a.area.polygon[0]!) || polygonHolds(a.area.polygon, b.area.polygon[0]!);
+  const inside = areaHolds(b.area, a.area.polygon[0]!) || areaHolds(a.area, b.area.polygon[0]!);
   return inside ? null : gap;
 });
 
@@ -73,25 +72,41 @@ const edgeWallOf = byPair(
   },
 );
 
+/** For each cut the later ones whose boxes come within sight of it, in order: found by a sweep along x. */
+function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
+  const pairs: number[][] = cuts.map(() => []);
+  const byX = cuts.map((_, i) => i).sort((p, q) => cuts[p]!.area.box.minX - cuts[q]!.area.box.minX);
+  byX.forEach((i, place) => {
+    const box = growBox(cuts[i]!.area.box, WALL_SIGHT);
+    for (let n = place + 1; n < byX.length; n += 1) {
+      const k = byX[n]!;
+      const other = cuts[k]!.area.box;
+      if (other.minX > box.maxX) break;
+      if (boxesMeet(box, other)) pairs[Math.min(i, k)]!.push(Math.max(i, k));
+    }
+  });
+  return pairs.map((p) => p.sort((a, b) => a - b));
+}
+
 /**
  * Every wall thinner than {@link WALL_SIGHT}: between two openings that share some depth and do not meet, and between
  * an opening and the body's edge. `grain`: rad from the centre line.
  */
 export function wallsOf({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>, grain: number): readonly Wall[] {
   const walled = cuts.filter((c) => WALLED.has(c.role));
-  const sights = walled.map((c) => growBox(c.area.box, WALL_SIGHT));
+  const near = nearPairs(walled);
   const walls: Wall[] = [];
   walled.forEach((a, i) => {
-    for (let k = i + 1; k < walled.length; k += 1) {
+    for (const k of near[i]!) {
       const b = walled[k]!;
-      if (!boxesMeet(sights[i]!, b.area.box) || a.owner === b.owner || !zOverlap(a, b)) continue;
+      if (a.owner === b.owner || !zOverlap(a, b)) continue;
       const gap = gapOf(a, b);
       if (!gap) continue;
       const at = { x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 };
       const [low, high] = [Math.max(a.bottom, b.bottom), Math.min(a.top, b.top)];
       // A third opening may have taken all of it away.
       const gone = walled.some(
-        (c) => c !== a && c !== b && c.bottom <= low && c.top >= high && polygonHolds(c.area.polygon, at),
+        (c) => c !== a && c !== b && c.bottom <= low && c.top >= high && areaHolds(c.area, at),
       );
       if (!gone) walls.push({ a, b, at, thickness: gap.distance, endGrain: isEndGrain(gap, grain) });
     }

@@ -3,6 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import {
+  areaHolds,
   distanceToEdge,
   nearestOnSegment,
   polygonHolds,
@@ -118,12 +119,12 @@ export function wiringOf(laid: LaidOut, runs: readonly Run[]): readonly Wired[] 
 const STEP = 0.5;
 
 const inCut = (cut: Cut, p: Point & { readonly z: number }): boolean =>
-  p.z <= cut.top && p.z >= cut.bottom && polygonHolds(cut.area.polygon, p);
+  p.z <= cut.top && p.z >= cut.bottom && areaHolds(cut.area, p);
 
 /** Distance from a place to a prism, mm; 0 within. */
 function offCut(cut: Cut, p: Point & { readonly z: number }): number {
   const dz = Math.max(0, p.z - cut.top, cut.bottom - p.z);
-  const flat = polygonHolds(cut.area.polygon, p) ? 0 : distanceToEdge(cut.area.polygon, p);
+  const flat = areaHolds(cut.area, p) ? 0 : distanceToEdge(cut.area.polygon, p);
   return Math.hypot(dz, flat);
 }
 
@@ -183,7 +184,7 @@ export const runCover = rememberedByRun((run, near, { body, thickness }): RunCov
   for (let i = 0; i <= steps; i += 1) {
     const p = alongRun(run, i / steps);
     // In, or so near to, what it joins: the hole opens there, as it should.
-    if (joined.some((c) => offCut(c, p) <= radius * 1.5)) continue;
+    if (joined.some((c) => offBox(c, p) <= radius * 1.5 && offCut(c, p) <= radius * 1.5)) continue;
     tell(-p.z - radius, p, 'the front face');
     tell(p.z + thickness - radius, p, 'the back face');
     if (edge.length) {

@@ -7,7 +7,7 @@ import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { TileGrid } from './tiles.ts';
-import { drawnCurves, tileArea, tileGrid, tilesWithLines } from './tiles.ts';
+import { tileArea, tileGrid, tilesWithLines } from './tiles.ts';
 
 export interface Tile {
   readonly column: number;
@@ -61,7 +61,7 @@ export function planSheets(drawing: Drawing, print: Design['print']): SheetPlan 
     height: boxHeight(box) + margins.top + margins.bottom,
   });
   const grid = tileGrid(box, sheet, margins, print.overlap, { x: place.shiftX, y: place.shiftY });
-  const inked = tilesWithLines(grid, drawnCurves(corrected));
+  const inked = tilesWithLines(grid, corrected);
   const tiles: Tile[] = [];
   for (let row = grid.rows - 1; row >= 0; row -= 1)
     for (let column = 0; column < grid.columns; column += 1)

@@ -12,6 +12,7 @@ import { createDeriver } from './derive.ts';
 import { drawTemplate } from './designDrawing.ts';
 import { planSheets, rowLetter } from './plan.ts';
 import { layOutSheets } from './sheets.ts';
+import { closedPathMark } from '../drawing/drawing.ts';
 import { tileGrid, tilesWithLines } from './tiles.ts';
 
 interface Case {
@@ -59,7 +60,9 @@ describe('tiling against the vectors', () => {
     expect(grid.tileHeight).toBeCloseTo(tileHeight, 6);
     expect([grid.columns, grid.rows]).toEqual([want.columns, want.rows]);
     if (!segments) return;
-    const inked = tilesWithLines(grid, curves);
+    const inked = tilesWithLines(grid, {
+      layers: [{ name: 'outline', marks: [closedPathMark('outline', 'outline', curves)] }],
+    });
     const empty: Pair[] = [];
     for (let row = 0; row < grid.rows; row += 1)
       for (let column = 0; column < grid.columns; column += 1)

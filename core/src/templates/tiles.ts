@@ -1,5 +1,5 @@
-import type { Drawing, Layer } from '../drawing/drawing.ts';
-import { markPieces } from '../drawing/drawing.ts';
+import type { Drawing, PathMark } from '../drawing/drawing.ts';
+import { markBox, markPieces } from '../drawing/drawing.ts';
 import type { SheetSize } from '../design/paper.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxesMeet } from '../geometry/box.ts';
@@ -74,44 +74,45 @@ export function tileArea(grid: TileGrid, column: number, row: number): Box {
   return { minX, minY, maxX: minX + grid.tileWidth, maxY: minY + grid.tileHeight };
 }
 
-/** All lines of a drawing as cubics. */
-export const drawnCurves = (drawing: Drawing): readonly Cubic[] => drawing.layers.flatMap(curvesOf);
+const CURVES = new WeakMap<PathMark, readonly { readonly c: Cubic; readonly box: Box }[]>();
 
-const CURVES = new WeakMap<Layer, readonly Cubic[]>();
-
-/** A layer's curves, made once. */
-function curvesOf(layer: Layer): readonly Cubic[] {
-  const known = CURVES.get(layer);
+/** A mark's curves and their boxes, made once. */
+function curvesOf(mark: PathMark): readonly { readonly c: Cubic; readonly box: Box }[] {
+  const known = CURVES.get(mark);
   if (known) return known;
-  const curves = layer.marks.flatMap((mark) =>
-    mark.kind === 'path'
-      ? markPieces(mark).map((piece) => ('p0' in piece ? piece : straightCubic(piece[0], piece[1])))
-      : [],
-  );
-  CURVES.set(layer, curves);
+  const curves = markPieces(mark).map((piece) => {
+    const c = 'p0' in piece ? piece : straightCubic(piece[0], piece[1]);
+    return { c, box: cubicBox(c) };
+  });
+  CURVES.set(mark, curves);
   return curves;
 }
 
-const CURVE_BOXES = new WeakMap<Cubic, Box>();
+/** All lines of a drawing as cubics. */
+export const drawnCurves = (drawing: Drawing): readonly Cubic[] =>
+  drawing.layers.flatMap((l) =>
+    l.marks.flatMap((m) => (m.kind === 'path' ? curvesOf(m).map(({ c }) => c) : [])),
+  );
 
-function boxOfCurve(c: Cubic): Box {
-  let box = CURVE_BOXES.get(c);
-  if (!box) CURVE_BOXES.set(c, (box = cubicBox(c)));
-  return box;
-}
+const boxWithin = (box: Box, area: Box): boolean =>
+  box.minX >= area.minX && box.maxX <= area.maxX && box.minY >= area.minY && box.maxY <= area.maxY;
 
-/** Which tiles carry any line, as a test of (column, row); each curve is asked only of tiles that its box meets. */
-export function tilesWithLines(
-  grid: TileGrid,
-  curves: readonly Cubic[],
-): (column: number, row: number) => boolean {
+/** Which tiles carry any line of a drawing, as a test of (column, row); a mark is asked only where its box meets one. */
+export function tilesWithLines(grid: TileGrid, drawing: Drawing): (column: number, row: number) => boolean {
   const inked = new Set<number>();
-  const boxed = curves.map((c) => ({ c, box: boxOfCurve(c) }));
+  const marks = drawing.layers.flatMap((l) => l.marks.filter((m): m is PathMark => m.kind === 'path'));
+  const carries = (mark: PathMark, area: Box): boolean => {
+    const box = markBox(mark);
+    if (!boxesMeet(box, area)) return false;
+    return (
+      boxWithin(box, area) ||
+      curvesOf(mark).some(({ c, box: b }) => boxesMeet(b, area) && cubicMeetsBox(c, area))
+    );
+  };
   for (let row = 0; row < grid.rows; row += 1)
     for (let column = 0; column < grid.columns; column += 1) {
       const area = tileArea(grid, column, row);
-      if (boxed.some(({ c, box }) => boxesMeet(box, area) && cubicMeetsBox(c, area)))
-        inked.add(row * grid.columns + column);
+      if (marks.some((m) => carries(m, area))) inked.add(row * grid.columns + column);
     }
   return (column, row) => inked.has(row * grid.columns + column);
 }

@@ -6,12 +6,12 @@ import {
   pickingPlace,
   solidsThatMeet,
   stringHeightAt,
+  stringsOver,
   toStrings,
 } from '../../layout/clearances.ts';
 import { neckSide } from '../../layout/pocket.ts';
-import { stringYAt } from '../../layout/poles.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
-import { boxed, polygonHolds, polygonsMeet } from '../../geometry/polygons.ts';
+import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
 import { platesOf } from '../../layout/plates.ts';
 import type { Hit, Rule } from '../finding.ts';
 import { pairOf } from './cutWords.ts';
@@ -169,18 +169,11 @@ export const underStrings: Rule = {
       .flatMap((p) => {
         let [least, at] = [Infinity, p.part.at as Point];
         for (const solid of p.solids)
-          for (const line of layout.lines) {
-            const { minX, maxX, minY, maxY } = solid.area.box;
-            const [ya, yb] = [stringYAt(line, minX), stringYAt(line, maxX)];
-            if (Math.max(ya, yb) < minY || Math.min(ya, yb) > maxY) continue;
-            for (let x = Math.max(minX, line.saddle.x); x <= Math.min(maxX, line.nut.x); x += 1) {
-              const q = { x, y: stringYAt(line, x) };
-              if (!polygonHolds(solid.area.polygon, q)) continue;
-              const z =
-                stringHeightAt(x, { x: place.x, z: place.z }, { x: place.nutX, z: nutZ }) -
-                radiusDrop(radius, line.saddle.y);
-              if (z - solid.high < least) [least, at] = [z - solid.high, q];
-            }
+          for (const over of stringsOver(solid.area, layout)) {
+            const z =
+              stringHeightAt(over.at.x, { x: place.x, z: place.z }, { x: place.nutX, z: nutZ }) -
+              radiusDrop(radius, layout.lines[over.string]!.saddle.y);
+            if (z - solid.high < least) [least, at] = [z - solid.high, over.at];
           }
         return least < limit ? [named(p, at, least)] : [];
       });
