@@ -159,7 +159,7 @@ export type { NeckSide, SaddlePlace } from './strings/elevation.ts';
 export { edgeGap, nearestOnSegment } from './geometry/polygons.ts';
 export { coverLedge } from './layout/cover.ts';
 export { edgePlace } from './layout/edgePlace.ts';
-export { partText, readPartText } from './files/partFile.ts';
+export { partText, checkPart, readPartText } from './files/partFile.ts';
 export { drawPlate, platesOf } from './layout/plates.ts';
 export type { Plate } from './layout/plates.ts';
 export type { Guard } from './design/schema.ts';

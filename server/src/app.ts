@@ -10,6 +10,7 @@ import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { demoRoutes } from './demo.ts';
 import { designRoutes } from './designs/routes.ts';
 import { Refused, tellErrors } from './errors.ts';
+import { partRoutes } from './parts/routes.ts';
 import { pictureRoutes } from './pictures/routes.ts';
 import { revisionRoutes } from './revisions/routes.ts';
 import { workshopRoutes } from './workshops/routes.ts';
@@ -73,6 +74,7 @@ export async function buildApp(
   await app.register(workshopRoutes(db));
   await app.register(designRoutes(db, workshopOf));
   await app.register(revisionRoutes(db, workshopOf));
+  await app.register(partRoutes(db, workshopOf));
   await app.register(pictureRoutes(db, workshopOf));
   await app.register(demoRoutes(db, workshopOf, config.demoRoot ?? null));
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());

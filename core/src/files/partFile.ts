@@ -11,6 +11,16 @@ export const partText = (spec: PartSpec): string =>
 export type PartRead =
   { readonly ok: true; readonly spec: PartSpec } | { readonly ok: false; readonly message: string };
 
+/** A part from outside, checked; one of a kind that this version does not know is kept as it is. Refused with what and where. */
+export function checkPart(raw: unknown): PartRead {
+  const read = partSpecSchema.safeParse(
+    typeof raw === 'object' && raw !== null ? { outline: null, assumed: [], ...raw } : raw,
+  );
+  if (read.success) return { ok: true, spec: read.data };
+  const [issue] = read.error.issues;
+  return { ok: false, message: `${issue!.path.join('.') || 'the part'}: ${issue!.message}` };
+}
+
 /** Reads a part's file; refused with words that say what and where. */
 export function readPartText(text: string): PartRead {
   if (text.length > LONGEST_TEXT) return { ok: false, message: 'the file is over 500 kB: that is no part' };
@@ -23,8 +33,5 @@ export function readPartText(text: string): PartRead {
   if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== PART_FORMAT)
     return { ok: false, message: `this is not a Pelkin part: its “format” is not “${PART_FORMAT}”` };
   const { format: _f, version: _v, lengths: _l, ...rest } = raw as Record<string, unknown>;
-  const read = partSpecSchema.safeParse({ outline: null, assumed: [], ...rest });
-  if (read.success) return { ok: true, spec: read.data };
-  const [issue] = read.error.issues;
-  return { ok: false, message: `${issue!.path.join('.') || 'the part'}: ${issue!.message}` };
+  return checkPart(rest);
 }

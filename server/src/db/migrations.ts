@@ -75,7 +75,24 @@ const pictures: Migration = {
   },
 };
 
+/** Parts that a workshop measured for itself. */
+const ownParts: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('own_part')
+      .addColumn('id', 'uuid', (c) => c.primaryKey())
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('document', 'jsonb', (c) => c.notNull())
+      .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addColumn('updated_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      .addUniqueConstraint('own_part_name', ['workshop_id', 'name'])
+      .execute();
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
+  '0003-own-parts': ownParts,
 };

@@ -50,7 +50,18 @@ export interface PictureTable {
   created_at: Timestamp;
 }
 
+/** A part of the workshop’s own, by its name. */
+export interface OwnPartTable {
+  id: string;
+  workshop_id: string;
+  name: string;
+  document: Json;
+  created_at: Timestamp;
+  updated_at: Timestamp;
+}
+
 export interface Database {
+  own_part: OwnPartTable;
   picture: PictureTable;
   workshop: WorkshopTable;
   design: DesignTable;

@@ -1,4 +1,4 @@
-import type { Design, Refusal } from '@pelkin/core';
+import type { Design, PartSpec, Refusal } from '@pelkin/core';
 
 export interface DesignSummary {
   readonly id: string;
@@ -89,11 +89,21 @@ export interface KeptPicture {
   readonly height: number;
 }
 
+/** A part of the workshop’s own, on its shelf. */
+export interface KeptPart {
+  readonly id: string;
+  readonly updatedAt: string;
+  readonly part: PartSpec;
+}
+
 /** Pictures may be large and the way to the server slow. */
 const PICTURE_WITHIN_MS = 120_000;
 
 export const api = {
   keepPicture: (picture: Blob) => call<KeptPicture>('POST', '/api/pictures', picture, PICTURE_WITHIN_MS),
+  parts: () => call<{ parts: readonly KeptPart[] }>('GET', '/api/parts'),
+  keepPart: (part: PartSpec, replace: boolean) => call<KeptPart>('POST', '/api/parts', { part, replace }),
+  dropPart: (id: string) => call<null>('DELETE', `/api/parts/${id}`),
   workshops: () => call<{ workshops: readonly { id: string; name: string }[] }>('GET', '/api/workshops'),
   list: (archived: boolean) =>
     call<{ designs: readonly DesignSummary[] }>('GET', `/api/designs?archived=${archived}`),

@@ -13,6 +13,7 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
 import { outlineFromDrawing, writePartFile } from './partFiles.ts';
@@ -183,10 +184,11 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
     }
   };
   return (
-    <Section title="Its file">
+    <Section title="Keep it">
+      <KeepPart spec={spec} />
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
-          For other designs: its measures, and which of them are assumed.
+          As a file: its measures, and which of them are assumed.
         </Text>
         <Button size="2xs" variant="outline" onClick={() => writePartFile(spec)}>
           Save the part

@@ -1,4 +1,4 @@
-import type { PartGroup, ShelfPart } from '@pelkin/core';
+import type { PartGroup } from '@pelkin/core';
 import { PART_GROUPS, SHELF, groupOf, specOf } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
@@ -6,55 +6,23 @@ import { usePicked } from '../../../design/derived.ts';
 import { FileButton } from '../../../shared/FileButton.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
-import { firstFace, layDown } from '../layDown.ts';
+import { OnShelf } from './OnShelf.tsx';
+import { OwnShelf } from './OwnShelf.tsx';
 import { readPartFile } from './partFiles.ts';
 
-const WORDS: Readonly<Record<PartGroup, string>> = {
+const WORDS: Readonly<Record<PartGroup | 'own', string>> = {
   bridges: 'Bridges',
   pickups: 'Pickups',
   controls: 'Controls',
   jacks: 'Jacks',
   hardware: 'Hardware',
+  own: 'Your own',
 };
-
-/** A part on the shelf: pressed, it is carried to the board; Enter lays it where such a part usually is. */
-function OnShelf({ part }: { part: ShelfPart }) {
-  const carried = useChosenInLayout((s) => s.carried?.spec.name === part.name);
-  return (
-    <Box
-      as="button"
-      px="2"
-      py="1"
-      fontSize="12.5px"
-      textAlign="left"
-      cursor="grab"
-      borderWidth="1px"
-      borderColor={carried ? 'kelp' : 'rule'}
-      borderRadius="l2"
-      bg={carried ? 'kelpWash' : 'sheet'}
-      _hover={{ bg: 'sunk' }}
-      data-shelf={part.key}
-      onPointerDown={(event) => {
-        if (event.button !== 0) return;
-        const spec = specOf(part);
-        useChosenInLayout.getState().carry({ spec, face: firstFace(spec) });
-      }}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        const spec = specOf(part);
-        layDown(spec, firstFace(spec), null);
-      }}
-    >
-      {part.name}
-    </Box>
-  );
-}
 
 /** The shelf of generic parts, a group at a time, and parts of one's own from a file. */
 export function Shelf() {
   const none = usePicked((d) => d.parts.length === 0);
-  const [group, setGroup] = useState<PartGroup | null>(none ? 'bridges' : null);
+  const [group, setGroup] = useState<PartGroup | 'own' | null>(none ? 'bridges' : null);
   const [problem, setProblem] = useState<string | null>(null);
   const carried = useChosenInLayout((s) => s.carried);
   return (
@@ -70,7 +38,7 @@ export function Shelf() {
       }
     >
       <HStack gap="1" wrap="wrap" role="group" aria-label="Group of parts">
-        {PART_GROUPS.map((key) => (
+        {([...PART_GROUPS, 'own'] as const).map((key) => (
           <Box
             as="button"
             key={key}
@@ -88,10 +56,11 @@ export function Shelf() {
           </Box>
         ))}
       </HStack>
-      {group && (
+      {group === 'own' && <OwnShelf />}
+      {group !== null && group !== 'own' && (
         <Box display="grid" gridTemplateColumns="1fr 1fr" gap="1.5">
           {SHELF.filter((p) => groupOf(p) === group).map((part) => (
-            <OnShelf key={part.key} part={part} />
+            <OnShelf key={part.key} shelfKey={part.key} name={part.name} spec={() => specOf(part)} />
           ))}
         </Box>
       )}
