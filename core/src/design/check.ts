@@ -56,13 +56,21 @@ function stringsRefusals(strings: Strings): Refusal[] {
   const refusals: Refusal[] = [];
   const refuse = (field: string, message: string): void =>
     void refusals.push({ where: `strings.${field}`, message });
-  const { gauges, courses, courseSpread, fan, count, compensation } = strings;
+  const { gauges, courses, courseSpread, fan, count, compensation, types, typeOf } = strings;
   if (gauges.length !== count)
     refuse('gauges', `${gauges.length} gauges are listed for ${count} strings: give one for each`);
   if (compensation.length !== count)
     refuse(
       'compensation',
       `${compensation.length} compensations are listed for ${count} strings: give one for each`,
+    );
+  if (typeOf.length !== count)
+    refuse('typeOf', `${typeOf.length} kinds are listed for ${count} strings: give one for each`);
+  const unknown = typeOf.findIndex((t) => t >= types.length);
+  if (unknown >= 0)
+    refuse(
+      `typeOf.${unknown}`,
+      `the table has ${types.length} kinds of string, not a number ${typeOf[unknown]}: take one of them`,
     );
   const inCourses = courses?.reduce((sum, n) => sum + n, 0) ?? count;
   if (inCourses !== count)

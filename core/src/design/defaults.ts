@@ -37,9 +37,24 @@ function startingStrings(count: number, scaleLength: number): Strings {
     spacing: 'equal-centres',
     gauges: startingGauges(count),
     ...plainStrings(),
-    compensation: startingGauges(count).map((g) => startingCompensation(g, scaleLength)),
+    typeOf: startingGauges(count).map(startingType),
+    compensation: startingGauges(count).map((g) =>
+      startingCompensation(g, scaleLength, STRING_TYPES[startingType(g)]!.core),
+    ),
   };
 }
+
+/** Kinds of string to begin with; a wound string's core is about this share of it (many makers' tables lie near). */
+const STRING_TYPES: Strings['types'] = [
+  { name: 'Plain steel', core: 100 },
+  { name: 'Round-wound', core: 38 },
+  { name: 'Flat-wound', core: 45 },
+];
+/** A steel string thicker than this is wound, mm. */
+const THICKEST_PLAIN = 0.56;
+
+/** The kind that a string of a gauge begins with: its place in the table. */
+export const startingType = (gauge: number): number => (gauge <= THICKEST_PLAIN ? 0 : 1);
 
 /** What plain strings have beside their numbers: one scale, single strings, a flat whole board, a nut. */
 export const plainStrings = () => ({
@@ -50,6 +65,7 @@ export const plainStrings = () => ({
   zeroFret: null,
   extraFrets: null,
   extension: null,
+  types: STRING_TYPES,
 });
 
 /** How paper is set up to begin with. */
@@ -82,21 +98,17 @@ export const plainPrint = () => ({
 
 /** Steel of strings: Young's modulus, N/mm² (the usual handbook value for music wire). */
 const STEEL = 205_000;
-/** A string thicker than this is wound, and its core is about this share of it (many makers' tables lie near). */
-const THICKEST_PLAIN = 0.56;
-const CORE_SHARE = 0.38;
-
 /**
  * Where a saddle begins, mm tailward of the scale's end: fretting stretches the string, by 2 a²/L² of its
  * length at fret 12 for an action a, and so sharpens it; moving the saddle back by `E A a² / (T L)` makes
  * fret 12 an octave again (first order: Hooke's law on the two straight halves of the pressed string). With
- * a usual action and tension; stiffness is neglected. A place to start from, not an intonation.
+ * a usual action and tension; stiffness is neglected. `coreShare`: % of the gauge that bears the pull. A place to start from, not an intonation.
  */
-export function startingCompensation(gauge: number, scaleLength: number): number {
+export function startingCompensation(gauge: number, scaleLength: number, coreShare: number): number {
   const bass = scaleLength > 720;
   const action = bass ? 2.3 : 1.8;
   const tension = bass ? 180 : 75;
-  const core = gauge <= THICKEST_PLAIN ? gauge : gauge * CORE_SHARE;
+  const core = (gauge * coreShare) / 100;
   const area = (Math.PI / 4) * core * core;
   return within('strings.compensation', (STEEL * area * action * action) / (tension * scaleLength));
 }
@@ -151,6 +163,7 @@ export const plainNeck = (long: boolean) => ({
   fit: 0.1,
   pocketLength: 76,
   past: 12,
+  tenon: null,
   end: 'square' as const,
   radius: 6,
   carve: 0,

@@ -84,7 +84,15 @@ describe('the door', () => {
     ['another spacing', () => withStrings({ spacing: 'wide' as 'equal-gaps' }), /string spacing must be/],
     [
       'one string with a spread',
-      () => withStrings({ count: 1, gauges: [1], compensation: [0], nutWidth: 40, bridgeSpread: 50 }),
+      () =>
+        withStrings({
+          count: 1,
+          gauges: [1],
+          typeOf: [0],
+          compensation: [0],
+          nutWidth: 40,
+          bridgeSpread: 50,
+        }),
       /a single string has no spread/,
     ],
     [

@@ -1,4 +1,4 @@
-import { startingCompensation, startingGauges, within } from './defaults.ts';
+import { startingCompensation, startingGauges, startingType, within } from './defaults.ts';
 import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
 /** Pure edits: each takes a design and gives the changed one; the stage that was worked on comes in hand. */
@@ -31,11 +31,23 @@ export function setCourses(design: Design, courses: readonly number[] | null): D
   return editStrings(counted, { courses });
 }
 
-/** Every string's compensation begun anew from its gauge and scale. */
+/** What the table of strings estimates for each string, from its gauge, its kind and the scale; mm, bass to treble. */
+export const estimatedCompensation = ({ gauges, types, typeOf, scaleLength }: Strings): readonly number[] =>
+  gauges.map((g, i) => startingCompensation(g, scaleLength, types[typeOf[i]!]!.core));
+
+/** Every string's compensation begun anew from the table. */
 export const startCompensation = (design: Design): Design =>
-  editStrings(design, {
-    compensation: design.strings.gauges.map((g) => startingCompensation(g, design.strings.scaleLength)),
+  editStrings(design, { compensation: estimatedCompensation(design.strings) });
+
+/** Takes a kind of string out of the table; its strings become the first kind. The last one stays. */
+export function removeStringType(design: Design, index: number): Design {
+  const { types, typeOf } = design.strings;
+  if (types.length < 2) return design;
+  return editStrings(design, {
+    types: types.filter((_, i) => i !== index),
+    typeOf: typeOf.map((t) => (t === index ? 0 : t > index ? t - 1 : t)),
   });
+}
 
 /**
  * Another number of strings: gauges kept from the bass side as far as they go, and both spreads
@@ -50,11 +62,16 @@ export function setStringCount(design: Design, count: number): Design {
   const part = <P extends { readonly strings: number }>(p: P | null): P | null =>
     p && count > 1 ? { ...p, strings: Math.min(p.strings, count - 1) } : null;
   const gauges = Array.from({ length: count }, (_, i) => strings.gauges[i] ?? fresh[i]!);
+  const known = strings.types.length;
+  const typeOf = gauges.map((g, i) => strings.typeOf[i] ?? Math.min(known - 1, startingType(g)));
   return editStrings(design, {
     count,
     gauges,
+    typeOf,
     compensation: gauges.map(
-      (g, i) => strings.compensation[i] ?? startingCompensation(g, strings.scaleLength),
+      (g, i) =>
+        strings.compensation[i] ??
+        startingCompensation(g, strings.scaleLength, strings.types[typeOf[i]!]!.core),
     ),
     courses: null,
     extraFrets: part(strings.extraFrets),

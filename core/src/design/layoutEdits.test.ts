@@ -142,7 +142,7 @@ describe('openings, runs, pickguards, the neck', () => {
     expect(checked).toMatchObject({
       ok: true,
       design: {
-        version: 4,
+        version: 5,
         parts: [],
         neck: { joint: 'undecided' },
         body: { thickness: 40, grain: 0 },

@@ -24,6 +24,22 @@ const shapeSchema = z.discriminatedUnion('kind', [
       .min(3, 'a free shape needs at least three nodes to close')
       .max(MOST_NODES, `a shape of over ${MOST_NODES} nodes cannot be kept: simplify it`),
   }),
+  /** Round holes in rows about the place: columns along x, rows along y. */
+  z.looseObject({
+    kind: z.literal('grid'),
+    diameter: mm('shape.side'),
+    columns: count('shape.holes'),
+    rows: count('shape.holes'),
+    alongApart: mm('shape.side'),
+    acrossApart: mm('shape.side'),
+  }),
+  /** Round holes evenly on a circle about the place, the first along x. */
+  z.looseObject({
+    kind: z.literal('ring'),
+    diameter: mm('shape.side'),
+    holes: count('shape.holes'),
+    across: mm('shape.side'),
+  }),
   /** What lies so far inside the body's edge (or another opening, by id; outside it when negative), within bounds. */
   z.looseObject({
     kind: z.literal('inset'),
@@ -149,6 +165,8 @@ export const neckSchema = z.looseObject({
   radius: mm('shape.radius'),
   /** Wood taken off the back of the heel. */
   carve: mm('neck.carve'),
+  /** Of a glued neck: its tenon's width, cheek to cheek; null where the whole heel goes in. */
+  tenon: mm('neck.tenon').nullable(),
   /** Width of a straight-through neck where it runs on behind the board. */
   core: mm('neck.core'),
   screws: z.looseObject({

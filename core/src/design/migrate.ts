@@ -1,4 +1,4 @@
-import { PLAIN_HAND, plainNeck, plainPrint, plainStrings } from './defaults.ts';
+import { PLAIN_HAND, plainNeck, plainPrint, plainStrings, startingType } from './defaults.ts';
 import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
 
 const isRecord = (raw: unknown): raw is Record<string, unknown> =>
@@ -85,11 +85,26 @@ const toVersion4: Migration = (document) => {
   };
 };
 
+/** Version 5: a table of kinds of string, hole patterns, a glued neck's tenon. */
+const toVersion5: Migration = (document) => {
+  const { strings, neck } = document;
+  const gauges = isRecord(strings) && Array.isArray(strings.gauges) ? strings.gauges : [];
+  return {
+    ...document,
+    strings: filled(strings, {
+      types: plainStrings().types,
+      typeOf: gauges.map((g) => (typeof g === 'number' ? startingType(g) : 0)),
+    }),
+    neck: filled(neck, { tenon: null }),
+  };
+};
+
 /** From each earlier version to the next. */
 const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
   [2, toVersion3],
   [3, toVersion4],
+  [4, toVersion5],
 ]);
 
 export type Migrated =

@@ -17,7 +17,7 @@ import type { LimitPath } from './limits.ts';
 export { nameSchema } from './schemaParts.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
-export const DESIGN_VERSION = 4;
+export const DESIGN_VERSION = 5;
 
 const sideSchema = z.enum(['bass', 'treble'], { error: 'a side is “bass” or “treble”' });
 const boardPart = (frets: LimitPath) =>
@@ -61,6 +61,17 @@ const stringsSchema = z.looseObject({
   /** Each string's saddle tailward of its end of the scale, bass to treble. */
   compensation: z
     .array(mm('strings.compensation'), { error: 'compensation must be a list' })
+    .max(LIMITS['strings.count'].max),
+  /** Kinds of string, each with the share of its gauge that bears the pull: what compensation is estimated from. */
+  types: z
+    .array(z.looseObject({ name: nameSchema, core: limited('strings.core', '%') }), {
+      error: 'the kinds of string must be a list',
+    })
+    .min(1, 'the table of strings needs at least one kind')
+    .max(12, 'over 12 kinds of string cannot be kept'),
+  /** Each string's kind, as its place in the table, bass to treble. */
+  typeOf: z
+    .array(count('strings.typeOf'), { error: 'the strings’ kinds must be a list' })
     .max(LIMITS['strings.count'].max),
 });
 

@@ -19,7 +19,7 @@ export const nameSchema = z
   );
 
 /** A finite number within its limits, refused in a maker's words. */
-export const limited = (path: LimitPath, unit: 'mm' | '°' | '', whole = false): z.ZodType<number> => {
+export const limited = (path: LimitPath, unit: 'mm' | '°' | '%' | '', whole = false): z.ZodType<number> => {
   const { label, min, max } = LIMITS[path];
   const named = unit ? ` ${unit}` : '';
   return z

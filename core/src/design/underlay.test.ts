@@ -162,7 +162,7 @@ describe('a design file with pictures is refused with the place', () => {
     const checked = checkDesign({ ...rest, version: 2, print: { ...rest.print, show } });
     expect(checked).toMatchObject({
       ok: true,
-      design: { version: 4, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
+      design: { version: 5, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
     });
     if (checked.ok) expect(checked.design.print.show.openings).toBe(true);
   });

@@ -47,6 +47,7 @@ export function placesAlong(polygon: readonly Point[], apart: number): readonly 
 function ledgeShape(step: OpeningStep, by: number): OpeningStep['shape'] | null {
   const { shape } = step;
   if (shape.kind === 'inset') return { ...shape, by: shape.by - by };
+  if (shape.kind === 'grid' || shape.kind === 'ring') return null;
   if (shape.kind === 'free') {
     const [line] = offsetPath(flatPath(shape as Flat), by);
     if (!line) return null;

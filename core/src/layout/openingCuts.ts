@@ -3,8 +3,10 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import { placeBy, polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { commonOf, polygonArea } from '../geometry/polygons.ts';
+import type { Flat } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, flatPath, zOf } from './cut.ts';
 
@@ -38,18 +40,49 @@ export function insetPaths(shape: Extract<Shape, { kind: 'inset' }>, lineOf: Lin
     .map(polygonPath);
 }
 
+/** Where the holes of a pattern stand about its middle: by rows, or round its circle from +x; null for other shapes. */
+export function holePlaces(shape: Shape): readonly Point[] | null {
+  if (shape.kind === 'grid') {
+    const { columns, rows, alongApart, acrossApart } = shape;
+    return Array.from({ length: columns * rows }, (_, i) => ({
+      x: ((i % columns) - (columns - 1) / 2) * alongApart,
+      y: (Math.floor(i / columns) - (rows - 1) / 2) * acrossApart,
+    }));
+  }
+  if (shape.kind !== 'ring') return null;
+  return Array.from({ length: shape.holes }, (_, i) => {
+    const a = (2 * Math.PI * i) / shape.holes;
+    return { x: (shape.across / 2) * Math.cos(a), y: (shape.across / 2) * Math.sin(a) };
+  });
+}
+
+interface StepLine {
+  readonly path: ClosedPath;
+  readonly round: Cut['round'];
+}
+
 /** A step's closed lines, instrument frame. An inset follows its line wherever the opening lies. */
-function stepPaths(opening: Opening, step: OpeningStep, lineOf: LineOf): readonly ClosedPath[] {
-  if (step.shape.kind === 'inset') return insetPaths(step.shape, lineOf);
+function stepLines(opening: Opening, step: OpeningStep, lineOf: LineOf): readonly StepLine[] {
   const { shape, at } = step;
+  if (shape.kind === 'inset') return insetPaths(shape, lineOf).map((path) => ({ path, round: null }));
   const place = placeBy(opening.at, opening.turn * RAD);
-  return [mapPath(flatPath(shape), (p) => place({ x: p.x + at.x, y: p.y + at.y }))];
+  const laid = (flat: Flat, middle: Point): StepLine => ({
+    path: mapPath(flatPath(flat), (p) => place({ x: p.x + middle.x, y: p.y + middle.y })),
+    round: flat.kind === 'circle' ? { at: place(middle), diameter: flat.diameter } : null,
+  });
+  if (shape.kind === 'grid' || shape.kind === 'ring') {
+    const { diameter } = shape;
+    return holePlaces(shape)!.map((p) =>
+      laid({ kind: 'circle', diameter }, { x: at.x + p.x, y: at.y + p.y }),
+    );
+  }
+  return [laid(shape, at)];
 }
 
 function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
   const place = placeBy(opening.at, opening.turn * RAD);
   return opening.steps.flatMap((step, i) =>
-    stepPaths(opening, step, lineOf).map((path, k): Cut => ({
+    stepLines(opening, step, lineOf).map(({ path, round }, k): Cut => ({
       id: `${opening.id}-${i}${k ? `-${k}` : ''}`,
       owner: `opening:${opening.id}`,
       name: step.name,
@@ -58,12 +91,12 @@ function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly C
       path,
       area: areaOf(path),
       islands: step.islands.flatMap(({ shape, at }) =>
-        shape.kind === 'inset'
+        shape.kind === 'inset' || shape.kind === 'grid' || shape.kind === 'ring'
           ? []
           : [areaOf(mapPath(flatPath(shape), (p) => place({ x: p.x + at.x, y: p.y + at.y }))).polygon],
       ),
       ...zOf(opening.face, step.through ? null : step.depth, thickness),
-      round: step.shape.kind === 'circle' ? { at: place(step.at), diameter: step.shape.diameter } : null,
+      round,
       unsaid: !step.through && step.depth === 0,
     })),
   );
@@ -85,7 +118,9 @@ export function openingCuts(design: Pick<Design, 'openings' | 'body'>, body: Clo
     const followed = openings.find((o) => o.id === name);
     const [step] = followed?.steps ?? [];
     // An inset of an inset is not followed: it could lead round in a ring.
-    return followed && step && step.shape.kind !== 'inset' ? stepPaths(followed, step, () => null)[0]! : null;
+    return followed && step && step.shape.kind !== 'inset'
+      ? stepLines(followed, step, () => null)[0]!.path
+      : null;
   };
   return openings.flatMap((opening) => {
     const lines = opening.steps.flatMap(({ shape }) =>

@@ -127,6 +127,17 @@ describe('the pocket', () => {
     const round = pocketPath(windrow.strings, { ...windrow.neck, end: 'round' }, layout);
     expect(signedArea(round)).toBeLessThan(signedArea(pocketPath(windrow.strings, windrow.neck, layout)));
   });
+  it('of a tenon is as wide as its cheeks and the fit, never wider than the neck; only where it is glued', () => {
+    const { layout } = derive(skerry);
+    const across = (neck: Design['neck']): number => {
+      const ys = pocketPath(skerry.strings, neck, layout).flatMap((c) => [c.p0.y, c.p3.y]);
+      return Math.max(...ys) - Math.min(...ys);
+    };
+    const glued = { ...skerry.neck, joint: 'glued' as const };
+    expect(across({ ...glued, tenon: 30 })).toBeCloseTo(30 + 2 * glued.fit, 9);
+    expect(across({ ...glued, tenon: 200 })).toBeCloseTo(across({ ...glued, tenon: null }), 9);
+    expect(across({ ...glued, joint: 'screwed', tenon: 30 })).toBeCloseTo(across(glued), 9);
+  });
   it('screws stand in two rows about their middle, an odd one on the line', () => {
     const four = neckScrewPlaces(windrow.neck, layout);
     expect(four.map((p) => Math.round(p.y))).toEqual([18, -18, 18, -18]);

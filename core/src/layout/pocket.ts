@@ -63,9 +63,12 @@ export function roundedPolygon(points: readonly Point[], radii: readonly number[
   return pieces;
 }
 
-/** Half the pocket's width on a side at x: the neck's own taper and its fit. */
-export const pocketHalf = (strings: Strings, neck: Neck, x: number, side: 'bass' | 'treble'): number =>
-  boardHalfWidth(strings, x, side) + neck.fit;
+/** Half the pocket's width on a side at x: the neck's own taper, or its tenon where that is narrower, and its fit. */
+export function pocketHalf(strings: Strings, neck: Neck, x: number, side: 'bass' | 'treble'): number {
+  const heel = boardHalfWidth(strings, x, side);
+  const tenon = neck.joint === 'glued' ? neck.tenon : null;
+  return (tenon === null ? heel : Math.min(heel, tenon / 2)) + neck.fit;
+}
 
 /** The pocket in plan, counter-clockwise: along the taper from past the joint to its tail end. */
 export function pocketPath(strings: Strings, neck: Neck, layout: StringLayout): ClosedPath {

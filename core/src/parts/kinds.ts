@@ -7,7 +7,7 @@ import {
   bridgeVibrato,
   tailpiece,
 } from './kinds/bridges.ts';
-import { lever, pot, rotary, toggle } from './kinds/controls.ts';
+import { knob, lever, pot, rotary, toggle } from './kinds/controls.ts';
 import {
   battery,
   bushing,
@@ -37,6 +37,7 @@ export const PART_KINDS: readonly PartKind[] = [
   pickupSplit,
   ring,
   pot,
+  knob,
   rotary,
   lever,
   toggle,

@@ -302,3 +302,61 @@ describe('words', () => {
         }
   });
 });
+
+describe('jacks', () => {
+  const jack = windrow.parts.find((p) => p.spec.kind.startsWith('jack'))!;
+  const way = (jack.turn * Math.PI) / 180;
+  const along = (d: number, aside = 0) => ({
+    x: jack.at.x + d * Math.cos(way) - aside * Math.sin(way),
+    y: jack.at.y + d * Math.sin(way) + aside * Math.cos(way),
+  });
+  it('take their plug in the demo', () => {
+    expect(jack.face).toBe('edge');
+    expect(found(windrow, 'plug-blocked')).toEqual([]);
+  });
+  it('do not where a screw stands in the bore, and do where it stands beside', () => {
+    const screw = (aside: number) =>
+      edits.measurePart(
+        edits.addPart(windrow, { ...shelf('screw'), name: 'Long screw' }, 'front', along(20, aside)).design,
+        `p${Math.max(...windrow.parts.map((p) => Number(p.id.slice(1)))) + 1}`,
+        'screwLength',
+        30,
+      );
+    const [hit] = found(screw(0), 'plug-blocked');
+    expect(hit!.about).toMatch(/screw.*stands/);
+    expect(hit!.where!.x).toBeCloseTo(along(20).x, 1);
+    expect(found(screw(40), 'plug-blocked')).toEqual([]);
+  });
+  it('do not where a strap button stands under the plug’s sleeve, and do where it is further along the edge', () => {
+    const button = (aside: number) =>
+      edits.addPart(
+        windrow,
+        { ...shelf('strap-button'), name: 'Button' },
+        'edge',
+        along(0, aside),
+        jack.turn,
+        {
+          z: jack.z,
+          tilt: 0,
+        },
+      ).design;
+    expect(found(button(12), 'plug-blocked').map((f) => f.about)).toEqual(['Button stands']);
+    expect(found(button(60), 'plug-blocked')).toEqual([]);
+  });
+});
+
+describe('knobs of their own', () => {
+  const bare = edits.measurePart(windrow, named('Volume').id, 'knob', 0);
+  const onShaft = (design: Design) =>
+    edits.addPart(design, shelf('knob'), 'front', named('Volume').at).design;
+  it('stand on a shaft that has none, and meet one that has', () => {
+    expect(found(onShaft(bare), 'parts-meet')).toEqual([]);
+    expect(found(onShaft(windrow), 'parts-meet')).toHaveLength(1);
+  });
+  it('are measured from one another like any', () => {
+    const { at } = named('Tone');
+    const close = edits.addPart(bare, shelf('knob'), 'front', { x: at.x + 22, y: at.y }).design;
+    const [near] = found(close, 'knob-to-knob').filter((f) => f.about.includes('Knob, 19 mm'));
+    expect(near!.measured).toBeCloseTo(22 - 19, 6);
+  });
+});

@@ -2,7 +2,9 @@ import { remember } from '../../geometry/remember.ts';
 import type { Design } from '../../design/schema.ts';
 import type { LaidOut } from '../../layout/layOut.ts';
 import { runCover, wayIn, wiringOf } from '../../layout/wiring.ts';
+import { plugBlocks } from '../../layout/plugs.ts';
 import type { Rule } from '../finding.ts';
+import { pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop' } as const;
 const wired = remember((laid: LaidOut, runs: Design['runs']) => wiringOf(laid, runs));
@@ -67,4 +69,21 @@ export const runNoWayIn: Rule = {
     }),
 };
 
-export const WIRE_RULES: readonly Rule[] = [wireNoWay, runThin, runNoWayIn];
+export const plugBlocked: Rule = {
+  ...BASE,
+  id: 'plug-blocked',
+  unit: '',
+  limit: null,
+  title: 'A jack cannot take its plug',
+  says: ({ subject }) => `${subject} in the way of the jack or its plug.`,
+  remedy: 'Move the jack along the edge, turn it, or move what stands there.',
+  find: ({ derived: { laid } }) =>
+    plugBlocks(laid).map(({ jack, by, at }) => ({
+      subject: pairOf(jack.part.id, by),
+      about: `${by} stands`,
+      where: at,
+      measured: null,
+    })),
+};
+
+export const WIRE_RULES: readonly Rule[] = [wireNoWay, runThin, runNoWayIn, plugBlocked];

@@ -33,6 +33,31 @@ const knobbed = (m: Measure): Partial<PartForm> =>
       }
     : { footprint: [{ shape: circle(m('bush')), at: { x: 0, y: 0 } }] };
 
+/** A knob of its own, for a shaft that was laid down without one. */
+export const knob: PartKind = {
+  key: 'knob',
+  words: 'Knob',
+  faces: ['front', 'back'],
+  group: 'controls',
+  measures: [
+    mmOf('knob', 'Knob', 19, 'across its widest', 5, 60),
+    mmOf('knobHigh', 'Top over the face', 17, 'face to its top', 2, 60),
+    mmOf('under', 'Free under it', 1, 'face to its underside', 0, 20),
+    gramsOf(12),
+  ],
+  form: (m) => {
+    const top = { shape: circle(m('knob')), at: { x: 0, y: 0 } };
+    return {
+      ...PLAIN,
+      footprint: [top],
+      clear: [top],
+      solids: [{ name: 'knob', ...top, low: m('under'), high: Math.max(m('under'), m('knobHigh')) }],
+      knob: { diameter: m('knob'), height: m('knobHigh') },
+      mass: m('mass'),
+    };
+  },
+};
+
 const round = (key: string, words: string, body: number, deep: number, mass: number): PartKind => ({
   key,
   words,

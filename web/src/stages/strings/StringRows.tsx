@@ -7,6 +7,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Choice, Reading, Section } from '../../shared/Section.tsx';
 import { figureAndUnit } from '@pelkin/core';
+import { StringTypes } from './StringTypes.tsx';
 import { CsvButton } from './CsvButton.tsx';
 
 /** Courses in words: how many strings each has, bass to treble. */
@@ -21,14 +22,14 @@ export function readCourses(text: string): readonly number[] | null {
   return parts.length > 0 && parts.every((p) => /^[1-4]$/.test(p)) ? parts.map(Number) : null;
 }
 
-/** Gauges and compensation of every string, one list at a time. */
+/** Gauges, kinds and compensation of every string, one list at a time. */
 export function StringRows() {
   const design = useDesign();
   const { strings, units } = design;
   const { layout } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
-  const [shown, setShown] = useState<'gauge' | 'compensation'>('gauge');
+  const [shown, setShown] = useState<'gauge' | 'kind' | 'compensation'>('gauge');
   const { saddleLine } = layout;
   const { figure, unit } = figureAndUnit(saddleLine?.worst.by ?? 0, units, 2);
   return (
@@ -41,43 +42,45 @@ export function StringRows() {
         value={shown}
         options={[
           ['gauge', 'Gauge'],
+          ['kind', 'Kind'],
           ['compensation', 'Compensation'],
         ]}
         onChange={setShown}
       />
-      {shown === 'gauge'
-        ? strings.gauges.map((gauge, i) => (
-            <LengthField
-              key={i}
-              label={`String ${strings.count - i}`}
-              value={gauge}
-              places={2}
-              {...lengths(
-                `strings.gauges.${i}`,
-                (d, mm) =>
-                  edits.editStrings(d, { gauges: d.strings.gauges.map((g, k) => (k === i ? mm : g)) }),
-                'strings.gauge',
-                `gauge of string ${strings.count - i}`,
-              )}
-            />
-          ))
-        : strings.compensation.map((by, i) => (
-            <LengthField
-              key={i}
-              label={`Saddle of string ${strings.count - i}, tailward`}
-              value={by}
-              places={2}
-              {...lengths(
-                `strings.compensation.${i}`,
-                (d, mm) =>
-                  edits.editStrings(d, {
-                    compensation: d.strings.compensation.map((c, k) => (k === i ? mm : c)),
-                  }),
-                'strings.compensation',
-                `compensation of string ${strings.count - i}`,
-              )}
-            />
-          ))}
+      {shown === 'kind' && <StringTypes />}
+      {shown === 'gauge' &&
+        strings.gauges.map((gauge, i) => (
+          <LengthField
+            key={i}
+            label={`String ${strings.count - i}`}
+            value={gauge}
+            places={2}
+            {...lengths(
+              `strings.gauges.${i}`,
+              (d, mm) => edits.editStrings(d, { gauges: d.strings.gauges.map((g, k) => (k === i ? mm : g)) }),
+              'strings.gauge',
+              `gauge of string ${strings.count - i}`,
+            )}
+          />
+        ))}
+      {shown === 'compensation' &&
+        strings.compensation.map((by, i) => (
+          <LengthField
+            key={i}
+            label={`Saddle of string ${strings.count - i}, tailward`}
+            value={by}
+            places={2}
+            {...lengths(
+              `strings.compensation.${i}`,
+              (d, mm) =>
+                edits.editStrings(d, {
+                  compensation: d.strings.compensation.map((c, k) => (k === i ? mm : c)),
+                }),
+              'strings.compensation',
+              `compensation of string ${strings.count - i}`,
+            )}
+          />
+        ))}
       {shown === 'compensation' && (
         <>
           {saddleLine && (
@@ -96,7 +99,7 @@ export function StringRows() {
           )}
           <HStack>
             <Text flex="1" fontSize="12px" color="faded">
-              An estimate from gauge and scale begins it; intonation settles it.
+              An estimate from gauge, kind and scale begins it; intonation settles it.
             </Text>
             <Button
               size="2xs"

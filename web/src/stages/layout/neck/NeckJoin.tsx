@@ -23,6 +23,8 @@ import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
+import { Tick } from '../../../shared/Tick.tsx';
+import { Reach } from '../parts/PartReadings.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
 
 const DEG = 180 / Math.PI;
@@ -282,6 +284,60 @@ function Screws() {
 const isPocketed = (d: Design): boolean => d.neck.joint === 'screwed' || d.neck.joint === 'glued';
 
 /** How neck and body meet: in plan, and from the side. */
+/** Every bridge's saddles against its travel, with the compensation estimated anew from the table of strings. */
+function Saddles() {
+  const { laid } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const bridges = laid.parts.filter((p) => p.form.saddles);
+  if (bridges.length === 0) return null;
+  return (
+    <>
+      {bridges.map((bridge) => (
+        <Reach key={bridge.part.id} laid={bridge} />
+      ))}
+      <HStack pb="2">
+        <Text flex="1" fontSize="12px" color="faded">
+          Each string’s compensation is typed in Strings, or estimated from its gauge and kind.
+        </Text>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => edit('estimated the compensation', edits.startCompensation)}
+        >
+          Estimate it
+        </Button>
+      </HStack>
+    </>
+  );
+}
+
+/** A glued neck's tenon: narrower than its heel, with shoulders against the body's edge. */
+function Tenon() {
+  const tenon = usePicked((d) => d.neck.tenon);
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <>
+      <Tick
+        label="A tenon, narrower than the heel"
+        checked={tenon !== null}
+        onChange={(on) =>
+          edit(on ? 'gave the neck a tenon' : 'let the whole heel in', (d) =>
+            edits.setNeck(d, { tenon: on ? 40 : null }),
+          )
+        }
+      />
+      {tenon !== null && (
+        <LengthField
+          label="Cheek to cheek"
+          value={tenon}
+          {...lengths('neck.tenon', (d, mm) => edits.setNeck(d, { tenon: mm }))}
+        />
+      )}
+    </>
+  );
+}
+
 export function NeckJoin() {
   const joint = usePicked((d) => d.neck.joint);
   const pocketed = usePicked(isPocketed);
@@ -336,11 +392,13 @@ export function NeckJoin() {
             {joint === 'screwed' && <NeckLength of="carve" label="Heel carve" limit="neck.carve" />}
           </Section>
           <Readings />
+          <Saddles />
           <Solve />
           {pocketed ? (
             <Section title="The pocket in plan">
               <NeckLength of="pocketLength" label="Tailward of the joint" limit="neck.pocketLength" />
               <NeckLength of="past" label="Past the edge" limit="neck.past" />
+              {joint === 'glued' && <Tenon />}
               <NeckLength of="fit" label="Fit, each side" limit="neck.fit" places={2} />
               <Choice
                 label="Its end"
@@ -355,7 +413,8 @@ export function NeckJoin() {
               />
               {end === 'square' && <NeckLength of="radius" label="Corner radius" limit="shape.radius" />}
               <Text fontSize="12px" color="faded">
-                Its sides are the neck’s own taper with the fit. Prove it in scrap before the wood.
+                Its sides are the neck’s own taper, or its tenon’s cheeks, with the fit. Prove it in scrap
+                before the wood.
               </Text>
             </Section>
           ) : (

@@ -1,4 +1,4 @@
-import type { Design, Limit, Opening, OpeningStep, Shape } from '@pelkin/core';
+import type { Design, Limit, Opening, OpeningStep } from '@pelkin/core';
 import { LIMITS, coverLedge, edits } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useCallback, useState } from 'react';
@@ -13,6 +13,8 @@ import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { Islands } from './Islands.tsx';
+import { ShapeFields } from './ShapeFields.tsx';
 
 const openingOf = (d: Design, id: string): Opening | undefined => d.openings.find((o) => o.id === id);
 
@@ -22,76 +24,6 @@ const ROLES = [
   ['chamber', 'Chamber'],
   ['channel', 'Channel for wires'],
 ] as const;
-
-/** Sizes of a step's shape, each typed. */
-function ShapeFields({ id, index, shape }: { id: string; index: number; shape: Shape }) {
-  const lengths = useLengths();
-  const size = (
-    key: string,
-    label: string,
-    value: number,
-    limit: 'shape.side' | 'shape.radius' | 'shape.inset' | 'outline.x' | 'outline.y' = 'shape.side',
-  ) => (
-    <LengthField
-      key={key}
-      label={label}
-      value={value}
-      {...lengths(
-        `openings.${id}.${index}.${key}`,
-        (d, mm) => {
-          const step = openingOf(d, id)?.steps[index];
-          if (!step) return d;
-          const now = step.shape;
-          const next =
-            now.kind === 'inset' && key in (now.within ?? {})
-              ? { ...now, within: { ...now.within!, [key]: mm } }
-              : { ...now, [key]: mm };
-          return edits.changeStep(d, id, index, { shape: next as Shape });
-        },
-        limit,
-        label.toLowerCase(),
-      )}
-    />
-  );
-  if (shape.kind === 'rect')
-    return (
-      <>
-        {size('long', 'Along', shape.long)}
-        {size('wide', 'Across', shape.wide)}
-        {size('radius', 'Corner radius', shape.radius, 'shape.radius')}
-      </>
-    );
-  if (shape.kind === 'slot')
-    return (
-      <>
-        {size('long', 'End to end', shape.long)}
-        {size('wide', 'Across', shape.wide)}
-      </>
-    );
-  if (shape.kind === 'circle') return size('diameter', 'Diameter', shape.diameter);
-  if (shape.kind === 'free')
-    return (
-      <Text fontSize="12px" color="faded">
-        A free line of {shape.nodes.length} nodes: pull them on the board.
-      </Text>
-    );
-  return (
-    <>
-      {size('by', 'Inside the edge by', shape.by, 'shape.inset')}
-      {shape.within && (
-        <>
-          {size('minX', 'From, along', shape.within.minX, 'outline.x')}
-          {size('maxX', 'To, along', shape.within.maxX, 'outline.x')}
-          {size('minY', 'From, across', shape.within.minY, 'outline.y')}
-          {size('maxY', 'To, across', shape.within.maxY, 'outline.y')}
-          <Text fontSize="12px" color="faded">
-            Along from the bridge line, less than 0 tailward; across from the centre line, less than 0 treble.
-          </Text>
-        </>
-      )}
-    </>
-  );
-}
 
 function Step({ id, index, step, last }: { id: string; index: number; step: OpeningStep; last: boolean }) {
   const lengths = useLengths();
@@ -139,67 +71,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
           )
         }
       />
-      <HStack justify="space-between">
-        <Text fontSize="12.5px">
-          {step.islands.length
-            ? `${step.islands.length} ${step.islands.length === 1 ? 'island' : 'islands'} of wood in it`
-            : 'No island in it'}
-        </Text>
-        <HStack gap="1">
-          {step.islands.length > 0 && (
-            <Button
-              size="2xs"
-              variant="ghost"
-              onClick={() =>
-                edit('took an island away', (d) =>
-                  edits.changeStep(d, id, index, { islands: step.islands.slice(0, -1) }),
-                )
-              }
-            >
-              Take one away
-            </Button>
-          )}
-          {step.shape.kind !== 'inset' && (
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() =>
-                edit('left an island standing', (d) =>
-                  edits.changeStep(d, id, index, {
-                    islands: [
-                      ...step.islands,
-                      { shape: { kind: 'circle', diameter: 16 }, at: { x: 0, y: 0 } },
-                    ],
-                  }),
-                )
-              }
-            >
-              Leave an island
-            </Button>
-          )}
-        </HStack>
-      </HStack>
-      {step.islands.map((island, k) =>
-        island.shape.kind === 'circle' ? (
-          <HStack key={k} gap="1">
-            <LengthField
-              label={`Island ${k + 1}`}
-              value={island.shape.diameter}
-              {...lengths(
-                `openings.${id}.${index}.island.${k}`,
-                (d, mm) =>
-                  edits.changeStep(d, id, index, {
-                    islands: step.islands.map((i, n) =>
-                      n === k ? { ...i, shape: { kind: 'circle', diameter: mm } } : i,
-                    ),
-                  }),
-                'shape.side',
-                'island',
-              )}
-            />
-          </HStack>
-        ) : null,
-      )}
+      <Islands id={id} index={index} step={step} />
     </Section>
   );
 }

@@ -68,6 +68,30 @@ const BEGUN: readonly Begun[] = [
       ),
   },
   {
+    words: 'Rows of holes',
+    make: (x) =>
+      opening(
+        'Holes',
+        'front',
+        { x: Math.round(x * 0.5), y: 0 },
+        edits.plainStep(
+          'holes',
+          { kind: 'grid', diameter: 6, columns: 3, rows: 2, alongApart: 12, acrossApart: 12 },
+          20,
+        ),
+      ),
+  },
+  {
+    words: 'Ring of holes',
+    make: (x) =>
+      opening(
+        'Ring of holes',
+        'front',
+        { x: Math.round(x * 0.5), y: 0 },
+        edits.plainStep('holes', { kind: 'ring', diameter: 6, holes: 6, across: 40 }, 20),
+      ),
+  },
+  {
     words: 'Chamber along the edge',
     make: (x, y) =>
       opening(

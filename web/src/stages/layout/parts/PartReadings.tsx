@@ -96,7 +96,7 @@ function Poles({ laid }: { laid: LaidPart }) {
 }
 
 /** Of a bridge: whether every string's saddle and height lie within its travel. */
-function Reach({ laid }: { laid: LaidPart }) {
+export function Reach({ laid }: { laid: LaidPart }) {
   const design = useDesign();
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);

@@ -121,6 +121,9 @@ export function SeveralParts() {
             label="To the edge beside it"
             value={row.toEdge === null ? '–' : `${row.toEdge.toFixed(1)}°`}
           />
+          {row.toGuard !== null && (
+            <Reading label="To the pickguard’s edge" value={`${row.toGuard.toFixed(1)}°`} />
+          )}
           <Reading label="Off one line, at most" value={lengthWithUnit(row.off, units, 2)} />
         </>
       )}

@@ -78,4 +78,26 @@ describe('rows of controls', () => {
     expect(row.toEdge).not.toBeNull();
     expect(rowReading(d, ['p1'])).toBeNull();
   });
+  it('are told against the pickguard’s edge where there is one', () => {
+    const d = withPots([
+      [0, -80],
+      [-40, -80],
+    ]);
+    expect(rowReading(d, ids(d))!.toGuard).toBeNull();
+    const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
+    // Its nearest edge rises 10 mm over 100.
+    const guarded = edits.addGuard(d, {
+      name: 'Guard',
+      nodes: [corner('a', 40, -60), corner('b', 40, 40), corner('c', -60, 40), corner('d', -60, -70)],
+      follow: null,
+      thickness: 2.5,
+      bevel: 45,
+      gap: 0.5,
+      apart: 0,
+      screwInset: 5,
+    }).design;
+    const { toGuard, toCentre } = rowReading(guarded, ids(guarded))!;
+    expect(toCentre).toBeCloseTo(0, 9);
+    expect(Math.abs(toGuard!)).toBeCloseTo((Math.atan2(10, 100) * 180) / Math.PI, 1);
+  });
 });

@@ -1,5 +1,5 @@
 import type { Design, Point } from '@pelkin/core';
-import { edgePlace, edits } from '@pelkin/core';
+import { edgePlace, edits, nearestOnSegment, platesOf } from '@pelkin/core';
 import { derive } from '../../../design/derived.ts';
 
 const DEG = 180 / Math.PI;
@@ -80,6 +80,22 @@ export function alongEdge(d: Design, ids: readonly string[], off: number): Desig
   );
 }
 
+/** The way that a pickguard's edge runs where it comes nearest to a place, °; null without a pickguard. */
+function guardEdgeBeside(d: Design, at: Point): number | null {
+  const { path, laid } = derive(d);
+  let [least, way] = [Infinity, null as number | null];
+  for (const plate of platesOf(d.guards, d.openings, path, laid)) {
+    if (!d.guards.some((g) => g.id === plate.id)) continue;
+    plate.edge.forEach((p, i) => {
+      const q = plate.edge[(i + 1) % plate.edge.length]!;
+      const near = nearestOnSegment(p, q, at);
+      const far = Math.hypot(near.x - at.x, near.y - at.y);
+      if (far < least) [least, way] = [far, Math.atan2(q.y - p.y, q.x - p.x) * DEG];
+    });
+  }
+  return way;
+}
+
 /** How a row of parts lies to what the eye compares it with; null for fewer than two. Degrees, mm. */
 export function rowReading(
   d: Design,
@@ -88,6 +104,8 @@ export function rowReading(
   readonly toCentre: number;
   readonly toString: number;
   readonly toEdge: number | null;
+  /** To the pickguard's edge beside it; null without one. */
+  readonly toGuard: number | null;
   readonly off: number;
 } | null {
   const places = placesOf(d, ids);
@@ -102,6 +120,7 @@ export function rowReading(
   const last = layout.lines.at(-1)!;
   const string = Math.atan2(last.nut.y - last.saddle.y, last.nut.x - last.saddle.x) * DEG;
   const edge = edgePlace(path, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+  const guardWay = guardEdgeBeside(d, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
   const long = Math.hypot(b.x - a.x, b.y - a.y);
   const off = Math.max(
     ...places.map(({ at }) => Math.abs((b.x - a.x) * (at.y - a.y) - (b.y - a.y) * (at.x - a.x)) / long),
@@ -109,6 +128,7 @@ export function rowReading(
   return {
     toCentre: fold(row),
     toString: fold(row - string),
+    toGuard: guardWay === null ? null : fold(row - guardWay),
     toEdge: edge ? fold(row - edge.inward - 90) : null,
     off,
   };

@@ -1,0 +1,90 @@
+import type { OpeningStep } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+
+/** Wood that stays standing in a step: how much, and where in the opening. */
+export function Islands({ id, index, step }: { id: string; index: number; step: OpeningStep }) {
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  const { islands, shape } = step;
+  if (shape.kind === 'inset' || shape.kind === 'grid' || shape.kind === 'ring') return null;
+  const change = (k: number, part: Partial<OpeningStep['islands'][number]>) =>
+    islands.map((island, n) => (n === k ? { ...island, ...part } : island));
+  const place = (k: number, axis: 'x' | 'y', label: string) => (
+    <LengthField
+      label={label}
+      value={islands[k]!.at[axis]}
+      {...lengths(
+        `openings.${id}.${index}.island.${k}.${axis}`,
+        (d, mm) =>
+          edits.changeStep(d, id, index, { islands: change(k, { at: { ...islands[k]!.at, [axis]: mm } }) }),
+        axis === 'x' ? 'outline.x' : 'outline.y',
+        'island’s place',
+      )}
+    />
+  );
+  return (
+    <>
+      <HStack justify="space-between">
+        <Text fontSize="12.5px">
+          {islands.length
+            ? `${islands.length} ${islands.length === 1 ? 'island' : 'islands'} of wood in it`
+            : 'No island in it'}
+        </Text>
+        <HStack gap="1">
+          {islands.length > 0 && (
+            <Button
+              size="2xs"
+              variant="ghost"
+              onClick={() =>
+                edit('took an island away', (d) =>
+                  edits.changeStep(d, id, index, { islands: islands.slice(0, -1) }),
+                )
+              }
+            >
+              Take one away
+            </Button>
+          )}
+          <Button
+            size="2xs"
+            variant="outline"
+            disabled={islands.length >= 12}
+            onClick={() =>
+              edit('left an island standing', (d) =>
+                edits.changeStep(d, id, index, {
+                  islands: [...islands, { shape: { kind: 'circle', diameter: 16 }, at: { x: 0, y: 0 } }],
+                }),
+              )
+            }
+          >
+            Leave an island
+          </Button>
+        </HStack>
+      </HStack>
+      {islands.map((island, k) => (
+        <div key={k} style={{ display: 'grid', gap: '6px' }}>
+          {island.shape.kind === 'circle' && (
+            <LengthField
+              label={`Island ${k + 1}`}
+              value={island.shape.diameter}
+              {...lengths(
+                `openings.${id}.${index}.island.${k}`,
+                (d, mm) =>
+                  edits.changeStep(d, id, index, {
+                    islands: change(k, { shape: { kind: 'circle', diameter: mm } }),
+                  }),
+                'shape.side',
+                'island',
+              )}
+            />
+          )}
+          {place(k, 'x', 'Along from the middle')}
+          {place(k, 'y', 'Across from the middle')}
+        </div>
+      ))}
+    </>
+  );
+}
