@@ -69,7 +69,9 @@ export function Shelf() {
           {problem ??
             (carried
               ? 'Now press on the board where it goes. Escape puts it back.'
-              : 'Drag a part to the board, or press it and then its place. Its sizes are usual ones: measure yours before you cut.')}
+              : group === 'own'
+                ? 'Drag a part to the board, or press it and then its place.'
+                : 'Drag a part to the board, or press it and then its place. Its sizes are usual ones: measure yours before you cut.')}
         </Text>
       )}
     </Section>

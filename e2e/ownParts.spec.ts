@@ -1,0 +1,136 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { held, makeDesign, openStage, saved, type } from './help.ts';
+
+const region = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
+const field = (of: Locator, name: string): Locator => of.getByRole('textbox', { name, exact: true });
+
+test('a measured part is kept on the workshop’s shelf, replaced when told, laid down in another design, taken off', async ({
+  page,
+  request,
+}) => {
+  const name = `Estuary coil ${Date.now()}`;
+  const one = await makeDesign(request, 'Measured here');
+  await openStage(page, one, 'layout');
+  await page.locator('[data-part="p4"]').focus();
+  await page.keyboard.press('Enter');
+  await type(field(region(page, 'Bridge twin-coil'), 'Name'), name);
+  await type(field(region(page, /^Measures/), 'Pole spread'), '50.25');
+  const keeping = region(page, 'Keep it');
+  await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await expect(keeping.getByRole('status')).toContainText(name);
+
+  // Measured again under the same name: asked for before it is replaced.
+  await type(field(region(page, /^Measures/), 'Pole spread'), '50.5');
+  await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await expect(keeping.getByRole('alert')).toContainText('is kept already');
+  await keeping.getByRole('button', { name: 'Replace it' }).click();
+  await expect(keeping.getByRole('status')).toContainText('stands on your own shelf');
+  await saved(page);
+
+  // In another design it stands on the same shelf, with the last reading.
+  const two = await makeDesign(request, 'Laid down there');
+  await openStage(page, two, 'layout');
+  await page.getByRole('button', { name: 'Your own', exact: true }).click();
+  const shelf = page.getByRole('list', { name: 'Your own parts' });
+  await shelf.getByRole('button', { name, exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(region(page, name)).toBeVisible();
+  await saved(page);
+  const laid = (await held(request, two)).design.parts.find((p) => p.spec.name === name)!;
+  expect(laid.spec.measures.spread).toBe(50.5);
+
+  await shelf.getByRole('button', { name: `Take ${name} off the shelf` }).click();
+  await expect(shelf.getByRole('button', { name, exact: true })).toHaveCount(0);
+  // Whoever had laid it down keeps it.
+  await expect(region(page, name)).toBeVisible();
+  // With the server gone the shelf says so, and the rest goes on.
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await expect(region(page, 'Keep it').getByRole('alert')).toContainText('cannot be reached');
+  await page.context().setOffline(false);
+});
+
+test('holes in rows and rings, an offset of another opening, and where an island stands', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Holes');
+  await openStage(page, id, 'layout?desk=openings');
+  await page.getByRole('button', { name: 'Ring of holes' }).click();
+  const ring = region(page, 'Step 1: holes');
+  await type(field(ring, 'Holes'), '8');
+  await type(field(ring, 'Circle through their middles'), '30');
+  await expect(page.locator('[data-opening].is-chosen path.part-area')).toHaveCount(8);
+  await type(field(ring, 'Holes'), '99');
+  await expect(ring.getByRole('alert')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Rows of holes' }).click();
+  await type(field(region(page, 'Step 1: holes'), 'Holes along'), '5');
+  await expect(page.locator('[data-opening].is-chosen path.part-area')).toHaveCount(10);
+
+  // An offset of the control cavity, 5 mm outside it; an island is put aside of the middle.
+  await page.getByRole('button', { name: 'Chamber along the edge' }).click();
+  const chamber = region(page, 'Step 1: chamber');
+  await chamber.getByRole('combobox', { name: 'It follows' }).selectOption({ label: 'Control cavity' });
+  await type(field(chamber, 'Inside it by'), '-5');
+  await page.getByRole('button', { name: 'Rectangle', exact: true }).click();
+  const rout = region(page, 'Step 1: rout');
+  await rout.getByRole('button', { name: 'Leave an island' }).click();
+  await type(field(rout, 'Along from the middle'), '-8');
+  await type(field(rout, 'Across from the middle'), '3');
+  await saved(page);
+  const { design } = await held(request, id);
+  const shapes = design.openings.map((o) => o.steps[0]!.shape);
+  expect(shapes).toContainEqual({ kind: 'ring', diameter: 6, holes: 8, across: 30 });
+  expect(shapes).toContainEqual(expect.objectContaining({ kind: 'inset', of: 'o1', by: -5 }));
+  expect(design.openings.at(-1)!.steps[0]!.islands[0]!.at).toEqual({ x: -8, y: 3 });
+});
+
+test('kinds of string give the compensation, and a glued neck takes a tenon', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Kinds of string');
+  await openStage(page, id, 'strings');
+  await page.getByRole('radio', { name: 'Kind', exact: true }).click();
+  await page.getByRole('button', { name: 'Add a kind' }).click();
+  const fourth = page.getByRole('group', { name: 'Kind 4' });
+  await type(fourth.getByLabel('Kind 4'), 'Half-round');
+  await type(fourth.getByLabel('Core'), '60');
+  await page.getByRole('combobox', { name: 'String 6' }).selectOption({ label: 'Half-round' });
+  await page.getByRole('radio', { name: 'Compensation' }).click();
+  await page.getByRole('button', { name: 'Estimate', exact: true }).click();
+  await saved(page);
+  const { strings } = (await held(request, id)).design;
+  expect(strings.typeOf[0]).toBe(3);
+  // (60/38)² of the round-wound estimate, both in tenths.
+  const round = (205_000 * (Math.PI / 4) * (strings.gauges[0]! * 0.38) ** 2 * 1.8 ** 2) / (75 * 628);
+  expect(strings.compensation[0]).toBeCloseTo(round * (60 / 38) ** 2, 0);
+
+  await openStage(page, id, 'layout?desk=neck');
+  // Every saddle is told against the bridge's travel here too.
+  await expect(page.getByRole('table', { name: 'Saddles' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'The neck is' }).selectOption('glued');
+  await page.getByText('A tenon, narrower than the heel').click();
+  await type(page.getByRole('textbox', { name: 'Cheek to cheek' }), '38');
+  await saved(page);
+  expect((await held(request, id)).design.neck).toMatchObject({ joint: 'glued', tenon: 38 });
+});
+
+test('once a design stands, every stage and desk opens without the server', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Offline');
+  const fetched: string[] = [];
+  page.on('response', (r) => fetched.push(r.url()));
+  await openStage(page, id, 'strings');
+  await expect.poll(() => fetched.some((url) => /AlongChart/.test(url)), { timeout: 20_000 }).toBe(true);
+  await page.waitForLoadState('networkidle');
+  await page.context().setOffline(true);
+  await page.getByRole('navigation', { name: 'Work order' }).getByText('Layout', { exact: true }).click();
+  for (const name of ['Openings', 'Neck join', 'Wires', 'Parts']) {
+    await page.getByRole('tab', { name, exact: true }).click();
+    await expect(page.locator('aside section').first()).toBeVisible();
+  }
+  await page.getByRole('navigation', { name: 'Work order' }).getByText('Outline', { exact: true }).click();
+  await page.getByRole('tab', { name: 'Judge' }).click();
+  await expect(page.locator('aside section').first()).toBeVisible();
+  await expect(page.getByText('This page failed')).toHaveCount(0);
+  await page.context().setOffline(false);
+});
