@@ -118,7 +118,7 @@ export { CURVE_TEMPLATES, snapToTemplate, templateEdge } from './outline/curveTe
 export type { CurveTemplate, TemplateLay } from './outline/curveTemplates.ts';
 export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './templates/artwork.ts';
 export type { Artwork, ArtworkPaper } from './templates/artwork.ts';
-export { PART_KINDS, formOf, kindOf, measureOf } from './parts/kinds.ts';
+export { PART_KINDS, assumedOf, formOf, kindOf, measureOf } from './parts/kinds.ts';
 export { PART_GROUPS } from './parts/part.ts';
 export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './parts/part.ts';
 export { SHELF, groupOf, specOf } from './parts/shelf.ts';
@@ -160,6 +160,7 @@ export { edgeGap, nearestOnSegment } from './geometry/polygons.ts';
 export { coverLedge } from './layout/cover.ts';
 export { edgePlace } from './layout/edgePlace.ts';
 export { partText, checkPart, readPartText } from './files/partFile.ts';
+export { massCentre } from './layout/massCentre.ts';
 export { drawPlate, platesOf } from './layout/plates.ts';
 export type { Plate } from './layout/plates.ts';
 export type { Guard } from './design/schema.ts';

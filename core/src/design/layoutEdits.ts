@@ -175,7 +175,7 @@ export const plainStep = (
   shape: OpeningStep['shape'],
   depth: number,
   role: OpeningStep['role'] = 'cavity',
-): OpeningStep => ({ name, shape, at: { x: 0, y: 0 }, depth, through: false, role, islands: [] });
+): OpeningStep => ({ name, shape, at: { x: 0, y: 0 }, depth, through: false, role, bit: null, islands: [] });
 
 /** A closed line that was brought in, as an opening of a depth that nobody has said. */
 export const openingOfLine = (id: string, name: string, nodes: readonly OutlineNode[]): Opening => ({

@@ -70,6 +70,8 @@ const stepSchema = z.looseObject({
   role: z.enum(['cavity', 'ledge', 'chamber', 'channel'], {
     error: 'a step is a “cavity”, a “ledge”, a “chamber” or a “channel”',
   }),
+  /** The bit it is routed with: no inside corner is sharper; null while none is chosen. */
+  bit: mm('step.bit').nullable().default(null),
   /** Wood that stays standing within the step. */
   islands: z
     .array(z.looseObject({ shape: shapeSchema, at: placeSchema }), { error: 'islands must be a list' })

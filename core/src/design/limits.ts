@@ -105,6 +105,7 @@ export const LIMITS = {
   'shape.radius': { label: 'corner radius', min: 0, max: 200, from: 'what the bit leaves in a corner' },
   'shape.holes': { label: 'holes', min: 1, max: 24, from: 'counted' },
   'shape.inset': { label: 'inset', min: -100, max: 300, from: 'the edge it follows, inward' },
+  'step.bit': { label: 'bit', min: 0.5, max: 80, from: 'across its cutting edges' },
   'opening.depth': { label: 'depth', min: 0, max: 120, from: 'the face it is cut from' },
   'opening.turn': { label: 'turn', min: -360, max: 360, from: 'the centre line, counter-clockwise' },
   'part.tilt': { label: 'tilt', min: -80, max: 80, from: 'the face' },

@@ -1,3 +1,4 @@
+import { assumedOf } from '../parts/kinds.ts';
 import type { Design } from '../design/schema.ts';
 import type { Finding } from '../findings/finding.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
@@ -16,7 +17,7 @@ function layoutFacts(
 ): readonly FactGroup[] {
   const { neck, parts, openings, runs } = design;
   const place = saddlePlace(neckSide(design, layout));
-  const assumed = parts.reduce((sum, p) => sum + p.spec.assumed.length, 0);
+  const assumed = parts.reduce((sum, p) => sum + assumedOf(p.spec).length, 0);
   const deepest = laid.cuts.filter((c) => c.role === 'pocket' || c.role === 'cavity');
   return [
     ...(neck.joint === 'undecided'

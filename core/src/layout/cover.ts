@@ -86,6 +86,7 @@ export function coverLedge(design: Design, id: string, wish: CoverWish): Design 
     depth: Number((wish.thickness + LET_IN).toFixed(2)),
     through: false,
     role: 'ledge',
+    bit: step.bit,
     islands: [],
   });
   if (wish.apart <= 0 || step.shape.kind === 'inset') return next;

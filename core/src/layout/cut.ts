@@ -1,9 +1,10 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, mapPath, signedArea } from '../geometry/closedPath.ts';
-import { circlePath, placeBy, rectPath } from '../geometry/figures.ts';
+import { circlePath, placeBy, polygonPath, rectPath } from '../geometry/figures.ts';
+import { offsetPath } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Boxed, Polygon } from '../geometry/polygons.ts';
-import { boxed } from '../geometry/polygons.ts';
+import { boxed, polygonArea } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
 import type { Flat } from '../parts/part.ts';
 
@@ -33,6 +34,8 @@ export interface Cut {
   readonly round: { readonly at: Point; readonly diameter: number } | null;
   /** The bit of a hole in the edge or a drilled run, mm. */
   readonly bore?: number;
+  /** The bit it is routed with, where one was chosen, mm. */
+  readonly bit?: number;
   /** Nobody has said its depth yet. */
   readonly unsaid: boolean;
 }
@@ -43,6 +46,22 @@ export function flatPath(shape: Flat): ClosedPath {
   if (shape.kind === 'rect') return rectPath(shape.long, shape.wide, shape.radius);
   if (shape.kind === 'slot') return rectPath(shape.long, shape.wide, Math.min(shape.long, shape.wide) / 2);
   return solveOutline(shape.nodes);
+}
+
+/** A figure that shrinks to less than this, mm², is nothing. */
+const NOTHING = 1e-3;
+
+/**
+ * What a round bit leaves of a line: no inside corner sharper than its radius, mm. Straight-sided figures with round
+ * corners stay what they are; others become what a bit sweeps that stays within them. As it is where the bit does not
+ * get in at all.
+ */
+export function afterBit(shape: Flat | null, path: ClosedPath, radius: number): ClosedPath {
+  if (radius <= 0 || shape?.kind === 'circle' || shape?.kind === 'slot') return path;
+  const swept = offsetPath(path, -radius)
+    .flatMap((inner) => offsetPath(polygonPath(inner), radius))
+    .sort((a, b) => polygonArea(b) - polygonArea(a));
+  return swept[0] && polygonArea(swept[0]) > NOTHING ? polygonPath(swept[0]) : path;
 }
 
 /** A closed line as a counter-clockwise polygon with its box. */

@@ -8,7 +8,7 @@ import type { Polygon } from '../geometry/polygons.ts';
 import { commonOf, polygonArea } from '../geometry/polygons.ts';
 import type { Flat } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
-import { areaOf, flatPath, zOf } from './cut.ts';
+import { afterBit, areaOf, flatPath, zOf } from './cut.ts';
 
 const RAD = Math.PI / 180;
 
@@ -56,6 +56,12 @@ export function holePlaces(shape: Shape): readonly Point[] | null {
   });
 }
 
+/** A flat shape's line as its bit leaves it: a rectangle keeps exact round corners. */
+function bitten(flat: Flat, radius: number): ClosedPath {
+  if (flat.kind !== 'rect') return afterBit(flat, flatPath(flat), radius);
+  return flatPath({ ...flat, radius: Math.max(flat.radius, radius) });
+}
+
 interface StepLine {
   readonly path: ClosedPath;
   readonly round: Cut['round'];
@@ -64,10 +70,12 @@ interface StepLine {
 /** A step's closed lines, instrument frame. An inset follows its line wherever the opening lies. */
 function stepLines(opening: Opening, step: OpeningStep, lineOf: LineOf): readonly StepLine[] {
   const { shape, at } = step;
-  if (shape.kind === 'inset') return insetPaths(shape, lineOf).map((path) => ({ path, round: null }));
+  const radius = (step.bit ?? 0) / 2;
+  if (shape.kind === 'inset')
+    return insetPaths(shape, lineOf).map((path) => ({ path: afterBit(null, path, radius), round: null }));
   const place = placeBy(opening.at, opening.turn * RAD);
   const laid = (flat: Flat, middle: Point): StepLine => ({
-    path: mapPath(flatPath(flat), (p) => place({ x: p.x + middle.x, y: p.y + middle.y })),
+    path: mapPath(bitten(flat, radius), (p) => place({ x: p.x + middle.x, y: p.y + middle.y })),
     round: flat.kind === 'circle' ? { at: place(middle), diameter: flat.diameter } : null,
   });
   if (shape.kind === 'grid' || shape.kind === 'ring') {
@@ -97,6 +105,7 @@ function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly C
       ),
       ...zOf(opening.face, step.through ? null : step.depth, thickness),
       round,
+      ...(step.bit ? { bit: step.bit } : {}),
       unsaid: !step.through && step.depth === 0,
     })),
   );

@@ -21,8 +21,14 @@ import {
   tuner,
 } from './kinds/hardware.ts';
 import { pickup, pickupBlade, pickupSplit, ring } from './kinds/pickups.ts';
-import type { PartForm, PartKind } from './part.ts';
-import { PLAIN } from './part.ts';
+import type { MeasureDef, PartForm, PartKind } from './part.ts';
+import { PLAIN, mmOf } from './part.ts';
+
+/** Where a part balances, for every kind that weighs something. */
+const BALANCES: readonly MeasureDef[] = [
+  mmOf('massAlong', 'Balances, along', 0, 'nutward of its outline’s middle, laid over an edge', -200, 200),
+  mmOf('massAcross', 'Balances, across', 0, 'to the bass side of its outline’s middle', -200, 200),
+];
 
 /** Every kind of part. */
 export const PART_KINDS: readonly PartKind[] = [
@@ -51,7 +57,7 @@ export const PART_KINDS: readonly PartKind[] = [
   screw,
   strapButton,
   tuner,
-];
+].map((kind) => ({ ...kind, measures: [...kind.measures, ...BALANCES] }));
 
 const BY_KEY = new Map(PART_KINDS.map((k) => [k.key, k]));
 
@@ -64,6 +70,12 @@ export function measureOf(spec: PartSpec, key: string): number {
   if (own !== undefined) return own;
   return kindOf(spec)?.measures.find((d) => d.key === key)?.value ?? 0;
 }
+
+/** The measures of a part that nobody has taken: those it says so of, and those it was never asked for. */
+export const assumedOf = (spec: PartSpec): readonly string[] =>
+  (kindOf(spec)?.measures ?? [])
+    .map((d) => d.key)
+    .filter((key) => spec.assumed.includes(key) || spec.measures[key] === undefined);
 
 const FORMS = new WeakMap<PartSpec, PartForm>();
 

@@ -138,6 +138,7 @@ export const SHELF: readonly ShelfPart[] = [
   on('jack-barrel', 'Barrel jack in the edge', 'jack-barrel'),
   on('jack-top', 'Jack in the face, in a dish', 'jack-top'),
   on('plate', 'Cover plate', 'plate'),
+  on('neck-plate', 'Neck plate', 'plate', { long: 64, wide: 51, radius: 6, thick: 2, mass: 70 }),
   on('ferrule', 'String ferrule', 'ferrule'),
   on('bushing', 'Threaded bushing', 'bushing'),
   on('screw', 'Screw 3 × 14', 'screw'),

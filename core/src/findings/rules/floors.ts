@@ -1,3 +1,5 @@
+import { offsetPath } from '../../geometry/offset.ts';
+import { polygonMiddle } from '../../geometry/polygons.ts';
 import { remember } from '../../geometry/remember.ts';
 import type { Floor } from '../../layout/floors.ts';
 import { floorsOf } from '../../layout/floors.ts';
@@ -96,4 +98,27 @@ const cavitiesOf = (
     )
     .map((c) => c.owner);
 
-export const FLOOR_RULES: readonly Rule[] = [floorThin, depthUnsaid, ledgeForgotten];
+/** A bit just as wide as what it routs gets in, mm. */
+const SNUG = 0.02;
+
+export const bitTooFat: Rule = {
+  stage: 'layout',
+  id: 'bit-too-fat',
+  severity: 'stop',
+  unit: 'mm',
+  limit: null,
+  title: 'A bit is too fat for its opening',
+  says: ({ measured, subject }) => `${subject}: a bit of ${measured} does not get in.`,
+  remedy: 'Take a thinner bit, or make the opening wider.',
+  find: ({ design, derived: { laid } }) =>
+    laid.cuts
+      .filter((c) => c.bit !== undefined && offsetPath(c.path, SNUG - c.bit / 2).length === 0)
+      .map((c) => ({
+        subject: c.id,
+        about: cutWords(c, design),
+        where: polygonMiddle(c.area.polygon),
+        measured: c.bit!,
+      })),
+};
+
+export const FLOOR_RULES: readonly Rule[] = [floorThin, depthUnsaid, ledgeForgotten, bitTooFat];

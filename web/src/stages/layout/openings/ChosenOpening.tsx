@@ -25,6 +25,36 @@ const ROLES = [
   ['channel', 'Channel for wires'],
 ] as const;
 
+/** The bit that a step is routed with: its corners follow it. */
+function Bit({ id, index, bit }: { id: string; index: number; bit: number | null }) {
+  const lengths = useLengths();
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    <>
+      <Tick
+        label="Its corners follow a bit"
+        checked={bit !== null}
+        onChange={(on) =>
+          edit(on ? 'chose a bit' : 'left the bit open', (d) =>
+            edits.changeStep(d, id, index, { bit: on ? 12 : null }),
+          )
+        }
+      />
+      {bit !== null && (
+        <LengthField
+          label="Bit"
+          value={bit}
+          {...lengths(
+            `openings.${id}.${index}.bit`,
+            (d, mm) => edits.changeStep(d, id, index, { bit: mm }),
+            'step.bit',
+          )}
+        />
+      )}
+    </>
+  );
+}
+
 function Step({ id, index, step, last }: { id: string; index: number; step: OpeningStep; last: boolean }) {
   const lengths = useLengths();
   const edit = useDesignStore((s) => s.edit);
@@ -51,6 +81,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
         onChange={(role) => edit('changed what a step is', (d) => edits.changeStep(d, id, index, { role }))}
       />
       <ShapeFields id={id} index={index} shape={step.shape} />
+      <Bit id={id} index={index} bit={step.bit} />
       {!step.through && (
         <LengthField
           label="Depth"

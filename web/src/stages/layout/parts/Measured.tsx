@@ -1,5 +1,5 @@
 import type { MeasureDef, PartSpec } from '@pelkin/core';
-import { edits, kindOf, measureOf } from '@pelkin/core';
+import { assumedOf, edits, kindOf, measureOf } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { memo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
@@ -14,7 +14,7 @@ import { Caliper } from './Caliper.tsx';
 function MeasureRow({ id, spec, def }: { id: string; spec: PartSpec; def: MeasureDef }) {
   const units = usePicked((d) => d.units);
   const edit = useDesignStore((s) => s.edit);
-  const assumed = spec.assumed.includes(def.key);
+  const assumed = assumedOf(spec).includes(def.key);
   const value = measureOf(spec, def.key);
   const take = (v: number) =>
     edit(`measured ${def.label.toLowerCase()} of ${spec.name}`, (d) => edits.measurePart(d, id, def.key, v));
@@ -55,7 +55,7 @@ export const Measured = memo(function Measured({ id, spec }: { id: string; spec:
   const kind = kindOf(spec);
   const edit = useDesignStore((s) => s.edit);
   if (!kind) return null;
-  const { assumed } = spec;
+  const assumed = assumedOf(spec);
   return (
     <Section
       title={

@@ -1,3 +1,4 @@
+import { assumedOf } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -35,9 +36,9 @@ export function OwnShelf() {
         {parts.map(({ id, part }) => (
           <HStack key={id} role="listitem" gap="1">
             <OnShelf shelfKey={`own-${id}`} name={part.name} spec={() => part} />
-            {part.assumed.length > 0 && (
+            {assumedOf(part).length > 0 && (
               <Text fontSize="11px" color="ochre" whiteSpace="nowrap">
-                ▲ {part.assumed.length}
+                ▲ {assumedOf(part).length}
               </Text>
             )}
             <Button

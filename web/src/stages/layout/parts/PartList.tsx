@@ -1,4 +1,5 @@
 import type { PlacedPart } from '@pelkin/core';
+import { assumedOf } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
@@ -14,7 +15,7 @@ const choosePart = (id: string, also: boolean): void =>
 const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chosen: boolean }) {
   const units = usePicked((d) => d.units);
   const { face } = part;
-  const assumed = part.spec.assumed.length;
+  const assumed = assumedOf(part.spec).length;
   const aside = useMemo(
     () => (
       <>

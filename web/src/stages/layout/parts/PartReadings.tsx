@@ -8,6 +8,7 @@ import {
   fretNumberAt,
   insideEdge,
   lengthWithUnit,
+  massCentre,
   nodesNear,
   pickingPlace,
   polesOf,
@@ -17,6 +18,7 @@ import {
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { placeWords } from '../../../shared/placeWords.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
 
 /** A node of an overtone further off than this is not worth telling, mm. */
@@ -194,6 +196,21 @@ function Control({ laid }: { laid: LaidPart }) {
   );
 }
 
+/** What it weighs, and where that counts. */
+function Weight({ laid }: { laid: LaidPart }) {
+  const units = usePicked((d) => d.units);
+  const centre = massCentre(laid);
+  return (
+    <Section title="What it weighs">
+      <Reading label="Mass" value={laid.form.mass.toFixed(0)} unit="g" />
+      <Text fontSize="12px" color="faded">
+        It counts{' '}
+        {placeWords({ x: Math.round(centre.x * 10) / 10, y: Math.round(centre.y * 10) / 10 }, units)}.
+      </Text>
+    </Section>
+  );
+}
+
 /** What follows from where a part lies. */
 export function PartReadings({ laid }: { laid: LaidPart }) {
   const units = usePicked((d) => d.units);
@@ -202,6 +219,7 @@ export function PartReadings({ laid }: { laid: LaidPart }) {
       {laid.form.poles && <Poles laid={laid} />}
       {laid.form.saddles && <Reach laid={laid} />}
       {laid.form.bush && <Control laid={laid} />}
+      {laid.form.mass > 0 && <Weight laid={laid} />}
       {laid.cuts.length > 0 && (
         <Section title="What is cut for it">
           {laid.cuts

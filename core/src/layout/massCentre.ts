@@ -1,0 +1,32 @@
+import type { Point } from '../geometry/point.ts';
+import { polygonArea, polygonMiddle } from '../geometry/polygons.ts';
+import { measureOf } from '../parts/kinds.ts';
+import { areaOf } from './cut.ts';
+import type { LaidPart } from './placedPart.ts';
+
+const RAD = Math.PI / 180;
+
+/**
+ * Where a laid part's mass counts, instrument frame, mm: the middle of its outline, moved by what was measured of its
+ * balance, at the mean height of what it fills. A part without an outline counts at its place.
+ */
+export function massCentre(laid: LaidPart): Point & { readonly z: number } {
+  const { part, footprint, solids } = laid;
+  const [largest] = footprint
+    .map((line) => areaOf(line).polygon)
+    .sort((a, b) => polygonArea(b) - polygonArea(a));
+  const middle = largest ? polygonMiddle(largest) : part.at;
+  const [u, v] = [measureOf(part.spec, 'massAlong'), measureOf(part.spec, 'massAcross')];
+  const [c, s] = [Math.cos(part.turn * RAD), Math.sin(part.turn * RAD)];
+  let [volume, lift] = [0, 0];
+  for (const { area, low, high } of solids) {
+    const share = polygonArea(area.polygon) * (high - low);
+    volume += share;
+    lift += (share * (high + low)) / 2;
+  }
+  return {
+    x: middle.x + c * u - s * v,
+    y: middle.y + s * u + c * v,
+    z: volume > 0 ? lift / volume : part.face === 'edge' ? part.z : 0,
+  };
+}
