@@ -79,12 +79,14 @@ test('holes in rows and rings, an offset of another opening, and where an island
   await rout.getByRole('button', { name: 'Leave an island' }).click();
   await type(field(rout, 'Along from the middle'), '-8');
   await type(field(rout, 'Across from the middle'), '3');
+  await rout.getByText('Its corners follow a bit').click();
+  await type(field(rout, 'Bit'), '16');
   await saved(page);
   const { design } = await held(request, id);
   const shapes = design.openings.map((o) => o.steps[0]!.shape);
   expect(shapes).toContainEqual({ kind: 'ring', diameter: 6, holes: 8, across: 30 });
   expect(shapes).toContainEqual(expect.objectContaining({ kind: 'inset', of: 'o1', by: -5 }));
-  expect(design.openings.at(-1)!.steps[0]!.islands[0]!.at).toEqual({ x: -8, y: 3 });
+  expect(design.openings.at(-1)!.steps[0]).toMatchObject({ bit: 16, islands: [{ at: { x: -8, y: 3 } }] });
 });
 
 test('kinds of string give the compensation, and a glued neck takes a tenon', async ({ page, request }) => {

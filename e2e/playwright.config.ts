@@ -12,7 +12,8 @@ export default defineConfig({
     baseURL: process.env.E2E_ADDRESS,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    trace: 'retain-on-failure',
+    // Pictures of every step cost the machine more than the tests do.
+    trace: { mode: 'retain-on-failure', screenshots: false },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

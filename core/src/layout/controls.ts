@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { remember } from '../geometry/remember.ts';
 import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
@@ -25,8 +26,8 @@ export interface ControlFit {
 /** What is left over of a body outside its cavity counts from here, mm². */
 const LEAST_AREA = 0.05;
 
-/** Every control that is screwed through the wood: pots, switches. */
-export function controlFits({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] {
+/** Every control that is screwed through the wood: pots, switches. Found once for a layout, asked by many. */
+export const controlFits = remember(({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] => {
   return parts.flatMap((laid): readonly ControlFit[] => {
     const { bush } = laid.form;
     if (!bush || laid.part.face === 'edge') return [];
@@ -91,4 +92,4 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
     const underCover = front ? far + thickness - ledge : -far - ledge;
     return [{ part: laid, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
   });
-}
+});

@@ -7,6 +7,7 @@ import { FollowedDesign, useDesignStore } from './store.ts';
  * holding up the board; outside a drag it follows at once, so that what is typed stands where it was typed.
  */
 export function Following({ children }: { children: ReactNode }) {
-  const design = useDesignStore((s) => s.design);
-  return <FollowedDesign value={useDeferredValue(design)}>{children}</FollowedDesign>;
+  const deferred = useDeferredValue(useDesignStore((s) => s.design));
+  const dragging = useDesignStore((s) => s.dragging);
+  return <FollowedDesign value={dragging ? deferred : null}>{children}</FollowedDesign>;
 }

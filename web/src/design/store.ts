@@ -98,7 +98,7 @@ export const FollowedDesign = createContext<Design | null>(null);
 /** The open design; only below a page that has one open. */
 export function useDesign(): Design {
   const followed = useContext(FollowedDesign);
-  const design = useDesignStore((s) => (s.dragging && followed ? followed : s.design));
+  const design = useDesignStore((s) => followed ?? s.design);
   if (!design) throw new Error('no design is open');
   return design;
 }

@@ -1,11 +1,7 @@
-import { remember } from '../../geometry/remember.ts';
 import type { ControlFit } from '../../layout/controls.ts';
 import { controlFits } from '../../layout/controls.ts';
-import type { LaidOut } from '../../layout/layOut.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Hit, Rule } from '../finding.ts';
-
-const fits = remember((laid: LaidOut): readonly ControlFit[] => controlFits(laid));
 
 const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.at): Hit => ({
   subject: f.part.part.id,
@@ -24,7 +20,7 @@ export const controlNoCavity: Rule = {
   says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
   remedy: 'Move it over its cavity, or rout one there.',
   find: ({ derived }) =>
-    fits(derived.laid)
+    controlFits(derived.laid)
       .filter((f) => f.cavity === null)
       .map((f) => hit(f, null)),
 };
@@ -38,7 +34,7 @@ export const bushShort: Rule = {
     `${subject} has ${measured} of thread left when its nut is on (less than nothing: the nut does not catch); ${limit} is asked for.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
   find: ({ derived }, limit) =>
-    fits(derived.laid)
+    controlFits(derived.laid)
       .filter((f) => f.cavity !== null && f.spare < limit)
       .map((f) => hit(f, f.spare)),
 };
@@ -53,7 +49,7 @@ export const bodyHitsWall: Rule = {
   says: ({ measured, subject }) => `The body of ${subject} stands ${measured} into the wall of its cavity.`,
   remedy: 'Move it, turn it, or widen the cavity.',
   find: ({ derived }) =>
-    fits(derived.laid)
+    controlFits(derived.laid)
       .filter((f) => f.bodyOut > TOUCH)
       .map((f) => hit(f, f.bodyOut, f.at)),
 };
@@ -67,7 +63,7 @@ export const bodyHitsCover: Rule = {
     `Between the lugs of ${subject} and the cover are ${measured} (less than nothing: it stands out); ${limit} is asked for.`,
   remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
   find: ({ derived }, limit) =>
-    fits(derived.laid)
+    controlFits(derived.laid)
       .filter((f) => f.underCover !== null && f.underCover < limit)
       .map((f) => hit(f, f.underCover)),
 };
