@@ -63,7 +63,12 @@ function screwCut(part: PlacedPart, hole: PartHole, i: number, at: Point, thickn
   };
   if (part.face === 'edge') {
     // A cylinder along the part's own x, told by the box round it.
-    return { ...common, face: 'edge', ...boreOf(part, length, thread), round: null };
+    return {
+      ...common,
+      face: 'edge',
+      ...boreOf(part, length, thread, { across: hole.at.y, up: hole.up ?? 0 }),
+      round: null,
+    };
   }
   const path = laidPath({ kind: 'circle', diameter: thread }, at, 0);
   return {
@@ -84,19 +89,21 @@ function boreOf(
   part: PlacedPart,
   deep: number,
   across: number,
+  aside = { across: 0, up: 0 },
 ): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore'> {
   const flat = deep * Math.cos(part.tilt * RAD);
   const rise = deep * Math.sin(part.tilt * RAD);
+  const z = part.z + aside.up;
   const path = laid(part, {
     shape: { kind: 'rect', long: flat, wide: across, radius: 0 },
-    at: { x: flat / 2, y: 0 },
+    at: { x: flat / 2, y: aside.across },
   });
   return {
     path,
     area: areaOf(path),
     bore: across,
-    top: Math.max(part.z, part.z + rise) + across / 2,
-    bottom: Math.min(part.z, part.z + rise) - across / 2,
+    top: Math.max(z, z + rise) + across / 2,
+    bottom: Math.min(z, z + rise) - across / 2,
   };
 }
 
@@ -155,10 +162,33 @@ function layPart(part: PlacedPart, thickness: number): LaidPart {
       round: null,
       unsaid: false,
     });
+  for (const [i, s] of (form.wallScrews ?? []).entries()) {
+    const path = laid(part, {
+      shape: { kind: 'rect', long: s.length, wide: s.thread, radius: 0 },
+      at: { x: s.at.x + s.length / 2, y: s.at.y },
+    });
+    const middle = other === 'back' ? s.below - thickness : -s.below;
+    cuts.push({
+      id: `${part.id}-w${i}`,
+      owner,
+      name: s.name,
+      face: 'edge',
+      role: 'screw',
+      path,
+      area: areaOf(path),
+      islands: [],
+      top: middle + s.thread / 2,
+      bottom: middle - s.thread / 2,
+      through: false,
+      round: null,
+      bore: s.thread,
+      unsaid: false,
+    });
+  }
   const screws = form.holes.map((hole): PlacedScrew => ({
     part: part.id,
     name: hole.name,
-    at: part.face === 'edge' ? part.at : place(hole.at),
+    at: place(part.face === 'edge' ? { x: 0, y: hole.at.y } : hole.at),
     face: part.face,
     hole,
   }));
@@ -173,7 +203,7 @@ function layPart(part: PlacedPart, thickness: number): LaidPart {
     clear: form.clear.map((l) => areaOf(laid(part, l))),
     cuts,
     screws,
-    solids: form.solids.map((s) => {
+    solids: (part.face === 'edge' ? [] : form.solids).map((s) => {
       const path = laid(part, s);
       const [a, b] = [up(s.low), up(s.high)];
       return {

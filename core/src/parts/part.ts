@@ -50,6 +50,19 @@ export interface PartHole {
   readonly screw: Screw;
   /** 0 without. */
   readonly countersink: number;
+  /** Of a part in the edge: so far above its middle, mm. */
+  readonly up?: number;
+}
+
+/** A screw that goes sideways into the wall of a rout in the other face: nutward along the part's x. */
+export interface WallScrew {
+  readonly name: string;
+  /** Where it enters the wall. */
+  readonly at: Point;
+  readonly length: number;
+  readonly thread: number;
+  /** Its middle below the other face, mm. */
+  readonly below: number;
 }
 
 /** What the part fills: a prism from low to high out of the face it is mounted on (less than 0 is in the wood). */
@@ -100,6 +113,7 @@ export interface PartForm {
   readonly clear: readonly Laid[];
   readonly mass: number;
   readonly bush?: Bush;
+  readonly wallScrews?: readonly WallScrew[];
   readonly saddles?: SaddleTravel;
   readonly poles?: Poles;
   readonly knob?: { readonly diameter: number; readonly height: number };

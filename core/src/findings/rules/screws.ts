@@ -1,5 +1,6 @@
+import type { PlacedPart } from '../../design/schema.ts';
 import type { Point } from '../../geometry/point.ts';
-import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
+import { distanceToEdge, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../../layout/cut.ts';
 import { screwTips, screwsNear } from '../../layout/screws.ts';
 import type { Rule } from '../finding.ts';
@@ -84,9 +85,10 @@ export const edgeOut: Rule = {
       .filter((c) => c.face === 'edge' && c.owner.startsWith('part:'))
       .flatMap((c) => {
         const part = design.parts.find((p) => `part:${p.id}` === c.owner)!;
-        // Its mouth lies on the edge; all else of it must lie inside.
+        // Its mouth lies on the edge, beside the part's middle or in it; all else of it must lie inside.
+        const mouth = mouthOf(c, part);
         const far = c.area.polygon.filter(
-          (p) => Math.hypot(p.x - part.at.x, p.y - part.at.y) > MOUTH + boreOf(c),
+          (p) => Math.hypot(p.x - mouth.x, p.y - mouth.y) > MOUTH + boreOf(c),
         );
         const out = far
           .filter((p) => !polygonHolds(laid.body.polygon, p))
@@ -106,5 +108,13 @@ export const edgeOut: Rule = {
 /** An edge bends away so far under the mouth of a bore that is square to it, mm. */
 const MOUTH = 3;
 const boreOf = (c: Cut): number => c.top - c.bottom;
+
+/** Where a bore enters: on the line through its part's place square to the way the part points. */
+function mouthOf(c: Cut, { at, turn }: PlacedPart): Point {
+  const [nx, ny] = [-Math.sin((turn * Math.PI) / 180), Math.cos((turn * Math.PI) / 180)];
+  const middle = polygonMiddle(c.area.polygon);
+  const across = (middle.x - at.x) * nx + (middle.y - at.y) * ny;
+  return { x: at.x + across * nx, y: at.y + across * ny };
+}
 
 export const SCREW_RULES: readonly Rule[] = [screwNear, edgeOut, screwThrough, pilotWide];

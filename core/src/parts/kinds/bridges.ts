@@ -131,7 +131,8 @@ export const bridgeThrough: PartKind = {
       holes: screwRow(m),
       solids: [{ name: 'bridge', ...plateOf(m), low: 0, high: m('high') }],
       mass: m('mass'),
-      saddles: saddles(m, m('throughBehind'), 0),
+      // The strings bend over the holes' rims, on the plate.
+      saddles: saddles(m, m('throughBehind'), m('thick')),
     };
   },
 };
@@ -216,6 +217,9 @@ export const tailpiece: PartKind = {
   },
 };
 
+/** The claw’s screws, across their thread, mm. */
+const CLAW_THREAD = 4;
+
 export const bridgeVibrato: PartKind = {
   key: 'bridge-vibrato',
   words: 'Vibrato on knife edges',
@@ -251,6 +255,17 @@ export const bridgeVibrato: PartKind = {
     const springs = { x: block.x + m('blockLong') / 2 + m('backLong') / 2 - m('blockLong'), y: 0 };
     const rout = rect(m('backLong') + m('blockLong'), m('backWide'), m('radius'));
     const routAt = { x: springs.x, y: 0 };
+    const wall = springs.x + (m('backLong') + m('blockLong')) / 2;
+    const claw =
+      m('clawScrew') > 0
+        ? [1, -1].map((side, i) => ({
+            name: `claw screw ${i + 1}`,
+            at: { x: wall, y: (side * m('backWide')) / 5 },
+            length: m('clawScrew'),
+            thread: CLAW_THREAD,
+            below: m('backDepth') / 2,
+          }))
+        : [];
     return {
       ...PLAIN,
       footprint: [plateOf(m)],
@@ -286,8 +301,9 @@ export const bridgeVibrato: PartKind = {
           : []),
       ],
       solids: [{ name: 'bridge', ...plateOf(m), low: 0, high: m('high') }],
+      wallScrews: claw,
       mass: m('mass'),
-      saddles: saddles(m, m('blockBehind'), 0),
+      saddles: saddles(m, m('blockBehind'), m('thick')),
     };
   },
 };

@@ -1,4 +1,4 @@
-import type { MeasureDef, PartKind } from '../part.ts';
+import type { Measure, MeasureDef, PartHole, PartKind } from '../part.ts';
 import { FIT, PLAIN, circle, gramsOf, grown, mmOf, rect } from '../part.ts';
 
 const screwed = (length: number, thread: number, root: number): readonly MeasureDef[] => [
@@ -13,6 +13,23 @@ const BORE: readonly MeasureDef[] = [
   mmOf('deep', 'Jack inside the edge', 32, 'edge to the ends of its lugs', 5, 120),
   mmOf('plugLong', 'Plug past the jack', 8, 'how far a plug’s tip comes out behind the sleeve', 0, 60),
 ];
+
+/** A square plate's screws, one in each corner; none where no distance is given. */
+const plateScrews = (m: Measure): readonly PartHole[] =>
+  m('screwSpan') > 0
+    ? [
+        [1, 1],
+        [1, -1],
+        [-1, -1],
+        [-1, 1],
+      ].map(([across, up], i) => ({
+        name: `plate screw ${i + 1}`,
+        at: { x: 0, y: (across! * m('screwSpan')) / 2 },
+        up: (up! * m('screwSpan')) / 2,
+        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+        countersink: 0,
+      }))
+    : [];
 
 export const jackPlate: PartKind = {
   key: 'jack-plate',
@@ -29,6 +46,7 @@ export const jackPlate: PartKind = {
   form: (m) => ({
     ...PLAIN,
     footprint: [{ shape: rect(2, m('plate')), at: { x: -1, y: 0 } }],
+    holes: plateScrews(m),
     mass: m('mass'),
     plug: { needs: m('deep') + m('plugLong'), bore: m('bore') },
     wired: true,
@@ -37,6 +55,7 @@ export const jackPlate: PartKind = {
 
 export const jackBarrel: PartKind = {
   ...jackPlate,
+  form: (m) => ({ ...jackPlate.form(m), holes: [] }),
   key: 'jack-barrel',
   words: 'Barrel jack in the edge',
   measures: [
@@ -57,7 +76,6 @@ export const jackTop: PartKind = {
     mmOf('long', 'Rout along', 45, 'wall to wall', 5, 100),
     mmOf('wide', 'Rout across', 20, 'wall to wall', 5, 60),
     mmOf('below', 'Below the face', 27, 'face to the lugs', 5, 60),
-    mmOf('plugLong', 'Plug past the jack', 10, 'past the lugs, along the dish', 0, 60),
     mmOf('screwSpan', 'Screws apart', 52, 'centre to centre, along', 0, 120),
     ...screwed(12, 3, 2.1),
     gramsOf(45),
@@ -234,6 +252,8 @@ export const strapButton: PartKind = {
         countersink: 0,
       },
     ],
+    // On the edge it stands outward; what it fills is told where it stands on the back.
+    solids: [{ name: 'button', shape: circle(m('head')), at: { x: 0, y: 0 }, low: 0, high: m('high') }],
     mass: m('mass'),
   }),
 };
@@ -294,6 +314,7 @@ export const tuner: PartKind = {
     ...PLAIN,
     footprint: [
       { shape: circle(m('hole')), at: { x: 0, y: 0 } },
+      { shape: circle(m('post')), at: { x: 0, y: 0 } },
       { shape: rect(m('long'), m('wide'), 2), at: { x: 0, y: 0 } },
       { shape: rect(6, m('button'), 3), at: { x: 0, y: m('wide') / 2 + m('button') / 2 } },
     ],
