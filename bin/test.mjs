@@ -1,5 +1,5 @@
 /** `npm test`: sets up what is missing, then types, format, lint, unit and server tests, browser tests; ends with the count. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, ensureModules, ensurePackages, say, wordsOf } from './lib/system.mjs';
@@ -19,9 +19,20 @@ function step(name, command, args, env = {}) {
   return done.status === 0;
 }
 
-/** A step that counts as one test. */
-function check(name, args) {
-  if (step(name, process.execPath, args)) passed += 1;
+/** A step that counts as one test; what it says is shown when it is done, so that several can run side by side. */
+async function check(name, args) {
+  const started = Date.now();
+  let said = '';
+  const status = await new Promise((done) => {
+    const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (text) => (said += text));
+    child.on('error', (error) => ((said += wordsOf(error)), done(1)));
+    child.on('close', done);
+  });
+  say(`\n── ${name}\n${said}`.trimEnd());
+  say(`   ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(1)} s`);
+  if (status === 0) passed += 1;
   else failed += 1;
 }
 
@@ -44,9 +55,11 @@ try {
   ensureModules();
   rmSync(REPORTS, { recursive: true, force: true });
   mkdirSync(REPORTS, { recursive: true });
-  check('types', ['node_modules/typescript7/bin/tsc', '-p', 'tsconfig.json']);
-  check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
-  check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+  await Promise.all([
+    check('types', ['node_modules/typescript7/bin/tsc', '-p', 'tsconfig.json']),
+    check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']),
+    check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']),
+  ]);
   const unit = join(REPORTS, 'unit.json');
   counted(
     'unit and server tests',

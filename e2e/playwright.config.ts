@@ -3,10 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  // One database and two cores: tests follow one another, each on a design of its own.
-  workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Two cores, one server: files run side by side, each test on a design of its own.
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   reporter: [['line'], ['json', { outputFile: process.env.E2E_REPORT ?? '../test-results/browser.json' }]],
   use: {
     baseURL: process.env.E2E_ADDRESS,
