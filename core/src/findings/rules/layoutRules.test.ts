@@ -51,6 +51,24 @@ describe('walls', () => {
     expect(thin!.measured).toBeCloseTo(5, 2);
     expect(thin!.where!.y).toBeCloseTo(44.65, 1);
   });
+  it('between two chambers are ribs, with a limit of their own, in any grain', () => {
+    const chamber = (design: Design, x: number) =>
+      edits.addOpening(design, {
+        name: 'Chamber',
+        face: 'back',
+        at: { x, y: 90 },
+        turn: 0,
+        steps: [edits.plainStep('chamber', { kind: 'rect', long: 40, wide: 30, radius: 6 }, 20, 'chamber')],
+      }).design;
+    const two = (rib: number) => chamber(chamber(windrow, -80), -80 + 40 + rib);
+    expect(found(two(9), 'rib-thin')).toEqual([]);
+    const [rib] = found(two(5), 'rib-thin');
+    expect(rib!.measured).toBeCloseTo(5, 2);
+    expect(rib!.limit).toBe(8);
+    for (const rule of ['wall-thin', 'wall-thin-end-grain'])
+      expect(found(two(5), rule).filter((f) => f.where!.y > 70)).toEqual([]);
+    expect(found(limited(two(5), 'rib', 4), 'rib-thin')).toEqual([]);
+  });
   it('of end grain ask for more', () => {
     // Tailward of the neck pickup's rout (x 113.35): a wall across the grain.
     const at = (gap: number) => block({ x: 133 - 19.65 - gap - 10, y: 0 }, 20, 20, 8, 'front');

@@ -10,6 +10,8 @@ const walls = remember((laid: LaidOut, grain: number): readonly Wall[] => wallsO
 const of = ({ design, derived }: RuleContext): readonly Wall[] =>
   walls(derived.laid, design.body.grain * RAD);
 
+/** A rib stands between two chambers: no bit, screw or hand leans on it. */
+const isRib = (w: Wall): boolean => w.a.role === 'chamber' && w.b?.role === 'chamber';
 const isCover = (w: Wall): boolean => w.a.role === 'ledge' || w.b?.role === 'ledge';
 
 function hit({ design }: RuleContext, w: Wall): Hit {
@@ -38,7 +40,7 @@ export const wallThin: Rule = {
   says: ({ measured, limit, subject }) =>
     `Between ${subject} stand ${measured} of wood; ${limit} is asked for.`,
   remedy: 'Move one of them, make it smaller, or let both run into one opening.',
-  find: thin((w) => !isCover(w) && !w.endGrain),
+  find: thin((w) => !isCover(w) && !isRib(w) && !w.endGrain),
 };
 
 export const wallThinEndGrain: Rule = {
@@ -48,7 +50,7 @@ export const wallThinEndGrain: Rule = {
   title: 'A wall of end grain is thin',
   says: ({ measured, limit, subject }) =>
     `Between ${subject} stand ${measured} of wood with its fibres running across the wall, where it splits soonest; ${limit} is asked for.`,
-  find: thin((w) => !isCover(w) && w.endGrain),
+  find: thin((w) => !isCover(w) && !isRib(w) && w.endGrain),
 };
 
 export const wallThinCover: Rule = {
@@ -58,6 +60,17 @@ export const wallThinCover: Rule = {
   limit: { name: 'wallCover', label: 'Wall beside a cover’s ledge', value: 6, unit: 'mm', min: 0, max: 25 },
   title: 'A cover’s ledge comes near',
   find: thin(isCover),
+};
+
+export const ribThin: Rule = {
+  ...wallThin,
+  id: 'rib-thin',
+  limit: { name: 'rib', label: 'Rib between chambers', value: 8, unit: 'mm', min: 0, max: 25 },
+  title: 'A rib between chambers is thin',
+  says: ({ measured, limit, subject }) =>
+    `The rib between ${subject} is ${measured}; ${limit} is asked for, or the top sinks over it.`,
+  remedy: 'Move a chamber, make it smaller, or let both be one.',
+  find: thin(isRib),
 };
 
 export const breaksEdge: Rule = {
@@ -79,4 +92,4 @@ export const breaksEdge: Rule = {
       })),
 };
 
-export const WALL_RULES: readonly Rule[] = [breaksEdge, wallThin, wallThinEndGrain, wallThinCover];
+export const WALL_RULES: readonly Rule[] = [breaksEdge, wallThin, wallThinEndGrain, wallThinCover, ribThin];
