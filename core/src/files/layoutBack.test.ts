@@ -7,6 +7,8 @@ import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
 import { editPrint } from '../design/edits.ts';
+import { addOpening, plainStep, setNeck } from '../design/layoutEdits.ts';
+import type { Design, OpeningStep } from '../design/schema.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxOfPoints } from '../geometry/box.ts';
 import { pathBox } from '../geometry/closedPath.ts';
@@ -32,10 +34,48 @@ function closedIn(text: string): readonly FoundCurve[] {
   return file.read.curves.filter((c) => c.closed);
 }
 
-const NAMES = ['windrow', 'skerry', 'fathom'] as const;
+const DEMOS = ['windrow', 'skerry', 'fathom'] as const;
+const NAMES = [...DEMOS, 'patterns'] as const;
 const derive = createDeriver();
+
+/** Rows and rings of holes, a line whose corners follow its bit, an offset of another opening, a tenon. */
+function patterns(): Design {
+  const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
+  const add = (design: Design, name: string, step: OpeningStep, x: number, y: number, turn = 0) =>
+    addOpening(design, { name, face: 'front', at: { x, y }, turn, steps: [step] }).design;
+  let design = setNeck(demo('skerry'), { tenon: 34 });
+  design = add(
+    design,
+    'Rows',
+    plainStep('rows', { kind: 'grid', diameter: 5, columns: 3, rows: 2, alongApart: 11, acrossApart: 9 }, 14),
+    -110,
+    60,
+    25,
+  );
+  design = add(
+    design,
+    'Ring',
+    plainStep('ring', { kind: 'ring', diameter: 4, holes: 5, across: 30 }, 9),
+    -120,
+    -20,
+  );
+  const plate = {
+    kind: 'free' as const,
+    nodes: [corner('a', 20, -12), corner('b', 15, 14), corner('c', -18, 3)],
+  };
+  design = add(design, 'Plate', { ...plainStep('plate', plate, 6), bit: 5 }, -60, 95);
+  const plateId = design.openings.at(-1)!.id;
+  return add(
+    design,
+    'Round it',
+    plainStep('ledge', { kind: 'inset', of: plateId, by: -4, within: null }, 2, 'ledge'),
+    0,
+    0,
+  );
+}
+
 const whole = (name: (typeof NAMES)[number]) => {
-  const design = demo(name);
+  const design = name === 'patterns' ? patterns() : demo(name);
   return editPrint(design, {
     show: { ...design.print.show, openings: true, back: true, holes: true, parts: true },
   });
@@ -140,7 +180,7 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
 });
 
 describe('plates as files', () => {
-  it.each(NAMES)('of %s: closed edges that enclose their screws, DXF and SVG alike', (name) => {
+  it.each(DEMOS)('of %s: closed edges that enclose their screws, DXF and SVG alike', (name) => {
     const design = demo(name);
     const { laid, path } = derive(design);
     const plates = platesOf(design.guards, design.openings, path, laid);
