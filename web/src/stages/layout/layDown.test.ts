@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { derive } from '../../design/derived.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { useChosenInLayout } from './chosen.ts';
+import { copyParts, removeParts } from './copyChosen.ts';
 import { firstFace, layDown, usualPlace } from './layDown.ts';
 
 const read = (name: string): Design => {
@@ -92,5 +93,40 @@ describe('parts laid down', () => {
     put('knob', { x: -60, y: -60 });
     state().undo();
     expect(state().design).toBe(before);
+  });
+});
+
+describe('copies, and what is taken away', () => {
+  beforeEach(() => {
+    state().open('one', windrow);
+    put('pot-24', { x: -40, y: -80 });
+    put('knob', { x: -90, y: -80 });
+  });
+  afterEach(() => state().close());
+  const ids = () => state().design!.parts.map((p) => p.id);
+
+  it('copies lie beside what they copy, are chosen, and are one step', () => {
+    const before = ids();
+    copyParts(before, 'copied parts');
+    const copies = useChosenInLayout.getState().parts;
+    expect(copies).toHaveLength(2);
+    expect(copies.some((id) => before.includes(id))).toBe(false);
+    const at = (id: string) => state().design!.parts.find((p) => p.id === id)!.at;
+    copies.forEach((id, i) => {
+      expect(at(id).x).toBeCloseTo(at(before[i]!).x - 12, 9);
+      expect(at(id).y).toBeCloseTo(at(before[i]!).y - 12, 9);
+    });
+    state().undo();
+    expect(ids()).toEqual(before);
+  });
+  it('what is taken away is chosen no more, and comes back in one step', () => {
+    const [first, second] = ids();
+    useChosenInLayout.getState().choose(first!);
+    removeParts([first!], 'took a pot away');
+    expect(ids()).toEqual([second]);
+    expect(useChosenInLayout.getState().parts).toEqual([]);
+    expect(state().past.at(-1)!.name).toBe('took a pot away');
+    state().undo();
+    expect(ids()).toEqual([first, second]);
   });
 });

@@ -7,15 +7,12 @@ import {
   edits,
   figureAndUnit,
   lengthWithUnit,
-  neckScrewPlaces,
   neckSide,
   outsideTravel,
-  pocketDepthAt,
   saddlePlace,
-  screwBite,
   shimFor,
 } from '@pelkin/core';
-import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
@@ -25,6 +22,7 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { Reach } from '../parts/PartReadings.tsx';
+import { NeckScrews } from './NeckScrews.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
 
 const DEG = 180 / Math.PI;
@@ -48,7 +46,6 @@ type LengthKey =
   | 'fit'
   | 'radius'
   | 'core';
-type ScrewKey = 'from' | 'along' | 'across' | 'length' | 'thread' | 'root' | 'plate' | 'underHead';
 
 /** A length of the neck, typed. */
 function NeckLength({
@@ -70,18 +67,6 @@ function NeckLength({
       value={value}
       {...(places === undefined ? {} : { places })}
       {...lengths(`neck.${of}`, (d, mm) => edits.setNeck(d, { [of]: mm }), limit)}
-    />
-  );
-}
-
-function ScrewLength({ of, label, limit }: { of: ScrewKey; label: string; limit: LimitPath }) {
-  const lengths = useLengths();
-  const value = usePicked((d) => d.neck.screws[of]);
-  return (
-    <LengthField
-      label={label}
-      value={value}
-      {...lengths(`neck.screws.${of}`, (d, mm) => edits.setNeckScrews(d, { [of]: mm }), limit)}
     />
   );
 }
@@ -207,83 +192,8 @@ function Readings() {
   );
 }
 
-/** Each screw’s bite in the neck, and what is left under the board. */
-function Screws() {
-  const design = useDesign();
-  const { layout } = useDerived();
-  const edit = useDesignStore((s) => s.edit);
-  const { neck, units, body } = design;
-  const side = neckSide(design, layout);
-  const places = neckScrewPlaces(neck, layout);
-  return (
-    <Section title="Neck screws">
-      <NumberField
-        label="How many"
-        value={neck.screws.count}
-        unit=""
-        min={0}
-        max={8}
-        from="in two rows"
-        whole
-        onCommit={(count) => edit('changed the neck screws', (d) => edits.setNeckScrews(d, { count }))}
-      />
-      <ScrewLength of="from" label="Middle, tailward of the joint" limit="neck.screwFrom" />
-      <ScrewLength of="along" label="Apart along" limit="neck.screwSpan" />
-      <ScrewLength of="across" label="Apart across" limit="neck.screwSpan" />
-      <ScrewLength of="length" label="Length under the head" limit="neck.screwLength" />
-      <ScrewLength of="thread" label="Thread" limit="neck.screwThread" />
-      <ScrewLength of="root" label="Root" limit="neck.screwThread" />
-      <ScrewLength of="plate" label="Plate or ferrule" limit="neck.plate" />
-      <ScrewLength of="underHead" label="Else under the head" limit="neck.plate" />
-      <Box as="table" w="full" fontSize="12px" aria-label="Bite of the neck screws">
-        <thead>
-          <tr>
-            {['screw', 'bites', 'left under the board'].map((h) => (
-              <Box as="th" key={h} textAlign="right" fontWeight="400" color="faded">
-                {h}
-              </Box>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {places.map((p, i) => {
-            const bite = screwBite({
-              thickness: body.thickness,
-              pocketDepth: pocketDepthAt(side, p.x),
-              carve: neck.carve,
-              length: neck.screws.length,
-              plate: neck.screws.plate,
-              underHead: neck.screws.underHead,
-              heel: neck.heel,
-              board: neck.board,
-            });
-            return (
-              <tr key={i}>
-                <Box as="td" textAlign="right" fontFamily="mono">
-                  {i + 1}
-                </Box>
-                <Box as="td" textAlign="right" fontFamily="mono" color={bite.longEnough ? 'ink' : 'madder'}>
-                  {lengthWithUnit(bite.bite, units)}
-                </Box>
-                <Box as="td" textAlign="right" fontFamily="mono" color={bite.shortEnough ? 'ink' : 'madder'}>
-                  {lengthWithUnit(bite.left, units)}
-                </Box>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Box>
-      <Text fontSize="12px" color="faded">
-        10 mm of bite at least, and 2 mm of neck left under the fingerboard. Drill the neck’s pilot holes{' '}
-        {lengthWithUnit(neck.screws.root, units)} with a stop on the bit.
-      </Text>
-    </Section>
-  );
-}
-
 const isPocketed = (d: Design): boolean => d.neck.joint === 'screwed' || d.neck.joint === 'glued';
 
-/** How neck and body meet: in plan, and from the side. */
 /** Every bridge's saddles against its travel, with the compensation estimated anew from the table of strings. */
 function Saddles() {
   const { laid } = useDerived();
@@ -338,6 +248,7 @@ function Tenon() {
   );
 }
 
+/** How neck and body meet: in plan, and from the side. */
 export function NeckJoin() {
   const joint = usePicked((d) => d.neck.joint);
   const pocketed = usePicked(isPocketed);
@@ -422,7 +333,7 @@ export function NeckJoin() {
               <NeckLength of="core" label="Width behind the board" limit="neck.core" />
             </Section>
           )}
-          {joint === 'screwed' && <Screws />}
+          {joint === 'screwed' && <NeckScrews />}
         </>
       )}
     </>

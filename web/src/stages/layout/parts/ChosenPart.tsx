@@ -12,7 +12,7 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
-import { useChosenInLayout } from '../chosen.ts';
+import { copyParts, removeParts } from '../copyChosen.ts';
 import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
@@ -243,19 +243,7 @@ export function ChosenPart({ id }: { id: string }) {
         title={part.spec.name}
         aside={
           <HStack gap="1">
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() => {
-                let made: readonly string[] = [];
-                edit(`copied ${part.spec.name}`, (d) => {
-                  const copied = edits.copyParts(d, [id], { x: -12, y: -12 });
-                  made = copied.ids;
-                  return copied.design;
-                });
-                useChosenInLayout.getState().chooseAll(made);
-              }}
-            >
+            <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${part.spec.name}`)}>
               Copy
             </Button>
             <Button
@@ -268,10 +256,7 @@ export function ChosenPart({ id }: { id: string }) {
             <Button
               size="2xs"
               variant="outline"
-              onClick={() => {
-                edit(`took ${part.spec.name} away`, (d) => edits.removeParts(d, [id]));
-                useChosenInLayout.getState().choose(null);
-              }}
+              onClick={() => removeParts([id], `took ${part.spec.name} away`)}
             >
               Remove
             </Button>

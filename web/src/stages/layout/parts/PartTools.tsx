@@ -10,6 +10,7 @@ import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { useChosenInLayout } from '../chosen.ts';
+import { removeParts } from '../copyChosen.ts';
 import { layDown } from '../layDown.ts';
 import { ReachArcs } from './PickingHand.tsx';
 import { LiveDistances } from './LiveDistances.tsx';
@@ -122,10 +123,7 @@ function onKey(event: KeyboardEvent, flip: 1 | -1): void {
     );
   } else if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault();
-    edit(ids.length > 1 ? `took ${ids.length} parts away` : `took ${part.spec.name} away`, (d) =>
-      edits.removeParts(d, ids),
-    );
-    chosen.choose(null);
+    removeParts(ids, ids.length > 1 ? `took ${ids.length} parts away` : `took ${part.spec.name} away`);
   } else if (event.key === 'Escape') chosen.choose(null);
   else if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault();

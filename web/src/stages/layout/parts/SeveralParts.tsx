@@ -7,6 +7,7 @@ import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { copyParts, removeParts } from '../copyChosen.ts';
 import { alongEdge, arcThrough, inLine, rowReading } from './rows.ts';
 
 const OFF = { label: 'distance', min: 0, max: 200, from: 'the body’s edge, square to it' };
@@ -63,28 +64,13 @@ export function SeveralParts() {
         >
           Group
         </Button>
-        <Button
-          size="2xs"
-          variant="outline"
-          onClick={() => {
-            let made: readonly string[] = [];
-            edit('copied parts', (d) => {
-              const copied = edits.copyParts(d, ids, { x: -12, y: -12 });
-              made = copied.ids;
-              return copied.design;
-            });
-            useChosenInLayout.getState().chooseAll(made);
-          }}
-        >
+        <Button size="2xs" variant="outline" onClick={() => copyParts(ids, 'copied parts')}>
           Copy
         </Button>
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => {
-            edit(`took ${ids.length} parts away`, (d) => edits.removeParts(d, ids));
-            useChosenInLayout.getState().choose(null);
-          }}
+          onClick={() => removeParts(ids, `took ${ids.length} parts away`)}
         >
           Remove
         </Button>
