@@ -87,7 +87,7 @@ async function traced(page: Page, work: () => Promise<void>): Promise<readonly T
   const events: Traced[] = [];
   devtools.on('Tracing.dataCollected', ({ value }) => events.push(...(value as unknown as Traced[])));
   await devtools.send('Tracing.start', {
-    traceConfig: { includedCategories: ['devtools.timeline', 'disabled-by-default-devtools.timeline'] },
+    traceConfig: { includedCategories: ['devtools.timeline'] },
     transferMode: 'ReportEvents',
   });
   await work();
@@ -99,8 +99,8 @@ async function traced(page: Page, work: () => Promise<void>): Promise<readonly T
 }
 
 /**
- * Frames while something is dragged, ms: the main thread's whole task of each frame in which the hand moved, by the
- * browser's own record: handlers, rendering, style, layout, paint. A message posted from the frame tells less: the
+ * Frames while something is dragged, ms: the main thread's whole work of each frame in which the hand moved, by the
+ * browser's own record: from the hand's move through handlers, rendering, style, layout and paint to its layers. A message posted from the frame tells less: the
  * browser may hold it back past the next frame.
  */
 async function dragFrames(page: Page, what: string): Promise<number[]> {
@@ -118,20 +118,30 @@ async function dragFrames(page: Page, what: string): Promise<number[]> {
   await page.keyboard.press('Escape');
   await page.mouse.up();
   if (Math.hypot(moved.x - box.x, moved.y - box.y) < 5) throw new Error(`${what} did not follow the hand`);
-  const moves = events.filter((e) => e.name === 'EventDispatch' && e.args.data?.type === 'pointermove');
-  const tasks = events.filter(
-    (e) =>
-      (e.name === 'RunTask' || e.name.endsWith('RunTask')) &&
-      e.pid === moves[0]?.pid &&
-      e.tid === moves[0].tid &&
-      e.dur !== undefined,
-  );
-  const holds = (task: Traced, e: Traced): boolean =>
-    e.pid === task.pid && e.tid === task.tid && e.ts >= task.ts && e.ts <= task.ts + task.dur!;
-  const frames = events.filter((e) => e.name === 'FireAnimationFrame');
-  return tasks
-    .filter((t) => frames.some((f) => holds(t, f)) && moves.some((m) => holds(t, m)))
-    .map((t) => t.dur! / 1000);
+  // A frame's task begins with the hand's move, and ends when what was painted is laid in layers.
+  const ofFrame = events
+    .filter(
+      (e) =>
+        (e.name === 'EventDispatch' && e.args.data?.type === 'pointermove') ||
+        e.name === 'FireAnimationFrame' ||
+        e.name === 'Layerize',
+    )
+    .sort((a, b) => a.ts - b.ts);
+  const thread = ofFrame.find((e) => e.name === 'EventDispatch');
+  const frames: number[] = [];
+  let began: number | null = null;
+  let drawn = false;
+  for (const e of ofFrame) {
+    if (e.pid !== thread?.pid || e.tid !== thread.tid) continue;
+    if (e.name === 'EventDispatch') began ??= e.ts;
+    else if (e.name === 'FireAnimationFrame') drawn = began !== null;
+    else if (began !== null && drawn) {
+      frames.push((e.ts + (e.dur ?? 0) - began) / 1000);
+      began = null;
+      drawn = false;
+    }
+  }
+  return frames;
 }
 
 export async function measureBrowser(address: string): Promise<Measured[]> {

@@ -18,6 +18,8 @@ const PRESS_PIXELS = 4;
 /** Wheel steps to a factor: a mouse's notch (100) is about a fifth. */
 const WHEEL_RATE = 0.0018;
 const PINCH_RATE = 0.01;
+/** The pointer’s place is told so much later, ms. */
+const POINTER_LAG_MS = 30;
 
 interface Props {
   readonly drawing: Drawing;
@@ -83,6 +85,23 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
     return () => element.removeEventListener('wheel', onWheel);
   }, [flip, pan, zoom]);
 
+  // Told between the frames: figures that change with every one of them cannot be read, and cost it time.
+  const told = useRef<{ at: Point | null; timer: ReturnType<typeof setTimeout> | undefined }>({
+    at: null,
+    timer: undefined,
+  });
+  const tellPointer = (at: Point | null): void => {
+    told.current.at = at;
+    told.current.timer ??= setTimeout(() => {
+      told.current.timer = undefined;
+      setPointer(told.current.at);
+    }, POINTER_LAG_MS);
+  };
+  useEffect(() => {
+    const { current } = told;
+    return () => clearTimeout(current.timer);
+  }, []);
+
   const onPointerDown = (event: PointerEvent<SVGSVGElement>): void => {
     if (event.button > 1) return;
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -92,7 +111,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
   };
   const onPointerMove = (event: PointerEvent<SVGSVGElement>): void => {
     const now = boardPixels(event, event.currentTarget);
-    setPointer(toBoard(view, size, flip, now));
+    tellPointer(toBoard(view, size, flip, now));
     const { points } = held.current;
     const before = points.get(event.pointerId);
     if (!before) return;
@@ -132,7 +151,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
           onPointerMove={onPointerMove}
           onPointerUp={onPointerUp}
           onPointerCancel={onPointerUp}
-          onPointerLeave={() => setPointer(null)}
+          onPointerLeave={() => tellPointer(null)}
         >
           <defs>
             <pattern

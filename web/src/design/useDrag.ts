@@ -6,6 +6,9 @@ import { useDesignStore } from './store.ts';
 
 let gestures = 0;
 
+/** A drag follows pointer events; the mouse's own, which come beside them, would only be handled for nothing. */
+const keepBack = (event: Event): void => event.stopPropagation();
+
 /** Something taken hold of: where it stands (instrument frame), and what becomes of it as it is moved. */
 export interface Hold {
   readonly at: Point;
@@ -25,6 +28,7 @@ export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null
   const end = useCallback((): void => {
     if (!live.current) return;
     live.current = null;
+    window.removeEventListener('mousemove', keepBack, { capture: true });
     cancelAnimationFrame(frame.current);
     useDesignStore.getState().setDragging(false);
   }, []);
@@ -61,6 +65,7 @@ export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null
         offset: { x: hold.at.x - p.x, y: hold.at.y - p.y },
         hold,
       };
+      window.addEventListener('mousemove', keepBack, { capture: true });
       hold.take();
     },
     onPointerMove: (event: PointerEvent<SVGElement>) => {
