@@ -1,5 +1,5 @@
 import { LIMITS, edits } from '@pelkin/core';
-import { Button, HStack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Pick } from '../../shared/Pick.tsx';
@@ -38,7 +38,7 @@ export function StringTypes() {
         />
       ))}
       {types.map((type, i) => (
-        <div key={i} role="group" aria-label={`Kind ${i + 1}`} style={{ display: 'grid', gap: '6px' }}>
+        <Box key={i} role="group" aria-label={`Kind ${i + 1}`} display="grid" gap="1.5">
           <TextField
             label={`Kind ${i + 1}`}
             value={type.name}
@@ -71,7 +71,7 @@ export function StringTypes() {
               Take out
             </Button>
           </HStack>
-        </div>
+        </Box>
       ))}
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">

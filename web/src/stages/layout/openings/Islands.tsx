@@ -1,6 +1,6 @@
 import type { OpeningStep } from '@pelkin/core';
 import { edits } from '@pelkin/core';
-import { Button, HStack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
@@ -65,7 +65,7 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
         </HStack>
       </HStack>
       {islands.map((island, k) => (
-        <div key={k} style={{ display: 'grid', gap: '6px' }}>
+        <Box key={k} display="grid" gap="1.5">
           {island.shape.kind === 'circle' && (
             <LengthField
               label={`Island ${k + 1}`}
@@ -83,7 +83,7 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
           )}
           {place(k, 'x', 'Along from the middle')}
           {place(k, 'y', 'Across from the middle')}
-        </div>
+        </Box>
       ))}
     </>
   );

@@ -1,15 +1,15 @@
 import { pixelMap } from '@pelkin/core';
 import { memo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { useDesign } from '../../../design/store.ts';
+import { useDesignStore } from '../../../design/store.ts';
 
 /** The pictures under the drawing, each where it was laid. */
 export const Underlays = memo(function Underlays() {
-  const underlays = useDesign().underlays;
+  const underlays = useDesignStore((s) => s.design?.underlays);
   const { matrix } = useBoardFrame();
   return (
     <g pointerEvents="none" data-testid="underlays">
-      {underlays
+      {(underlays ?? [])
         .filter((u) => !u.hidden)
         .map((u) => {
           const map = pixelMap(u);
