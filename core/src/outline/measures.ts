@@ -4,6 +4,7 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { pathBox, reversePath, signedArea } from '../geometry/closedPath.ts';
 import { cubicAt, cubicExtremes } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
+import { once } from '../geometry/remember.ts';
 import type { Hollow } from './hollow.ts';
 import { tightestHollow } from './hollow.ts';
 import type { NeckEnd } from './sides.ts';
@@ -121,6 +122,8 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
   const area = signedArea(path);
   const counterClockwise = area >= 0 ? path : reversePath(path);
   const { box, bass, treble, neck } = outlineTurns(counterClockwise);
+  // Looked for when it is asked for: a drag's frame does not show it.
+  const hollow = once(() => tightestHollow(counterClockwise));
   return {
     box,
     length: boxWidth(box),
@@ -132,7 +135,9 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
     upperBout: together(bass.upperBout, treble.upperBout),
     waistOffset: bass.waist && treble.waist ? bass.waist.x - treble.waist.x : null,
     areaMm2: Math.abs(area),
-    hollow: tightestHollow(counterClockwise),
+    get hollow() {
+      return hollow();
+    },
     neck,
     tailOverhang: neck && neck.tailX - box.minX,
   };

@@ -43,7 +43,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
         drawing={drawing}
         unit={present.units}
         flip={design.handedness === 'left' ? -1 : 1}
-        fitTo={growBox(derived.measures.box, 34)}
+        fitTo={() => growBox(derived.measures.box, 34)}
         label={`Board: frozen revision ${frozen.number} of ${design.name}`}
       >
         <OutlineGhost path={now.path} words="the present outline" />

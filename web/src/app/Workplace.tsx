@@ -64,8 +64,10 @@ const paperOnBoard = (design: Design, derived: Derived): Drawing =>
 /** Where a stage's work lies: the strings run to the nut, the outline is about the body, paper about its sheets. */
 function boxFor(stage: Stage, design: Design, derived: Derived): Box {
   const { measures } = derived;
-  const neck = drawingBox({ layers: derived.bare.layers.filter((l) => l.name === 'neck') });
-  if (stage === 'strings') return unionBox(growBox(measures.box, 12), neck)!;
+  if (stage === 'strings') {
+    const neck = drawingBox({ layers: derived.bare.layers.filter((l) => l.name === 'neck') });
+    return unionBox(growBox(measures.box, 12), neck)!;
+  }
   if (stage === 'outline' || stage === 'layout') return growBox(measures.box, 34);
   const { plan } = derived;
   const back = planToTemplate(plan);
@@ -186,11 +188,13 @@ function StageBoard({ stage }: { stage: Stage }) {
   const flip = design.handedness === 'left' ? -1 : 1;
   const [layoutDesk] = useLayoutDesk();
   const beside = stage === 'layout' && layoutDesk === 'neck';
-  const room = boxFor(stage, design, derived);
-  // The side view of the neck lies under the body: both must be seen.
-  const box = beside ? { ...room, minY: room.minY - SIDE_VIEW_MM } : room;
+  const room = (): Box => {
+    const box = boxFor(stage, design, derived);
+    // The side view of the neck lies under the body: both must be seen.
+    return beside ? { ...box, minY: box.minY - SIDE_VIEW_MM } : box;
+  };
   useEffect(() => {
-    fit(box);
+    fit(room());
     // Each stage begins with its own work in sight; after that the view is the user's.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stage, flip, beside]);
@@ -199,7 +203,7 @@ function StageBoard({ stage }: { stage: Stage }) {
       drawing={shown}
       unit={design.units}
       flip={flip}
-      fitTo={box}
+      fitTo={room}
       label={`Board: ${design.name}, drawn to scale, front`}
       onPress={(at) => {
         if (marking) useTracing.getState().press(at);

@@ -26,7 +26,7 @@ interface Props {
   readonly unit: DisplayUnit;
   readonly flip: Flip;
   /** What is in sight at first and after “fit”. */
-  readonly fitTo: Box;
+  readonly fitTo: () => Box;
   readonly label: string;
   /** Pressed where nothing else lies. */
   readonly onPress?: (at: Point) => void;
@@ -57,7 +57,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
       setSize({ width, height });
       if (!fitted.current && width > 0) {
         fitted.current = true;
-        fit(fitTo);
+        fit(fitTo());
       }
     });
     watch.observe(element);
@@ -86,15 +86,17 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
   }, [flip, pan, zoom]);
 
   // Told between the frames: figures that change with every one of them cannot be read, and cost it time.
-  const told = useRef<{ at: Point | null; timer: ReturnType<typeof setTimeout> | undefined }>({
-    at: null,
-    timer: undefined,
-  });
-  const tellPointer = (at: Point | null): void => {
-    told.current.at = at;
+  const told = useRef<{
+    at: { clientX: number; clientY: number } | null;
+    timer: ReturnType<typeof setTimeout> | undefined;
+  }>({ at: null, timer: undefined });
+  const tellPointer = (event: { clientX: number; clientY: number } | null): void => {
+    told.current.at = event && { clientX: event.clientX, clientY: event.clientY };
     told.current.timer ??= setTimeout(() => {
+      const { at } = told.current;
       told.current.timer = undefined;
-      setPointer(told.current.at);
+      const now = useBoard.getState();
+      if (svg.current) setPointer(at && toBoard(now.view, now.size, flip, boardPixels(at, svg.current)));
     }, POINTER_LAG_MS);
   };
   useEffect(() => {
@@ -110,11 +112,11 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
     setPanning(true);
   };
   const onPointerMove = (event: PointerEvent<SVGSVGElement>): void => {
-    const now = boardPixels(event, event.currentTarget);
-    tellPointer(toBoard(view, size, flip, now));
+    tellPointer(event);
     const { points } = held.current;
     const before = points.get(event.pointerId);
     if (!before) return;
+    const now = boardPixels(event, event.currentTarget);
     points.set(event.pointerId, now);
     const [dx, dy] = [now.x - before.x, now.y - before.y];
     held.current.moved += Math.abs(dx) + Math.abs(dy);
@@ -137,7 +139,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
     setPanning(false);
   };
 
-  const onFit = useStable(() => fit(fitTo));
+  const onFit = useStable(() => fit(fitTo()));
   const ring = shownPlace && toScreen(view, size, flip, shownPlace);
   return (
     <OwnLayout ref={area} bg="paper" data-testid="board">
@@ -172,8 +174,8 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
           <DrawingWords drawing={drawing} view={view} size={size} flip={flip} />
           {children}
           {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
-          <Rulers view={view} size={size} flip={flip} unit={unit} />
         </svg>
+        <Rulers view={view} size={size} flip={flip} unit={unit} />
         <BoardChips unit={unit} flip={flip} onFit={onFit} inset={RULER} />
       </FlipContext.Provider>
     </OwnLayout>

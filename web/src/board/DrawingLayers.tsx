@@ -70,13 +70,7 @@ export function DrawingWords({
           const anchor =
             mark.align === 'middle' ? 'middle' : (mark.align === 'start') === (flip === 1) ? 'start' : 'end';
           return (
-            <text
-              key={mark.id}
-              data-mark={mark.id}
-              className="figure"
-              transform={`translate(${at.x} ${at.y})`}
-              textAnchor={anchor}
-            >
+            <text key={mark.id} data-mark={mark.id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
               {mark.text}
             </text>
           );

@@ -1,6 +1,7 @@
 import type { DisplayUnit } from '@pelkin/core';
 import { memo } from 'react';
 import { useBoard } from './boardStore.ts';
+import type { RulerMark } from './rulerMarks.ts';
 import { rulerMarks } from './rulerMarks.ts';
 import type { Flip, Size, View } from './view.ts';
 import { toBoard, toScreen } from './view.ts';
@@ -9,63 +10,70 @@ import { toBoard, toScreen } from './view.ts';
 export const RULER = 20;
 const MARK_LENGTH = [4, 7, 11] as const;
 
-/** Two rulers from the bridge line and the centre line, figures without sign, in the chosen unit. */
-export const Rulers = memo(function Rulers({
-  view,
-  size,
-  flip,
-  unit,
-}: {
-  view: View;
-  size: Size;
-  flip: Flip;
-  unit: DisplayUnit;
-}) {
+interface Lie {
+  readonly view: View;
+  readonly size: Size;
+  readonly flip: Flip;
+}
+
+/** Marks of one ruler as one line, and its figures; `place` gives where on the screen along the ruler a mark stands. */
+function ticksOf(
+  marks: readonly RulerMark[],
+  place: (at: number) => number,
+  tick: (along: number, from: number) => string,
+) {
+  return {
+    ticks: marks.map((m) => tick(place(m.at), RULER - MARK_LENGTH[m.level])).join(''),
+    figures: marks.flatMap((m) => (m.label === null ? [] : [{ along: place(m.at), label: m.label }])),
+  };
+}
+
+/**
+ * Two rulers from the bridge line and the centre line, figures without sign, in the chosen unit. They lie over the
+ * board as a picture of their own: what is dragged beneath does not draw them anew.
+ */
+export const Rulers = memo(function Rulers({ view, size, flip, unit }: Lie & { unit: DisplayUnit }) {
   const a = toBoard(view, size, flip, { x: 0, y: 0 });
   const b = toBoard(view, size, flip, { x: size.width, y: size.height });
-  const along = rulerMarks(Math.min(a.x, b.x), Math.max(a.x, b.x), view.scale, unit);
-  const across = rulerMarks(b.y, a.y, view.scale, unit);
+  const along = ticksOf(
+    rulerMarks(Math.min(a.x, b.x), Math.max(a.x, b.x), view.scale, unit),
+    (at) => toScreen(view, size, flip, { x: at, y: 0 }).x,
+    (x, from) => `M${x} ${from}V${RULER}`,
+  );
+  const across = ticksOf(
+    rulerMarks(b.y, a.y, view.scale, unit),
+    (at) => toScreen(view, size, flip, { x: 0, y: at }).y,
+    (y, from) => `M${from} ${y}H${RULER}`,
+  );
   return (
-    <g aria-hidden="true">
+    <svg className="rulers" aria-hidden="true">
       <rect className="ruler" width={size.width} height={RULER} />
       <rect className="ruler" width={RULER} height={size.height} />
-      {along.map((m) => {
-        const { x } = toScreen(view, size, flip, { x: m.at, y: 0 });
-        return (
-          <g key={m.at}>
-            <line className="ruler-mark" x1={x} x2={x} y1={RULER - MARK_LENGTH[m.level]} y2={RULER} />
-            {m.label !== null && (
-              <text className="ruler-figure" x={x + 3} y={9.5}>
-                {m.label}
-              </text>
-            )}
-          </g>
-        );
-      })}
-      {across.map((m) => {
-        const { y } = toScreen(view, size, flip, { x: 0, y: m.at });
-        return (
-          <g key={m.at}>
-            <line className="ruler-mark" y1={y} y2={y} x1={RULER - MARK_LENGTH[m.level]} x2={RULER} />
-            {m.label !== null && (
-              <text className="ruler-figure" transform={`translate(9.5 ${y - 3}) rotate(-90)`}>
-                {m.label}
-              </text>
-            )}
-          </g>
-        );
-      })}
+      <path className="ruler-mark" d={along.ticks} />
+      {along.figures.map(({ along: x, label }) => (
+        <text key={x} className="ruler-figure" x={x + 3} y={9.5}>
+          {label}
+        </text>
+      ))}
+      <path className="ruler-mark" d={across.ticks} />
+      <g transform="rotate(-90)">
+        {across.figures.map(({ along: y, label }) => (
+          <text key={y} className="ruler-figure" x={3 - y} y={9.5}>
+            {label}
+          </text>
+        ))}
+      </g>
       <RulerPointers view={view} size={size} flip={flip} />
       <rect className="ruler" width={RULER} height={RULER} />
       <text className="ruler-figure" x={RULER / 2} y={RULER / 2 + 3} textAnchor="middle">
         {unit === 'mm' ? 'mm' : 'in'}
       </text>
-    </g>
+    </svg>
   );
 });
 
 /** The pointer's place on both rulers. */
-function RulerPointers({ view, size, flip }: { view: View; size: Size; flip: Flip }) {
+function RulerPointers({ view, size, flip }: Lie) {
   const pointer = useBoard((s) => s.pointer);
   if (!pointer) return null;
   const { x, y } = toScreen(view, size, flip, pointer);
@@ -78,17 +86,7 @@ function RulerPointers({ view, size, flip }: { view: View; size: Size; flip: Fli
 }
 
 /** Faint lines under everything, at the rulers' figures. */
-export const Grid = memo(function Grid({
-  view,
-  size,
-  flip,
-  unit,
-}: {
-  view: View;
-  size: Size;
-  flip: Flip;
-  unit: DisplayUnit;
-}) {
+export const Grid = memo(function Grid({ view, size, flip, unit }: Lie & { unit: DisplayUnit }) {
   const a = toBoard(view, size, flip, { x: 0, y: 0 });
   const b = toBoard(view, size, flip, { x: size.width, y: size.height });
   const at = (from: number, to: number): number[] =>

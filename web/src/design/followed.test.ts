@@ -28,12 +28,12 @@ describe('what words and figures follow', () => {
     getState().setDragging(true);
     for (let mm = 41; mm <= 46; mm += 1) widen(mm);
     expect(followed()).toBe(before);
-    vi.advanceTimersByTime(60);
+    vi.advanceTimersByTime(110);
     expect(followed()).toBe(46);
     widen(47);
-    vi.advanceTimersByTime(30);
+    vi.advanceTimersByTime(60);
     expect(followed()).toBe(46);
-    vi.advanceTimersByTime(30);
+    vi.advanceTimersByTime(60);
     expect(followed()).toBe(47);
   });
   it('is up to date the moment the hand lets go', () => {

@@ -12,7 +12,7 @@ interface Followed {
 export const useFollowed = create<Followed>(() => ({ design: null, before: null }));
 
 /** Figures that change faster than this during a drag cannot be read, ms. */
-const LAG_MS = 50;
+const LAG_MS = 100;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 function follow(): void {

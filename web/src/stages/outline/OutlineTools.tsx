@@ -36,7 +36,7 @@ export function OutlineTools() {
         <>
           {comb && (
             // A thousand teeth: during a drag they are drawn between the frames.
-            <Following>
+            <Following closely>
               <Comb />
             </Following>
           )}

@@ -70,15 +70,16 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
   );
 }
 
+/** A part's own area and the place that takes hold of it, in the instrument frame; `pixel` is that of the screen, mm. */
 const PartTarget = memo(function PartTarget(props: {
   laid: LaidPart;
-  matrix: string;
-  x: number;
-  y: number;
+  pixel: number;
   isChosen: boolean;
   label: string;
 }) {
-  const { laid, matrix, x, y, isChosen, label } = props;
+  const { laid, pixel, isChosen, label } = props;
+  const { x, y } = laid.part.at;
+  const arm = 4 * pixel;
   return (
     <g
       className={`part-target${isChosen ? ' is-chosen' : ''}`}
@@ -88,13 +89,11 @@ const PartTarget = memo(function PartTarget(props: {
       aria-pressed={isChosen}
       aria-label={label}
     >
-      <g transform={matrix}>
-        {laid.footprint.map((path, i) => (
-          <path key={i} className="part-area" d={pathDataOfPath(path)} />
-        ))}
-      </g>
-      <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS} />
-      <path className="part-mark" d={`M${x - 4} ${y}h8M${x} ${y - 4}v8`} />
+      {laid.footprint.map((path, i) => (
+        <path key={i} className="part-area" d={pathDataOfPath(path)} />
+      ))}
+      <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS * pixel} />
+      <path className="part-mark" d={`M${x - arm} ${y}h${2 * arm}M${x} ${y - arm}v${2 * arm}`} />
     </g>
   );
 });
@@ -199,7 +198,7 @@ function CarriedPart() {
 export function PartTools() {
   const { laid } = useDerived();
   const { units } = useDesign();
-  const { screen, view, flip, matrix } = useBoardFrame();
+  const { view, flip, matrix } = useBoardFrame();
   const chosen = useChosenInLayout((s) => s.parts);
   const carrying = useChosenInLayout((s) => s.carried !== null);
   useEffect(() => {
@@ -259,21 +258,16 @@ export function PartTools() {
   }, [laid.parts]);
   return (
     <>
-      <g onKeyDown={(event) => onKey(event, flip)} {...drag} data-testid="part-targets">
-        {ordered.map((p) => {
-          const { x, y } = screen(p.part.at);
-          return (
-            <PartTarget
-              key={p.part.id}
-              laid={p}
-              matrix={matrix}
-              x={x}
-              y={y}
-              isChosen={chosen.includes(p.part.id)}
-              label={`${p.part.spec.name}, ${placeWords(p.part.at, units)}`}
-            />
-          );
-        })}
+      <g transform={matrix} onKeyDown={(event) => onKey(event, flip)} {...drag} data-testid="part-targets">
+        {ordered.map((p) => (
+          <PartTarget
+            key={p.part.id}
+            laid={p}
+            pixel={1 / view.scale}
+            isChosen={chosen.includes(p.part.id)}
+            label={`${p.part.spec.name}, ${placeWords(p.part.at, units)}`}
+          />
+        ))}
       </g>
       {chosen.length === 1 && <LiveDistances id={chosen[0]!} />}
       <ReachArcs />

@@ -20,7 +20,10 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** One node: drawn anew only when it, or its place on the screen, changes. */
+/**
+ * One node: drawn anew only when it, or its place on the screen, changes. Its marks stand at their places without a
+ * transform: each would be a piece of its own to the browser.
+ */
 const NodeMark = memo(function NodeMark(props: {
   node: OutlineNode;
   index: number;
@@ -40,16 +43,15 @@ const NodeMark = memo(function NodeMark(props: {
       role="button"
       aria-pressed={isChosen}
       aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}`}
-      transform={`translate(${x} ${y})`}
     >
-      <circle className="node-area" r={HOLD_PIXELS} />
-      <circle className="node-ring" r={9} />
-      {node.kind === 'corner' && <rect className="node-mark" x={-4.5} y={-4.5} width={9} height={9} />}
-      {node.kind === 'smooth' && <path className="node-mark" d="M0 -6L6 0L0 6L-6 0Z" />}
-      {node.kind === 'fair' && <circle className="node-mark" r={4.8} />}
-      {node.pinned && <circle className="node-pin" r={2.2} />}
+      <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS} />
+      <circle className="node-ring" cx={x} cy={y} r={9} />
+      {node.kind === 'corner' && <rect className="node-mark" x={x - 4.5} y={y - 4.5} width={9} height={9} />}
+      {node.kind === 'smooth' && <path className="node-mark" d={`M${x} ${y - 6}l6 6l-6 6l-6 -6z`} />}
+      {node.kind === 'fair' && <circle className="node-mark" cx={x} cy={y} r={4.8} />}
+      {node.pinned && <circle className="node-pin" cx={x} cy={y} r={2.2} />}
       {isDragged && (
-        <text className="figure" x={14} y={-12} pointerEvents="none">
+        <text className="figure" x={x + 14} y={y - 12} pointerEvents="none">
           {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
           {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
         </text>
