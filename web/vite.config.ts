@@ -14,6 +14,21 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2023', chunkSizeWarningLimit: 1200 },
+  build: {
+    target: 'es2023',
+    chunkSizeWarningLimit: 1200,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // What the list needs is one file, and what the drawing room needs besides is another: a dozen small ones
+          // take their turns on the way.
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'room', test: /web\/src\/(board|app\/(DesignPage|Workplace))/, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4870' } },
 });

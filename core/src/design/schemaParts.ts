@@ -2,6 +2,10 @@ import { z } from 'zod';
 import type { LimitPath } from './limits.ts';
 import { LIMITS } from './limits.ts';
 
+// A page reads few documents: to compile readers for them first would take longer than the reading (and `new
+// Function` is refused where pages forbid it).
+z.config({ jitless: true });
+
 /** What people call a design; control characters would break files and lists. */
 export const nameSchema = z
   .string({ error: 'the name must be text' })

@@ -12,7 +12,7 @@ import {
 } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ComponentType } from 'react';
-import { Suspense, lazy, useDeferredValue, useEffect, useMemo } from 'react';
+import { Suspense, lazy, useEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
@@ -23,6 +23,7 @@ import { sameJson } from '../design/sameJson.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useShown } from '../shared/shown.ts';
+import { useLater } from '../shared/useLater.ts';
 import { OutlineParticulars } from '../stages/outline/OutlineParticulars.tsx';
 import { OutlineTools } from '../stages/outline/OutlineTools.tsx';
 import { Underlays } from '../stages/outline/trace/Underlays.tsx';
@@ -173,7 +174,7 @@ function StageBoard({ stage }: { stage: Stage }) {
   const places = useShown((s) => s.places);
   const { fit } = useBoard.getState();
   // Just opened, outline and strings stand first; what is laid out follows.
-  const whole = useDeferredValue(true, false);
+  const whole = useLater();
   const [desk] = useDesk();
   const shown = useMemo(
     () =>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { startTransition, useEffect, useState } from 'react';
+import { useLater } from './useLater.ts';
 
 interface Props {
   readonly children: ReactNode;
@@ -7,12 +7,7 @@ interface Props {
   readonly first?: ReactNode;
 }
 
-/** What lies below the first screen, or takes long: drawn once the drawing stands, without holding it up. */
+/** What lies below the first screen, or takes long: drawn once the drawing stands. */
 export function Later({ children, first = null }: Props) {
-  const [ready, setReady] = useState(false);
-  useEffect(() => {
-    const frame = requestAnimationFrame(() => startTransition(() => setReady(true)));
-    return () => cancelAnimationFrame(frame);
-  }, []);
-  return ready ? children : first;
+  return useLater() ? children : first;
 }
