@@ -13,9 +13,15 @@ export const boxHeight = (box: Box): number => box.maxY - box.minY;
 
 /** The least box around the points; null when there are none. */
 export function boxOfPoints(points: readonly Point[]): Box | null {
-  let box: Box | null = null;
-  for (const p of points) box = unionBox(box, { minX: p.x, minY: p.y, maxX: p.x, maxY: p.y });
-  return box;
+  if (points.length === 0) return null;
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y } of points) {
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
 }
 
 export function unionBox(a: Box | null, b: Box | null): Box | null {

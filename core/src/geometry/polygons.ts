@@ -72,12 +72,25 @@ export function nearestOnSegment(a: Point, b: Point, p: Point): Point {
   return { x: a.x + t * d.x, y: a.y + t * d.y };
 }
 
+/** Square of the distance of p from the segment ab, mm²: asked in their thousands, so nothing is made on the way. */
+export function squareToSegment(a: Point, b: Point, p: Point): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const [px, py] = [p.x - a.x, p.y - a.y];
+  const long = dx * dx + dy * dy;
+  const t = long === 0 ? 0 : Math.max(0, Math.min(1, (px * dx + py * dy) / long));
+  const [x, y] = [px - t * dx, py - t * dy];
+  return x * x + y * y;
+}
+
 /** Distance of a point from a polygon's edge, mm, inside or outside. */
-export const distanceToEdge = (polygon: Polygon, p: Point): number =>
-  polygon.reduce((least, a, i) => {
-    const q = nearestOnSegment(a, polygon[(i + 1) % polygon.length]!, p);
-    return Math.min(least, Math.hypot(q.x - p.x, q.y - p.y));
-  }, Infinity);
+export function distanceToEdge(polygon: Polygon, p: Point): number {
+  let least = Infinity;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i, i += 1) {
+    const square = squareToSegment(polygon[j]!, polygon[i]!, p);
+    if (square < least) least = square;
+  }
+  return Math.sqrt(least);
+}
 
 function segmentsCross(a: Point, b: Point, c: Point, d: Point): Point | null {
   const r = subtract(b, a);
@@ -133,19 +146,26 @@ export function edgeGap(a: Boxed, b: Boxed, limit: number): Gap | null {
       if (Math.min(r.y, s.y) - maxY > least || minY - Math.max(r.y, s.y) > least) continue;
       const at = segmentsCross(p, q, r, s);
       if (at) return { from: at, to: at, distance: 0 };
-      const ends: readonly (readonly [Point, Point])[] = [
-        [p, nearestOnSegment(r, s, p)],
-        [q, nearestOnSegment(r, s, q)],
-        [nearestOnSegment(p, q, r), r],
-        [nearestOnSegment(p, q, s), s],
-      ];
-      for (const [from, to] of ends) {
-        const distance = Math.hypot(from.x - to.x, from.y - to.y);
-        if (distance < least || (best === null && distance <= least)) {
-          least = distance;
-          best = { from, to, distance };
-        }
-      }
+      // The shortest way between two lines that do not cross begins at an end of one of them.
+      const ends = [
+        squareToSegment(r, s, p),
+        squareToSegment(r, s, q),
+        squareToSegment(p, q, r),
+        squareToSegment(p, q, s),
+      ] as const;
+      const square = Math.min(...ends);
+      if (square > least * least || (best !== null && square === least * least)) continue;
+      const end = ends.indexOf(square);
+      const [from, to] =
+        end === 0
+          ? [p, nearestOnSegment(r, s, p)]
+          : end === 1
+            ? [q, nearestOnSegment(r, s, q)]
+            : end === 2
+              ? [nearestOnSegment(p, q, r), r]
+              : [nearestOnSegment(p, q, s), s];
+      least = Math.sqrt(square);
+      best = { from, to, distance: least };
     }
   }
   return best;

@@ -1,4 +1,5 @@
 import type { Design } from '../design/schema.ts';
+import { boxesMeet } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import {
@@ -115,6 +116,7 @@ export function solidsThatMeet({ parts }: Pick<LaidOut, 'parts'>): readonly {
   return solids.flatMap((a, i) =>
     solids.slice(i + 1).flatMap((b) => {
       if (a.part === b.part || Math.min(a.high, b.high) <= Math.max(a.low, b.low)) return [];
+      if (!boxesMeet(a.area.box, b.area.box)) return [];
       if (isNested(a, b, kinds)) return [];
       return meet(a.area, b.area) ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
     }),

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { remember } from '../geometry/remember.ts';
+import type { Boxed } from '../geometry/polygons.ts';
 import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
@@ -21,6 +22,21 @@ export interface ControlFit {
   readonly at: Point;
   /** Room between its lugs and the cavity’s cover; null without a cavity. */
   readonly underCover: number | null;
+}
+
+const HANGING = new WeakMap<LaidPart, Boxed>();
+
+/** The ground that a control's body takes as it hangs behind its hole; only of parts with a bush. */
+export function hangingArea(laid: LaidPart): Boxed {
+  let area = HANGING.get(laid);
+  if (!area) {
+    const { bush } = laid.form;
+    if (!bush) throw new Error(`${laid.part.spec.name} hangs behind no hole`);
+    const shape = bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide);
+    area = areaOf(laidPath(shape, laid.part.at, (laid.part.turn * Math.PI) / 180));
+    HANGING.set(laid, area);
+  }
+  return area;
 }
 
 /** What is left over of a body outside its cavity counts from here, mm². */
@@ -50,13 +66,7 @@ export const controlFits = remember(({ parts, cuts, thickness }: LaidOut): reado
     const roof = front ? cavity.top : cavity.bottom;
     const wood = front ? -roof : thickness + roof;
     const far = front ? roof - bush.bodyDepth : roof + bush.bodyDepth;
-    const body = areaOf(
-      laidPath(
-        bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide),
-        laid.part.at,
-        (laid.part.turn * Math.PI) / 180,
-      ),
-    );
+    const body = hangingArea(laid);
     // Whatever is cut as deep as the body hangs, from the cavity’s side, gives it room.
     const room = cuts.filter(
       (c) =>

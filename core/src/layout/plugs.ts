@@ -1,8 +1,8 @@
 import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { polygonsMeet } from '../geometry/polygons.ts';
-import { circle, rect } from '../parts/part.ts';
-import { controlFits } from './controls.ts';
+import { rect } from '../parts/part.ts';
+import { controlFits, hangingArea } from './controls.ts';
 import { areaOf, laidPath, zOverlap } from './cut.ts';
 import type { LaidOut } from './layOut.ts';
 import type { LaidPart } from './placedPart.ts';
@@ -31,8 +31,7 @@ const RAD = Math.PI / 180;
 function bodiesOf(laid: LaidOut): readonly Room[] {
   const { thickness } = laid;
   const hung = controlFits(laid).map(({ part, wood }): Room => {
-    const { bush, at, turn } = { bush: part.form.bush!, at: part.part.at, turn: part.part.turn * RAD };
-    const shape = bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide);
+    const bush = part.form.bush!;
     const [top, bottom] =
       part.part.face === 'front'
         ? [-wood, -wood - bush.bodyDepth]
@@ -40,7 +39,7 @@ function bodiesOf(laid: LaidOut): readonly Room[] {
     return {
       owner: part.part.id,
       name: part.part.spec.name,
-      area: areaOf(laidPath(shape, at, turn)),
+      area: hangingArea(part),
       top,
       bottom,
     };

@@ -5,10 +5,10 @@ import type { Polygon } from '../geometry/polygons.ts';
 import {
   areaHolds,
   distanceToEdge,
-  nearestOnSegment,
   polygonHolds,
   polygonsMeet,
   sidesNear,
+  squareToSegment,
 } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { zGap } from './cut.ts';
@@ -72,9 +72,26 @@ export interface Wired {
   readonly ground: boolean;
 }
 
+/** The cuts that each part asks for, screws left out; by its id. */
+function cutsByPart(cuts: readonly Cut[]): ReadonlyMap<string, readonly Cut[]> {
+  const of = new Map<string, Cut[]>();
+  for (const cut of cuts) {
+    if (!cut.owner.startsWith('part:') || cut.role === 'screw') continue;
+    const id = cut.owner.slice('part:'.length);
+    const known = of.get(id);
+    if (known) known.push(cut);
+    else of.set(id, [cut]);
+  }
+  return of;
+}
+
 /** The room of a part: the one its own openings, or the cavity that its body hangs in, belong to. */
-function roomOfPart(part: LaidPart, laid: LaidOut, rooms: ReadonlyMap<Cut, number>): number | null {
-  const own = laid.cuts.filter((c) => c.owner === `part:${part.part.id}` && c.role !== 'screw');
+function roomOfPart(
+  part: LaidPart,
+  own: readonly Cut[],
+  laid: LaidOut,
+  rooms: ReadonlyMap<Cut, number>,
+): number | null {
   if (part.form.bush) {
     const hole = own.find((c) => c.role === 'hole');
     const cavity = hole && cavityBehind(laid.cuts, hole);
@@ -90,17 +107,20 @@ function roomOfPart(part: LaidPart, laid: LaidOut, rooms: ReadonlyMap<Cut, numbe
 /** Every part with wires, and every bridge's ground: whether they lead into the room of the controls. */
 export function wiringOf(laid: LaidOut, runs: readonly Run[]): readonly Wired[] {
   const rooms = roomsOf(laid.cuts, runs);
+  const cutsOf = cutsByPart(laid.cuts);
+  const roomOf = (part: LaidPart): number | null =>
+    roomOfPart(part, cutsOf.get(part.part.id) ?? [], laid, rooms);
   const controls = laid.parts.filter((p) => p.form.bush);
   const count = new Map<number, number>();
   for (const c of controls) {
-    const room = roomOfPart(c, laid, rooms);
+    const room = roomOf(c);
     if (room !== null) count.set(room, (count.get(room) ?? 0) + 1);
   }
   const [home] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [];
   if (home === undefined) return [];
   const wired = laid.parts
     .filter((p) => p.form.wired)
-    .map((part): Wired => ({ part, reaches: roomOfPart(part, laid, rooms) === home, ground: false }));
+    .map((part): Wired => ({ part, reaches: roomOf(part) === home, ground: false }));
   const hasPickup = laid.parts.some((p) => p.form.poles);
   const grounds = hasPickup
     ? laid.parts
@@ -188,10 +208,7 @@ export const runCover = rememberedByRun((run, near, { body, thickness }): RunCov
     tell(-p.z - radius, p, 'the front face');
     tell(p.z + thickness - radius, p, 'the back face');
     if (edge.length) {
-      const off = edge.reduce((d, [a, b]) => {
-        const q = nearestOnSegment(a, b, p);
-        return Math.min(d, Math.hypot(q.x - p.x, q.y - p.y));
-      }, Infinity);
+      const off = Math.sqrt(edge.reduce((d, [a, b]) => Math.min(d, squareToSegment(a, b, p)), Infinity));
       if (off - radius < least || off < radius)
         tell((polygonHolds(body.polygon, p) ? off : -off) - radius, p, 'the edge');
     }
@@ -236,6 +253,9 @@ function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thi
   if (length === 0) return { end, clear: false, blocked: { x: a.x, y: a.y }, past: [] };
   const step = { x: (a.x - b.x) / length, y: (a.y - b.y) / length, z: (a.z - b.z) / length };
   const past = new Set<string>();
+  const chuck = { x: a.x + step.x * BIT_ROOM, y: a.y + step.y * BIT_ROOM };
+  const line = boxOfPoints([a, chuck])!;
+  const onWay = near.filter((c) => boxesMeet(c.area.box, line));
   const edges = crossingsAlong(body.polygon, a, step);
   const begins = polygonHolds(body.polygon, a);
   let crossed = 0;
@@ -244,7 +264,7 @@ function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thi
     const p = { x: a.x + step.x * s, y: a.y + step.y * s, z: a.z + step.z * s };
     const inside = begins === (crossed % 2 === 0);
     if (!inside || p.z > 0 || p.z < -thickness) continue;
-    const cut = near.find((c) => offBox(c, p) === 0 && inCut(c, p));
+    const cut = onWay.find((c) => inCut(c, p));
     if (!cut) return { end, clear: false, blocked: { x: p.x, y: p.y }, past: [...past] };
     past.add(cut.owner === 'neck' ? 'neck' : cut.name);
   }
