@@ -70,6 +70,22 @@ describe('parts', () => {
   });
 });
 
+describe('an edit that changes nothing', () => {
+  it('gives the design itself, still settled', () => {
+    const design = edits.setProgress(row(), 'layout', 'settled');
+    expect(edits.removeParts(design, ['none'])).toBe(design);
+    expect(edits.changePart(design, 'none', { turn: 5 })).toBe(design);
+    expect(edits.moveParts(design, [], { x: 1, y: 1 })).toBe(design);
+    expect(edits.mirrorParts(design, ['none'])).toBe(design);
+    expect(edits.copyParts(design, ['none'], { x: 1, y: 1 })).toEqual({ design, ids: [] });
+    expect(edits.removeOpening(design, 'none')).toBe(design);
+    expect(edits.removeStep(design, 'none', 0)).toBe(design);
+    expect(edits.removeRun(design, 'none')).toBe(design);
+    expect(edits.removeGuard(design, 'none')).toBe(design);
+    expect(edits.removeParts(design, ['p1']).progress.layout).toBe('in hand');
+  });
+});
+
 describe('openings, runs, pickguards, the neck', () => {
   const rout = edits.addOpening(plain, {
     name: 'Rout',

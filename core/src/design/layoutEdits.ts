@@ -13,10 +13,22 @@ import type {
 } from './schema.ts';
 import { freshId } from './underlayEdits.ts';
 
-const withParts = (design: Design, parts: readonly PlacedPart[]): Design =>
-  inHand({ ...design, parts }, 'layout');
+/** The design with another list of what is laid out; with the same members in it, it is no change. */
+function withList<K extends 'parts' | 'openings' | 'runs' | 'guards'>(
+  design: Design,
+  key: K,
+  list: Design[K],
+): Design {
+  const before: readonly unknown[] = design[key];
+  if (list.length === before.length && list.every((member, i) => member === before[i])) return design;
+  return inHand({ ...design, [key]: list }, 'layout');
+}
+
+const withParts = (design: Design, parts: readonly PlacedPart[]): Design => withList(design, 'parts', parts);
 const withOpenings = (design: Design, openings: readonly Opening[]): Design =>
-  inHand({ ...design, openings }, 'layout');
+  withList(design, 'openings', openings);
+const withRuns = (design: Design, runs: readonly Run[]): Design => withList(design, 'runs', runs);
+const withGuards = (design: Design, guards: readonly Guard[]): Design => withList(design, 'guards', guards);
 
 /** A place in hundredths of a mm: what a hand can set. */
 const tidy = (v: number): number => Number(v.toFixed(2));
@@ -236,8 +248,6 @@ export const removeOpening = (design: Design, id: string): Design =>
     design.openings.filter((o) => o.id !== id),
   );
 
-const withRuns = (design: Design, runs: readonly Run[]): Design => inHand({ ...design, runs }, 'layout');
-
 export function addRun(
   design: Design,
   run: Omit<Run, 'id'>,
@@ -257,9 +267,6 @@ export const removeRun = (design: Design, id: string): Design =>
     design,
     design.runs.filter((r) => r.id !== id),
   );
-
-const withGuards = (design: Design, guards: readonly Guard[]): Design =>
-  inHand({ ...design, guards }, 'layout');
 
 export function addGuard(
   design: Design,

@@ -17,6 +17,7 @@ import {
   polygonMiddle,
   polygonsMeet,
   sidesNear,
+  squareToSegment,
   unionOf,
   withoutOf,
 } from './polygons.ts';
@@ -145,6 +146,41 @@ describe('how near', () => {
       }),
     );
     expect(nearestOnSegment({ x: 1, y: 1 }, { x: 1, y: 1 }, { x: 5, y: 5 })).toEqual({ x: 1, y: 1 });
+  });
+  it('the square of a distance to a segment is that of the way to its nearest place', () => {
+    fc.assert(
+      fc.property(point, point, point, (a, b, p) => {
+        const q = nearestOnSegment(a, b, p);
+        expect(squareToSegment(a, b, p)).toBeCloseTo((q.x - p.x) ** 2 + (q.y - p.y) ** 2, 6);
+      }),
+    );
+    expect(squareToSegment({ x: 1, y: 1 }, { x: 1, y: 1 }, { x: 4, y: 5 })).toBe(25);
+  });
+  it('the gap of two edges is the least that any of their places have, and lies on both', () => {
+    fc.assert(
+      fc.property(star, star, fc.double({ min: 0.5, max: 80, noNaN: true }), (a, b, limit) => {
+        // Asked of every corner of each: two lines that do not cross are nearest at an end of one of them.
+        const least = Math.min(...a.map((p) => distanceToEdge(b, p)), ...b.map((p) => distanceToEdge(a, p)));
+        const gap = edgeGap(boxed(a), boxed(b), limit);
+        if (gap === null) {
+          expect(least).toBeGreaterThan(limit - 1e-9);
+          return;
+        }
+        expect(distanceToEdge(a, gap.from)).toBeLessThan(1e-6);
+        expect(distanceToEdge(b, gap.to)).toBeLessThan(1e-6);
+        expect(Math.hypot(gap.from.x - gap.to.x, gap.from.y - gap.to.y)).toBeCloseTo(gap.distance, 9);
+        // Where they cross it is nothing, whatever their corners are apart.
+        if (gap.distance > 0) expect(gap.distance).toBeCloseTo(least, 6);
+      }),
+    );
+  });
+  it('a gap is the same from either side', () => {
+    fc.assert(
+      fc.property(star, star, (a, b) => {
+        const [there, back] = [edgeGap(boxed(a), boxed(b), 200), edgeGap(boxed(b), boxed(a), 200)];
+        expect(there!.distance).toBeCloseTo(back!.distance, 6);
+      }),
+    );
   });
   it('two squares are apart by what lies between them', () => {
     const gap = edgeGap(boxed(square(0, 0, 5)), boxed(square(17, 2, 5)), 20)!;

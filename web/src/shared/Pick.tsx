@@ -35,12 +35,18 @@ export function Select<T extends string>(
 
 const LOW = { h: '26px' } as const;
 
-/** One of more ways than fit side by side. */
-export function Pick<T extends string>(props: Props<T>) {
+/** One of more ways than fit side by side; a note beside the label tells what follows from it. */
+export function Pick<T extends string>({ note, ...props }: Props<T> & { readonly note?: string }) {
   return (
     <HStack gap="2">
       <Text flex="1" fontSize="13px">
         {props.label}
+        {note && (
+          <Text as="span" fontSize="12px" color="faded" whiteSpace="nowrap">
+            {' '}
+            {note}
+          </Text>
+        )}
       </Text>
       <Select {...props} w="172px" look={LOW} />
     </HStack>

@@ -1,15 +1,14 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import { arcCubics } from '../../geometry/arcs.ts';
-import type { Cubic } from '../../geometry/cubic.ts';
-import { mapCubic, straightCubic } from '../../geometry/cubic.ts';
+import { mapCubic } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Affine } from './affine.ts';
 import { IDENTITY, after, apply, moved, scaled } from './affine.ts';
 import type { FoundCurve, ReadFile, Told, UnitChoice } from './found.ts';
 import { MOST_PIECES, Unreadable, atTheDoor, passing } from './found.ts';
-import { svgLength, svgNumbers, trueMm, userLength } from './svgLengths.ts';
+import type { Attributes, Element } from './svgElement.ts';
+import { byId, childElements, rootOf, viewBoxOf, whereOf } from './svgElement.ts';
+import { svgLength, trueMm, userLength } from './svgLengths.ts';
 import type { Subpath } from './svgPath.ts';
-import { svgSubpaths } from './svgPath.ts';
+import { shapeOf } from './svgShapes.ts';
 import { svgTransform, viewBoxTransform } from './svgTransform.ts';
 
 /** The sizes that a user unit stands for in the files people have. */
@@ -20,37 +19,6 @@ export const SVG_UNITS: readonly UnitChoice[] = [
   { name: 'millimetres', mm: 1 },
   { name: 'inches', mm: 25.4 },
 ];
-
-type Attributes = Readonly<Record<string, string>>;
-/** An element as the parser gives it in order: its children under its name, its attributes beside them. */
-type Parsed = Readonly<Record<string, unknown>>;
-interface Element {
-  readonly tag: string;
-  readonly attributes: Attributes;
-  readonly children: readonly Parsed[];
-}
-
-const ATTRIBUTES = ':@';
-
-function elementOf(parsed: Parsed): Element | null {
-  let tag: string | undefined;
-  for (const key in parsed)
-    if (key !== ATTRIBUTES) {
-      tag = key;
-      break;
-    }
-  if (tag === undefined || tag.startsWith('#') || tag.startsWith('?')) return null;
-  const children = parsed[tag];
-  return {
-    // Told without the name space’s prefix: <svg:path> is <path>.
-    tag: tag.includes(':') ? tag.slice(tag.indexOf(':') + 1) : tag,
-    attributes: (parsed[ATTRIBUTES] ?? {}) as Attributes,
-    children: Array.isArray(children) ? (children as readonly Parsed[]) : [],
-  };
-}
-
-const childElements = (e: Element): readonly Element[] =>
-  e.children.map(elementOf).filter((c): c is Element => c !== null);
 
 /** Styles as they were read: a drawing repeats a handful of them thousands of times. */
 const MOST_STYLES = 1000;
@@ -112,167 +80,12 @@ const nameOf = ({ tag, attributes }: Element): string | null => {
   const label = Object.keys(attributes).find((key) => key === 'label' || key.endsWith(':label'));
   return (label === undefined ? undefined : attributes[label]) ?? attributes.id ?? null;
 };
-const whereOf = ({ tag, attributes }: Element): string =>
-  attributes.id ? `<${tag} id="${attributes.id}">` : `<${tag}>`;
-
 interface Frame {
   readonly matrix: Affine;
   readonly width: number;
   readonly height: number;
   readonly name: string;
   readonly depth: number;
-}
-
-const chain = (p: readonly Point[], closed: boolean): readonly Subpath[] => {
-  const ends = closed ? [...p, p[0]!] : p;
-  const pieces = ends
-    .slice(1)
-    .flatMap((q, i) => (q.x === ends[i]!.x && q.y === ends[i]!.y ? [] : [straightCubic(ends[i]!, q)]));
-  return pieces.length ? [{ pieces, closed }] : [];
-};
-
-const oval = (cx: number, cy: number, rx: number, ry: number): readonly Subpath[] =>
-  rx > 0 && ry > 0
-    ? [
-        {
-          pieces: arcCubics({ centre: { x: cx, y: cy }, rx, ry, turn: 0, from: 0, sweep: 2 * Math.PI }),
-          closed: true,
-        },
-      ]
-    : [];
-
-/** The lines of one drawn element in its own units; null when it is no shape. */
-function shapeOf(e: Element, { width, height }: Frame): readonly Subpath[] | null {
-  const { attributes: a } = e;
-  const where = whereOf(e);
-  if (e.tag === 'path') return a.d === undefined ? [] : svgSubpaths(a.d, where);
-  const get = (name: string, whole: number): number => userLength(a[name], whole, where) ?? 0;
-  const points = (): readonly Point[] => {
-    const n = svgNumbers(a.points ?? '', where);
-    if (n.length % 2 === 1)
-      throw new Unreadable(where, 'its points are an odd count of numbers: each needs an x and a y');
-    return Array.from({ length: n.length / 2 }, (_, i) => ({ x: n[2 * i]!, y: n[2 * i + 1]! }));
-  };
-  switch (e.tag) {
-    case 'line':
-      return chain(
-        [
-          { x: get('x1', width), y: get('y1', height) },
-          { x: get('x2', width), y: get('y2', height) },
-        ],
-        false,
-      );
-    case 'polyline': {
-      const p = points();
-      const isHome = p.length > 2 && p[0]!.x === p.at(-1)!.x && p[0]!.y === p.at(-1)!.y;
-      return chain(isHome ? p.slice(0, -1) : p, isHome);
-    }
-    case 'polygon': {
-      const p = points();
-      return p.length ? chain(p, true) : [];
-    }
-    case 'circle': {
-      const r = get('r', Math.hypot(width, height) / Math.SQRT2);
-      return oval(get('cx', width), get('cy', height), r, r);
-    }
-    case 'ellipse': {
-      const [rx, ry] = [userLength(a.rx, width, where), userLength(a.ry, height, where)];
-      return oval(get('cx', width), get('cy', height), rx ?? ry ?? 0, ry ?? rx ?? 0);
-    }
-    case 'rect': {
-      const [x, y, w, h] = [get('x', width), get('y', height), get('width', width), get('height', height)];
-      if (!(w > 0 && h > 0)) return [];
-      const [ax, ay] = [userLength(a.rx, width, where), userLength(a.ry, height, where)];
-      const [rx, ry] = [
-        Math.min(w / 2, Math.max(0, ax ?? ay ?? 0)),
-        Math.min(h / 2, Math.max(0, ay ?? ax ?? 0)),
-      ];
-      if (rx === 0 || ry === 0)
-        return chain(
-          [
-            { x, y },
-            { x: x + w, y },
-            { x: x + w, y: y + h },
-            { x, y: y + h },
-          ],
-          true,
-        );
-      const corner = (cx: number, cy: number, from: number): readonly Cubic[] =>
-        arcCubics({ centre: { x: cx, y: cy }, rx, ry, turn: 0, from, sweep: Math.PI / 2 });
-      const arcs = [
-        corner(x + w - rx, y + ry, -Math.PI / 2),
-        corner(x + w - rx, y + h - ry, 0),
-        corner(x + rx, y + h - ry, Math.PI / 2),
-        corner(x + rx, y + ry, Math.PI),
-      ];
-      const pieces = arcs.flatMap((arc, i) => {
-        const [from, to] = [arc.at(-1)!.p3, arcs[(i + 1) % 4]![0]!.p0];
-        return Math.hypot(to.x - from.x, to.y - from.y) > 1e-9 ? [...arc, straightCubic(from, to)] : arc;
-      });
-      return [{ pieces, closed: true }];
-    }
-    default:
-      return null;
-  }
-}
-
-function viewBoxOf(e: Element): { x: number; y: number; width: number; height: number } | null {
-  if (e.attributes.viewBox === undefined) return null;
-  const n = svgNumbers(e.attributes.viewBox, whereOf(e));
-  if (n.length !== 4 || !(n[2]! > 0 && n[3]! > 0))
-    throw new Unreadable(
-      whereOf(e),
-      `its viewBox “${e.attributes.viewBox}” is not four numbers with a width and a height`,
-    );
-  return { x: n[0]!, y: n[1]!, width: n[2]!, height: n[3]! };
-}
-
-/** The elements of a file that carry an id. */
-function byId(root: Element): ReadonlyMap<string, Element> {
-  const found = new Map<string, Element>();
-  const walk = (e: Element): void => {
-    const { id } = e.attributes;
-    if (id !== undefined && !found.has(id)) found.set(id, e);
-    childElements(e).forEach(walk);
-  };
-  walk(root);
-  return found;
-}
-
-/** A value that mark-up cannot be hidden in. */
-const VALUE = /="[^"<>]*"/g;
-/** Values longer than this are taken out before the file is validated. */
-const SHORT = 16;
-
-function rootOf(text: string): Element {
-  // A parser that mends what is broken would lose lines: a broken file is refused with its place.
-  // Its validator takes long over path data, in which no mark-up can be broken: only its line breaks are kept.
-  const bones = text.replace(VALUE, (value) =>
-    value.length <= SHORT ? value : value.includes('\n') ? `="${value.replace(/[^\n]+/g, '')}"` : '=""',
-  );
-  const valid = XMLValidator.validate(bones, { allowBooleanAttributes: false });
-  if (valid !== true)
-    throw new Unreadable(
-      `line ${valid.err.line}, column ${valid.err.col}`,
-      `the file is no whole XML: ${valid.err.msg} Save it anew where it was made.`,
-    );
-  const parser = new XMLParser({
-    preserveOrder: true,
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    processEntities: false,
-    parseTagValue: false,
-    parseAttributeValue: false,
-    trimValues: true,
-  });
-  const parsed = parser.parse(text) as readonly Parsed[];
-  const root = parsed.map(elementOf).find((e) => e !== null);
-  if (root?.tag !== 'svg')
-    throw new Unreadable(
-      root ? whereOf(root) : 'the file',
-      'this is no SVG drawing: its first element is not <svg>',
-    );
-  return root;
 }
 
 /** What the root says of sizes: how its units lie on the page, and their true size where it says so. */

@@ -1,4 +1,4 @@
-import { LIMITS, edits } from '@pelkin/core';
+import { LIMITS, edits, lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { NumberField } from '../../shared/NumberField.tsx';
@@ -10,7 +10,8 @@ const MOST_TYPES = 12;
 
 /** The table of kinds of string, and which kind each string is: what compensation is estimated from. */
 export function StringTypes() {
-  const { strings } = useDesign();
+  const { strings, units } = useDesign();
+  const estimated = edits.estimatedCompensation(strings);
   const { types, typeOf, count } = strings;
   const edit = useDesignStore((s) => s.edit);
   const change = (name: string, index: number, part: Partial<(typeof types)[number]>) =>
@@ -26,6 +27,7 @@ export function StringTypes() {
         <Pick
           key={i}
           label={`String ${count - i}`}
+          note={`≈ ${lengthWithUnit(estimated[i]!, units)}`}
           value={String(of)}
           options={options}
           onChange={(next) =>
@@ -76,7 +78,7 @@ export function StringTypes() {
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
           A plain string’s core is all of it; a wound one’s, the wire inside. Thicker cores go sharper, and
-          want more compensation.
+          want more compensation: beside each string stands about how far tailward its saddle will stand.
         </Text>
         <Button
           size="2xs"

@@ -4,6 +4,7 @@ import type { KeyboardEvent } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { pathDataOfPath } from '../../../board/pathDataOf.ts';
 import { useDerived } from '../../../design/derived.ts';
+import { onBoardKey } from '../../../design/boardKeys.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
@@ -113,43 +114,27 @@ function Grip(props: { id: string; index: number; name: string; at: Point; x: nu
   );
 }
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowRight: [1, 0],
-  ArrowLeft: [-1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
-
 function onKey(event: KeyboardEvent, id: string, flip: 1 | -1): void {
   const { edit, design } = useDesignStore.getState();
   const opening = design?.openings.find((o) => o.id === id);
   if (!opening) return;
-  const arrow = ARROWS[event.key];
-  if (arrow) {
-    event.preventDefault();
-    const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
-    edit(
-      `nudged ${opening.name}`,
-      (d) => {
-        const now = d.openings.find((o) => o.id === id)!;
-        return edits.changeOpening(d, id, {
-          at: {
-            x: Number((now.at.x + flip * arrow[0] * by).toFixed(2)),
-            y: Number((now.at.y + arrow[1] * by).toFixed(2)),
-          },
-        });
-      },
-      nudgeGesture(`opening ${id}`),
-    );
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    edit(`took ${opening.name} away`, (d) => edits.removeOpening(d, id));
-    useChosenInLayout.getState().chooseOpening(null);
-  } else if (event.key === 'Escape') useChosenInLayout.getState().chooseOpening(null);
-  else if (event.key === 'Enter' || event.key === ' ') {
-    event.preventDefault();
-    useChosenInLayout.getState().chooseOpening(id);
-  }
+  const { chooseOpening } = useChosenInLayout.getState();
+  const tidy = (v: number): number => Number(v.toFixed(2));
+  onBoardKey(event, flip, {
+    nudge: (by) =>
+      void edit(
+        `nudged ${opening.name}`,
+        (d) =>
+          edits.changeOpening(d, id, { at: { x: tidy(opening.at.x + by.x), y: tidy(opening.at.y + by.y) } }),
+        nudgeGesture(`opening ${id}`),
+      ),
+    remove: () => {
+      edit(`took ${opening.name} away`, (d) => edits.removeOpening(d, id));
+      chooseOpening(null);
+    },
+    choose: () => chooseOpening(id),
+    leave: () => chooseOpening(null),
+  });
 }
 
 /** Nodes of the pickguards, pulled. */

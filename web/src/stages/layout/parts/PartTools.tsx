@@ -5,6 +5,7 @@ import { memo, useEffect, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
 import { pathDataOfPath } from '../../../board/pathDataOf.ts';
 import { derive, useDerived } from '../../../design/derived.ts';
+import { onBoardKey } from '../../../design/boardKeys.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
@@ -19,13 +20,6 @@ import { LiveDistances } from './LiveDistances.tsx';
 const HOLD_PIXELS = 12;
 /** Within so many pixels a dragged part takes its place on the centre line or a string. */
 const SNAP_PIXELS = 6;
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowRight: [1, 0],
-  ArrowLeft: [-1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 /** A place in tenths of a mm, on the centre line when it is near to it. */
 function snapped(p: Point, part: PlacedPart, scale: number, free: boolean): Point {
@@ -110,28 +104,20 @@ function onKey(event: KeyboardEvent, flip: 1 | -1): void {
   const { edit } = useDesignStore.getState();
   const chosen = useChosenInLayout.getState();
   const ids = chosen.parts.includes(part.id) ? chosen.parts : [part.id];
-  const arrow = ARROWS[event.key];
-  if (arrow) {
-    event.preventDefault();
-    const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
-    if (!chosen.parts.includes(part.id)) chosen.choose(part.id);
-    edit(
-      ids.length > 1 ? `nudged ${ids.length} parts` : `nudged ${part.spec.name}`,
-      (d) => edits.moveParts(d, ids, { x: flip * arrow[0] * by, y: arrow[1] * by }),
-      nudgeGesture(`part ${ids.join(' ')}`),
-    );
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    removeParts(ids, ids.length > 1 ? `took ${ids.length} parts away` : `took ${part.spec.name} away`);
-  } else if (event.key === 'Escape') chosen.choose(null);
-  else if (event.key === 'Enter' || event.key === ' ') {
-    event.preventDefault();
-    if (event.shiftKey) chosen.toggle(part.id);
-    else chosen.choose(part.id);
-  } else if (event.key === 'c' && (event.ctrlKey || event.metaKey)) {
-    const { design } = useDesignStore.getState();
-    chosen.copy(design?.parts.filter((p) => ids.includes(p.id)) ?? []);
-  }
+  const words = ids.length > 1 ? `${ids.length} parts` : part.spec.name;
+  onBoardKey(event, flip, {
+    nudge: (by) => {
+      if (!chosen.parts.includes(part.id)) chosen.choose(part.id);
+      edit(`nudged ${words}`, (d) => edits.moveParts(d, ids, by), nudgeGesture(`part ${ids.join(' ')}`));
+    },
+    remove: () => removeParts(ids, `took ${words} away`),
+    choose: (oneMore) => (oneMore ? chosen.toggle(part.id) : chosen.choose(part.id)),
+    leave: () => chosen.choose(null),
+    copy: () => {
+      const { design } = useDesignStore.getState();
+      chosen.copy(design?.parts.filter((p) => ids.includes(p.id)) ?? []);
+    },
+  });
 }
 
 /** The part that is carried from the shelf: shown under the pointer, laid down where it is let go. */

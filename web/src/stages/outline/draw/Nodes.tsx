@@ -3,6 +3,7 @@ import { edits, formatLength } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { memo, useMemo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
+import { onBoardKey } from '../../../design/boardKeys.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useChosen } from '../chosen.ts';
@@ -12,13 +13,6 @@ import { HOLD_PIXELS, tidy } from './tidy.ts';
 
 /** Within so many pixels of the centre line a dragged node takes its place on it. */
 const SNAP_PIXELS = 6;
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowRight: [1, 0],
-  ArrowLeft: [-1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 /**
  * One node: drawn anew only when it, or its place on the screen, changes. Its marks stand at their places without a
@@ -74,43 +68,31 @@ function onNodeKey(event: KeyboardEvent, flip: 1 | -1): void {
   if (!found) return;
   const { node, index } = found;
   const { edit } = useDesignStore.getState();
-  const { choose } = useChosen.getState();
-  const arrow = ARROWS[event.key];
-  if (arrow) {
-    event.preventDefault();
-    const by = event.shiftKey ? 1 : event.altKey ? 0.01 : 0.1;
-    const to = {
-      x: Number((node.x + flip * arrow[0] * by).toFixed(4)),
-      y: Number((node.y + arrow[1] * by).toFixed(4)),
-    };
-    const { ids } = useChosen.getState();
-    const several = ids.includes(node.id) && ids.length > 1;
-    if (!several) choose(node.id);
-    edit(
-      several ? `nudged ${ids.length} nodes` : `nudged ${nodeName(index)}`,
-      (d) =>
-        several
-          ? edits.moveNodes(d, ids, { x: to.x - node.x, y: to.y - node.y })
-          : edits.moveNode(d, node.id, to),
-      nudgeGesture(`node ${several ? ids.join(' ') : node.id}`),
-    );
-  } else if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    const { ids } = useChosen.getState();
-    const gone = ids.includes(node.id) ? ids : [node.id];
-    edit(gone.length > 1 ? `removed ${gone.length} nodes` : `removed ${nodeName(index)}`, (d) =>
-      edits.removeNodes(d, gone),
-    );
-    choose(null);
-  } else if (event.key === 'Escape') choose(null);
-  else if (event.key === 'Enter' || event.key === ' ') {
-    event.preventDefault();
-    if (event.shiftKey) useChosen.getState().toggle(node.id);
-    else choose(node.id);
-  }
+  const { ids, choose, toggle } = useChosen.getState();
+  onBoardKey(event, flip, {
+    nudge: (by) => {
+      const to = { x: Number((node.x + by.x).toFixed(4)), y: Number((node.y + by.y).toFixed(4)) };
+      const several = ids.includes(node.id) && ids.length > 1;
+      if (!several) choose(node.id);
+      edit(
+        several ? `nudged ${ids.length} nodes` : `nudged ${nodeName(index)}`,
+        (d) => movedTo(d, several ? ids : [node.id], node, to),
+        nudgeGesture(`node ${several ? ids.join(' ') : node.id}`),
+      );
+    },
+    remove: () => {
+      const gone = ids.includes(node.id) ? ids : [node.id];
+      edit(gone.length > 1 ? `removed ${gone.length} nodes` : `removed ${nodeName(index)}`, (d) =>
+        edits.removeNodes(d, gone),
+      );
+      choose(null);
+    },
+    choose: (oneMore) => (oneMore ? toggle(node.id) : choose(node.id)),
+    leave: () => choose(null),
+  });
 }
 
-/** What a drag of a node moves: the node alone, or with it all that are chosen. */
+/** What a drag or a nudge of a node moves: the node alone, or with it all that are chosen. */
 function movedTo(design: Design, ids: readonly string[], node: OutlineNode, to: Point): Design {
   if (ids.length < 2) return edits.moveNode(design, node.id, to);
   const now = design.outline.nodes.find((n) => n.id === node.id)!;
