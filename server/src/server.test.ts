@@ -6,33 +6,23 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import type { Design } from '@pelkin/core';
 import { designText, edits, newDesign } from '@pelkin/core';
 import fc from 'fast-check';
-import type { FastifyInstance, InjectOptions } from 'fastify';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { InjectOptions } from 'fastify';
+import { describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { connect } from './db/connect.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { migrateToLatest } from './db/migrate.ts';
 import { seedDemo } from './seed.ts';
-import type { TestDatabase } from './testing.ts';
-import { testDatabase } from './testing.ts';
+import { testServer } from './testing.ts';
 
-let database: TestDatabase;
-let app: FastifyInstance;
-beforeAll(async () => {
-  database = await testDatabase();
-  app = await buildApp(database.db, { webRoot: null, allowedHosts: [] });
-});
-afterAll(async () => {
-  await app.close();
-  await database.drop();
-});
+const server = testServer();
 
 interface Told {
   readonly error: { readonly code: string; readonly message: string; readonly details?: unknown };
 }
 async function call(method: InjectOptions['method'], url: string, payload?: unknown) {
-  const response = await app.inject({
+  const response = await server.app.inject({
     method: method!,
     url,
     headers: { host: '127.0.0.1', ...(payload === undefined ? {} : { 'content-type': 'application/json' }) },
@@ -54,7 +44,7 @@ const make = async (d: unknown = design): Promise<Stored> =>
 const save = (id: string, from: number, d: unknown, saveId: string = randomUUID()) =>
   call('PUT', `/api/designs/${id}`, { from, saveId, design: d });
 const count = async (): Promise<number> =>
-  (await database.db.selectFrom('design').select('id').execute()).length;
+  (await server.db.selectFrom('design').select('id').execute()).length;
 
 describe('designs', () => {
   it('are made, listed with a picture, opened, and saved one revision at a time', async () => {
@@ -266,7 +256,7 @@ describe('hostile input', () => {
     expect((answer.body as Told).error.message.length).toBeGreaterThan(10);
   });
   it('refuses other content types, unknown designs, ids that are none, and saves without their words', async () => {
-    const plain = await app.inject({
+    const plain = await server.app.inject({
       method: 'POST',
       url: '/api/designs',
       headers: { host: 'localhost', 'content-type': 'text/plain' },
@@ -280,7 +270,7 @@ describe('hostile input', () => {
     expect((await call('GET', '/api/nothing')).status).toBe(404);
   });
   it('does not answer under a name that is not its own', async () => {
-    const response = await app.inject({
+    const response = await server.app.inject({
       method: 'GET',
       url: '/api/designs',
       headers: { host: 'elsewhere.example' },
@@ -302,7 +292,7 @@ describe('the built application', () => {
     writeFileSync(join(root, 'index.html'), '<!doctype html><title>page</title>');
     writeFileSync(join(root, 'assets/app-abc.js'), 'plain');
     writeFileSync(join(root, 'assets/app-abc.js.gz'), gzipSync('compressed'));
-    const other = await buildApp(database.db, { webRoot: root, allowedHosts: ['bench.example'] });
+    const other = await buildApp(server.db, { webRoot: root, allowedHosts: ['bench.example'] });
     const get = (url: string, headers: Record<string, string> = {}) =>
       other.inject({ method: 'GET', url, headers: { host: 'localhost:4870', ...headers } });
     const script = await get('/assets/app-abc.js', { 'accept-encoding': 'gzip' });
@@ -334,19 +324,19 @@ describe('the server as a whole', () => {
     });
   });
   it('migrates a database that is up to date without changing it', async () => {
-    await migrateToLatest(database.db);
+    await migrateToLatest(server.db);
     expect(await count()).toBeGreaterThan(0);
   });
   it('puts demo designs in once, and never again over a user’s changes', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'pelkin-demo-'));
     writeFileSync(join(folder, 'demo.json'), designText({ ...design, name: 'Demo once' }));
     const both = await Promise.all([
-      seedDemo(database.db, FIRST_WORKSHOP, folder),
-      seedDemo(database.db, FIRST_WORKSHOP, folder),
+      seedDemo(server.db, FIRST_WORKSHOP, folder),
+      seedDemo(server.db, FIRST_WORKSHOP, folder),
     ]);
     expect(both.flat()).toEqual(['Demo once']);
-    await database.db.deleteFrom('design').where('name', '=', 'Demo once').execute();
-    expect(await seedDemo(database.db, FIRST_WORKSHOP, folder)).toEqual([]);
+    await server.db.deleteFrom('design').where('name', '=', 'Demo once').execute();
+    expect(await seedDemo(server.db, FIRST_WORKSHOP, folder)).toEqual([]);
     rmSync(folder, { recursive: true });
   });
   it('says that the database is away, rather than failing', async () => {

@@ -1,6 +1,9 @@
-/** Test help: a database of its own for a test file, dropped after it. */
+/** Test help: a database, and an application on it, of a test file's own; both are gone after it. */
 import { randomBytes } from 'node:crypto';
+import type { FastifyInstance } from 'fastify';
 import { sql } from 'kysely';
+import { afterAll, beforeAll } from 'vitest';
+import { buildApp } from './app.ts';
 import type { Db } from './db/connect.ts';
 import { connect } from './db/connect.ts';
 import { migrateToLatest } from './db/migrate.ts';
@@ -28,6 +31,31 @@ export async function testDatabase(): Promise<TestDatabase> {
       await db.destroy();
       await sql`drop database ${sql.id(name)} with (force)`.execute(root);
       await root.destroy();
+    },
+  };
+}
+
+/** The application on an empty database, for all tests of a file; to be called once, outside of them. */
+export function testServer(): { readonly app: FastifyInstance; readonly db: Db } {
+  let made: { readonly app: FastifyInstance; readonly database: TestDatabase } | null = null;
+  beforeAll(async () => {
+    const database = await testDatabase();
+    made = { database, app: await buildApp(database.db, { webRoot: null, allowedHosts: [] }) };
+  });
+  afterAll(async () => {
+    await made?.app.close();
+    await made?.database.drop();
+  });
+  const there = () => {
+    if (!made) throw new Error('the test server stands only while tests run');
+    return made;
+  };
+  return {
+    get app() {
+      return there().app;
+    },
+    get db() {
+      return there().database.db;
     },
   };
 }

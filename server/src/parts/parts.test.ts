@@ -1,29 +1,17 @@
-import type { FastifyInstance } from 'fastify';
 import { SHELF, specOf } from '@pelkin/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { buildApp } from '../app.ts';
-import type { TestDatabase } from '../testing.ts';
-import { testDatabase } from '../testing.ts';
+import { describe, expect, it } from 'vitest';
+import { testServer } from '../testing.ts';
 
-let database: TestDatabase;
-let app: FastifyInstance;
-beforeAll(async () => {
-  database = await testDatabase();
-  app = await buildApp(database.db, { webRoot: null, allowedHosts: [] });
-});
-afterAll(async () => {
-  await app.close();
-  await database.drop();
-});
+const server = testServer();
 
 const headers = { host: '127.0.0.1' };
 const keep = (part: unknown, replace?: boolean) =>
-  app.inject({ method: 'POST', url: '/api/parts', headers, payload: { part, replace } });
+  server.app.inject({ method: 'POST', url: '/api/parts', headers, payload: { part, replace } });
 const shelf = async () =>
-  (await app.inject({ method: 'GET', url: '/api/parts', headers })).json<{
+  (await server.app.inject({ method: 'GET', url: '/api/parts', headers })).json<{
     parts: { id: string; part: { name: string; measures: Record<string, number>; assumed: string[] } }[];
   }>().parts;
-const drop = (id: string) => app.inject({ method: 'DELETE', url: `/api/parts/${id}`, headers });
+const drop = (id: string) => server.app.inject({ method: 'DELETE', url: `/api/parts/${id}`, headers });
 const spec = { ...specOf(SHELF[0]!), name: 'Our bridge' };
 
 describe('the workshop’s own parts', () => {

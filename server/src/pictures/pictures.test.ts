@@ -1,30 +1,18 @@
-import type { FastifyInstance } from 'fastify';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { buildApp } from '../app.ts';
-import type { TestDatabase } from '../testing.ts';
-import { testDatabase } from '../testing.ts';
+import { describe, expect, it } from 'vitest';
+import { testServer } from '../testing.ts';
 
-let database: TestDatabase;
-let app: FastifyInstance;
-beforeAll(async () => {
-  database = await testDatabase();
-  app = await buildApp(database.db, { webRoot: null, allowedHosts: [] });
-});
-afterAll(async () => {
-  await app.close();
-  await database.drop();
-});
+const server = testServer();
 
 const headers = { host: '127.0.0.1' };
 const send = (bytes: Buffer, mime: string) =>
-  app.inject({
+  server.app.inject({
     method: 'POST',
     url: '/api/pictures',
     headers: { ...headers, 'content-type': mime },
     payload: bytes,
   });
-const get = (id: string) => app.inject({ method: 'GET', url: `/api/pictures/${id}`, headers });
+const get = (id: string) => server.app.inject({ method: 'GET', url: `/api/pictures/${id}`, headers });
 interface Made {
   readonly id: string;
   readonly mime: string;
@@ -123,10 +111,10 @@ describe('pictures', () => {
     const whole = await sharp(noise, { raw: { width: 300, height: 300, channels: 3 } })
       .jpeg()
       .toBuffer();
-    const before = await database.db.selectFrom('picture').select('id').execute();
+    const before = await server.db.selectFrom('picture').select('id').execute();
     const answer = await send(whole.subarray(0, whole.length >> 1), 'image/jpeg');
     expect(answer.statusCode).toBe(422);
-    expect(await database.db.selectFrom('picture').select('id').execute()).toHaveLength(before.length);
+    expect(await server.db.selectFrom('picture').select('id').execute()).toHaveLength(before.length);
   });
   it('that are not there are told so', async () => {
     expect((await get('00000000-0000-4000-8000-00000000abcd')).statusCode).toBe(404);
