@@ -32,14 +32,8 @@ export function useBoardFrame(): BoardFrame {
   };
 }
 
-/** Where the board that an element is in lies on the page, px. */
-export const boardCorner = (element: Element): Point => {
-  const { left, top } = (element.closest('.board') ?? element).getBoundingClientRect();
-  return { x: left, y: top };
-};
-
 /** The event's place in the pixels of the board that it happened on. */
 export function boardPixels(event: { clientX: number; clientY: number }, element: Element): Point {
-  const { x, y } = boardCorner(element);
-  return { x: event.clientX - x, y: event.clientY - y };
+  const rect = (element.closest('.board') ?? element).getBoundingClientRect();
+  return { x: event.clientX - rect.left, y: event.clientY - rect.top };
 }

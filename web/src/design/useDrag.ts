@@ -1,7 +1,7 @@
 import type { Point } from '@pelkin/core';
 import type { PointerEvent } from 'react';
 import { useCallback, useEffect, useRef } from 'react';
-import { boardCorner, useBoardFrame } from '../board/BoardContext.ts';
+import { boardPixels, useBoardFrame } from '../board/BoardContext.ts';
 import { useDesignStore } from './store.ts';
 
 let gestures = 0;
@@ -23,7 +23,7 @@ export interface Hold {
 export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null) {
   const { board } = useBoardFrame();
   const frame = useRef(0);
-  const live = useRef<{ gesture: string; corner: Point; offset: Point; hold: Hold } | null>(null);
+  const live = useRef<{ gesture: string; offset: Point; hold: Hold } | null>(null);
 
   const end = useCallback((): void => {
     if (!live.current) return;
@@ -48,9 +48,12 @@ export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null
 
   const moveTo = (event: PointerEvent<SVGElement>): (() => void) => {
     const held = live.current!;
-    const { altKey, clientX, clientY } = event;
-    const p = board({ x: clientX - held.corner.x, y: clientY - held.corner.y });
-    return () => held.hold.move({ x: p.x + held.offset.x, y: p.y + held.offset.y }, held.gesture, { altKey });
+    const { altKey, clientX, clientY, currentTarget } = event;
+    // Asked when it is wanted: of several moves in a frame only the last one has the page laid out for the answer.
+    return () => {
+      const p = board(boardPixels({ clientX, clientY }, currentTarget));
+      held.hold.move({ x: p.x + held.offset.x, y: p.y + held.offset.y }, held.gesture, { altKey });
+    };
   };
   return {
     onPointerDown: (event: PointerEvent<SVGElement>) => {
@@ -58,13 +61,10 @@ export function useDrag(holdOf: (event: PointerEvent<SVGElement>) => Hold | null
       if (!hold) return;
       event.stopPropagation();
       (event.target as Element).setPointerCapture(event.pointerId);
-      // The board stays where it is while it is held: asking each time would have the page laid out for the answer.
-      const corner = boardCorner(event.currentTarget);
-      const p = board({ x: event.clientX - corner.x, y: event.clientY - corner.y });
+      const p = board(boardPixels(event, event.currentTarget));
       gestures += 1;
       live.current = {
         gesture: `drag ${gestures}`,
-        corner,
         offset: { x: hold.at.x - p.x, y: hold.at.y - p.y },
         hold,
       };
