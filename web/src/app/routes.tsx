@@ -24,6 +24,8 @@ document.addEventListener(
 export const router = createBrowserRouter([
   {
     errorElement: <ErrorScreen />,
+    // Until a design's own page is there: nothing, the same as the page begins with.
+    hydrateFallbackElement: <></>,
     children: [
       { path: '/', element: <ListPage /> },
       { path: '/designs/:id', element: <Navigate to="strings" replace /> },

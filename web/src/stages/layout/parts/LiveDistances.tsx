@@ -14,6 +14,20 @@ interface Line {
   readonly mm: number;
 }
 
+/** A figure's room on the screen, px: so wide a letter, so high a line. */
+const LETTER = 7;
+const LINE = 14;
+
+/** Where a figure beside a line's middle stands clear of those that stand already: moved down, line by line. */
+function clearPlace(a: Point, b: Point, words: string, taken: (Point & { readonly wide: number })[]): Point {
+  const place = { x: (a.x + b.x) / 2 + 6, y: (a.y + b.y) / 2 - 4, wide: words.length * LETTER };
+  const meets = (t: Point & { readonly wide: number }): boolean =>
+    Math.abs(t.y - place.y) < LINE && t.x < place.x + place.wide && place.x < t.x + t.wide;
+  for (let hit = taken.find(meets); hit; hit = taken.find(meets)) place.y = hit.y + LINE;
+  taken.push(place);
+  return place;
+}
+
 /** How far the chosen part is from bridge line, centre line, edge and its nearest neighbour, drawn while it moves. */
 export function LiveDistances({ id }: { id: string }) {
   const design = useDesign();
@@ -41,15 +55,18 @@ export function LiveDistances({ id }: { id: string }) {
     }
   }
   if (best) lines.push(best);
+  const taken: (Point & { readonly wide: number })[] = [];
   return (
     <g pointerEvents="none" data-testid="live-distances">
       {lines.map(({ key, from, to, mm }) => {
         const [a, b] = [screen(from), screen(to)];
+        const words = formatLength(mm, design.units);
+        const { x, y } = clearPlace(a, b, words, taken);
         return (
           <g key={key} className="live-distance" data-distance={key}>
             <path d={`M${a.x} ${a.y}L${b.x} ${b.y}`} />
-            <text className="figure" x={(a.x + b.x) / 2 + 6} y={(a.y + b.y) / 2 - 4}>
-              {formatLength(mm, design.units)}
+            <text className="figure" x={x} y={y}>
+              {words}
             </text>
           </g>
         );

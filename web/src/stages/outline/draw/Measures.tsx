@@ -37,7 +37,11 @@ const limitOf = (key: ShapeKey): Limit => ({
 /** One measure: it follows the outline, and a typed one reshapes it. */
 const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
   // A dozen entries would slow a drag: they follow when the hand rests, the tell-tales at once.
-  const value = useRested((s) => (s.design && shapeOf(derive(s.design).measures)[of]) ?? 0);
+  const value = useRested((s) => {
+    // Just opened, nothing has rested yet: the design as it is.
+    const design = s.design ?? useDesignStore.getState().design;
+    return (design && shapeOf(derive(design).measures)[of]) ?? 0;
+  });
   const unit = usePicked((d) => d.units);
   const commit = (mm: number, _words: string | null, how: 'typed' | 'nudged') => {
     const { design, edit } = useDesignStore.getState();
