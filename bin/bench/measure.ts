@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+
 /** One measured number: the median (or another share) of many runs, against its budget. */
 export interface Measured {
   readonly name: string;
@@ -32,4 +34,18 @@ export async function times(runs: number, f: (i: number) => unknown): Promise<nu
     samples.push(performance.now() - start);
   }
   return samples;
+}
+
+/** Processor time so far, in ticks: what this machine worked, and what its host gave to others meanwhile; null where it is not told. */
+export function processorTime(): { readonly worked: number; readonly taken: number } | null {
+  try {
+    const [user, nice, system, , , irq, softirq, taken] = readFileSync('/proc/stat', 'utf8')
+      .split('\n', 1)[0]!
+      .split(/\s+/)
+      .slice(1)
+      .map(Number);
+    return { worked: user! + nice! + system! + irq! + softirq!, taken: taken! };
+  } catch {
+    return null;
+  }
 }
