@@ -4,16 +4,17 @@ import { Box, Button, Center, Grid, Heading, Spinner, Text, VStack } from '@chak
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { wordsOf } from '../design/api.ts';
-import { leaveDesign, openOnce } from '../design/opening.ts';
+import { leaveDesign, openOnce, openQuickly } from '../design/opening.ts';
 import { useDesignStore } from '../design/store.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { FrozenView } from './FrozenView.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
 import { TellTales } from './TellTales.tsx';
 import { fetchAhead } from './fetchAhead.ts';
+import { FRAME } from './frame.ts';
 import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
-import { Workplace } from './Workplace.tsx';
+import { Workplace, beginBoard } from './Workplace.tsx';
 import { WorkOrder } from './WorkOrder.tsx';
 
 const isStage = (text: string | undefined): text is Stage => STAGES.some((s) => s === text);
@@ -77,7 +78,11 @@ export function DesignPage() {
     <Grid h="100dvh" templateRows="auto auto minmax(0, 1fr) auto" overflow="hidden">
       <TitleLine />
       <StaleNotice />
-      <Grid templateColumns="156px minmax(0, 1fr) 324px" minH="0" gridRow="3">
+      <Grid
+        templateColumns={`${FRAME.workOrder}px minmax(0, 1fr) ${FRAME.particulars}px`}
+        minH="0"
+        gridRow="3"
+      >
         <WorkOrder stage={stage} />
         {frozen ? <FrozenView frozen={frozen} /> : <Workplace stage={stage} />}
       </Grid>
@@ -89,4 +94,11 @@ export function DesignPage() {
   );
 }
 
-export { openQuickly } from '../design/opening.ts';
+/**
+ * Opens a design, and fits the board to the stage's work by the room that it will have: the page is drawn once, in its
+ * place. A slow server does not hold the page up.
+ */
+export async function openForStage(id: string, stage: string | undefined): Promise<void> {
+  await openQuickly(id);
+  if (isStage(stage)) beginBoard(stage);
+}

@@ -9,6 +9,7 @@ import { Reading, Section } from '../shared/Section.tsx';
 import { figureAndUnit, growBox } from '@pelkin/core';
 import type { OutlineMeasures } from '@pelkin/core';
 import type { Frozen } from './looking.ts';
+import { FRAME } from './frame.ts';
 import { useLooking } from './looking.ts';
 
 const MEASURES: readonly (readonly [string, (m: OutlineMeasures) => number | null])[] = [
@@ -38,7 +39,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
   const shown = (mm: number | null): string =>
     mm === null ? 'none' : figureAndUnit(mm, present.units).figure;
   return (
-    <Grid templateColumns="minmax(0, 1fr) 324px" minH="0" minW="0" gridColumn="2 / span 2">
+    <Grid templateColumns={`minmax(0, 1fr) ${FRAME.particulars}px`} minH="0" minW="0" gridColumn="2 / span 2">
       <Board
         drawing={drawing}
         unit={present.units}

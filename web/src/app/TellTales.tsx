@@ -12,6 +12,7 @@ import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useFindingsList, useFound } from './findings.ts';
+import { FRAME } from './frame.ts';
 
 interface Tale {
   readonly key: Key;
@@ -282,7 +283,7 @@ export function TellTales() {
       aria-label="Tell-tales"
       bg="tar"
       color="onTar"
-      h="64px"
+      h={`${FRAME.tales}px`}
       borderTopWidth="1px"
       borderColor="tarLight"
     >

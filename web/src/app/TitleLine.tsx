@@ -11,6 +11,7 @@ import { useDesignStore } from '../design/store.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { Later } from '../shared/Later.tsx';
 import { Select } from '../shared/Pick.tsx';
+import { FRAME } from './frame.ts';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
@@ -229,7 +230,7 @@ export function TitleLine() {
       as="header"
       bg="tar"
       color="onTar"
-      h="50px"
+      h={`${FRAME.title}px`}
       contain="layout style"
       px="3"
       gap="4"

@@ -12,7 +12,7 @@ import {
 } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import type { ComponentType } from 'react';
-import { Suspense, lazy, useEffect, useMemo } from 'react';
+import { Suspense, lazy, useLayoutEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping.ts';
@@ -36,6 +36,7 @@ import { StringsParticulars } from '../stages/strings/StringsParticulars.tsx';
 import { StringsTools } from '../stages/strings/StringsTools.tsx';
 import { TemplatesParticulars } from '../stages/templates/TemplatesParticulars.tsx';
 import { TemplatesTools } from '../stages/templates/TemplatesTools.tsx';
+import { boardRoom } from './frame.ts';
 import { STAGE_WORDS } from './stageWords.ts';
 
 const LayoutTools = lazy(async () => ({
@@ -85,6 +86,14 @@ function boxFor(stage: Stage, design: Design, derived: Derived): Box {
     (box, { x, y }) => unionBox(box, { minX: flip * x, maxX: flip * x, minY: y, maxY: y }),
     null,
   )!;
+}
+
+/**
+ * Fits the board to a stage's work before the page is drawn; nothing where no design is open yet.
+ */
+export function beginBoard(stage: Stage): void {
+  const { design } = useDesignStore.getState();
+  if (design) useBoard.getState().begin(boardRoom(), boxFor(stage, design, derive(design)));
 }
 
 /** The stage's drawing: dimensions only where they are worked on and wanted, for paper what goes on paper. */
@@ -194,7 +203,7 @@ function StageBoard({ stage }: { stage: Stage }) {
     // The side view of the neck lies under the body: both must be seen.
     return beside ? { ...box, minY: box.minY - SIDE_VIEW_MM } : box;
   };
-  useEffect(() => {
+  useLayoutEffect(() => {
     fit(room());
     // Each stage begins with its own work in sight; after that the view is the user's.
     // eslint-disable-next-line react-hooks/exhaustive-deps

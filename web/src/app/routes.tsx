@@ -33,9 +33,9 @@ export const router = createBrowserRouter([
       {
         path: '/designs/:id/:stage',
         lazy: async () => {
-          const { DesignPage, openQuickly } = await drawingRoom();
+          const { DesignPage, openForStage } = await drawingRoom();
           const loader = async ({ params }: LoaderFunctionArgs): Promise<null> => {
-            await openQuickly(params['id']!);
+            await openForStage(params['id']!, params['stage']);
             return null;
           };
           return { Component: DesignPage, loader };

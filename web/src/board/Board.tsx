@@ -1,7 +1,7 @@
 import type { Box, DisplayUnit, Drawing, Point } from '@pelkin/core';
 import { distance } from '@pelkin/core';
 import type { PointerEvent, ReactNode } from 'react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import './board.css';
 import { BoardChips } from './BoardChips.tsx';
 import { FlipContext, boardPixels } from './BoardContext.ts';
@@ -48,17 +48,21 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
   const [panning, setPanning] = useState(false);
   /** Where each hand or finger that holds the board is, in its pixels, and how far they have gone. */
   const held = useRef({ points: new Map<number, Point>(), moved: 0 });
-  const fitted = useRef(false);
 
-  useEffect(() => {
+  const [, drawAnew] = useState(false);
+  useLayoutEffect(() => {
     const element = area.current!;
+    let fitted = false;
+    // Called with the page laid out and not yet painted.
     const watch = new ResizeObserver(() => {
       const { clientWidth: width, clientHeight: height } = element;
       setSize({ width, height });
-      if (!fitted.current && width > 0) {
-        fitted.current = true;
-        fit(fitTo());
-      }
+      if (fitted || width === 0) return;
+      fitted = true;
+      fit(fitTo());
+      // It does not lie as it was drawn: drawn anew before anybody sees it.
+      const now = useBoard.getState();
+      if (now.view !== view || now.size !== size) drawAnew(true);
     });
     watch.observe(element);
     return () => watch.disconnect();

@@ -18,6 +18,8 @@ interface BoardState {
   /** Pixels a true millimetre takes on this screen, once it was measured. */
   readonly pixelsPerMm: number | null;
   setSize(size: Size): void;
+  /** Fits a board that is not drawn yet; by the size it will have, unless it was measured already. */
+  begin(expected: Size, box: Box): void;
   setPointer(pointer: Point | null): void;
   zoom(at: Point | null, factor: number, flip: Flip): void;
   setScale(scale: number): void;
@@ -43,7 +45,10 @@ export const useBoard = create<BoardState>((set, get) => ({
   pointer: null,
   shownPlace: null,
   pixelsPerMm: storedPixelsPerMm(),
-  setSize: (size) => set({ size }),
+  setSize: (size) => {
+    const now = get().size;
+    if (size.width !== now.width || size.height !== now.height) set({ size });
+  },
   setPointer: (pointer) => set({ pointer }),
   zoom: (at, factor, flip) => {
     const { view, size } = get();
@@ -51,9 +56,18 @@ export const useBoard = create<BoardState>((set, get) => ({
   },
   setScale: (scale) => set({ view: { ...get().view, scale } }),
   pan: (dx, dy, flip) => set({ view: panBy(get().view, flip, dx, dy) }),
+  begin: (expected, box) => {
+    const { size: measured } = get();
+    const size = measured.width > 0 ? measured : expected;
+    if (size.width > 0) set({ size, view: fitBox(box, size, AROUND) });
+  },
   fit: (box) => {
-    const { size } = get();
-    if (size.width > 0) set({ view: fitBox(box, size, AROUND) });
+    const { size, view: now } = get();
+    if (size.width === 0) return;
+    const view = fitBox(box, size, AROUND);
+    // Fitted already: what is drawn by the view is not drawn anew.
+    if (view.scale !== now.scale || view.centre.x !== now.centre.x || view.centre.y !== now.centre.y)
+      set({ view });
   },
   showPlace: (shownPlace) => {
     const { view } = get();
