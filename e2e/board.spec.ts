@@ -205,3 +205,36 @@ test('two fingers zoom the board to what lies between them', async ({ page, requ
   await expect.poll(apart).toBeGreaterThan(before * 1.9);
   expect(await apart()).toBeLessThan(before * 2.1);
 });
+
+test('a design’s drawing stands in its place from the first painting on', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Placed');
+  // Every place that the outline is painted at, from the page's own frames.
+  await page.addInitScript(() => {
+    const seen: string[] = [];
+    (window as unknown as { seen: string[] }).seen = seen;
+    const look = (): void => {
+      const outline = document.querySelector('#outline');
+      if (outline) {
+        const { x, y, width } = outline.getBoundingClientRect();
+        const place = [x, y, width].map(Math.round).join(' ');
+        if (seen.at(-1) !== place) seen.push(place);
+      }
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+  const places = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen);
+  for (const stage of ['outline', 'layout'] as const) {
+    await openStage(page, id, stage);
+    await expect(page.locator('.rulers text').first()).toBeVisible();
+    await page.waitForTimeout(400);
+    expect(await places()).toHaveLength(1);
+  }
+  // From the list the same, in a window of another size than before.
+  await page.setViewportSize({ width: 1100, height: 700 });
+  await page.goto('/');
+  await page.getByRole('link', { name: /Placed/ }).click();
+  await expect(page.locator('.rulers text').first()).toBeVisible();
+  await page.waitForTimeout(400);
+  expect(await places()).toHaveLength(1);
+});
