@@ -208,7 +208,7 @@ test('two fingers zoom the board to what lies between them', async ({ page, requ
 
 test('a design’s drawing stands in its place from the first painting on', async ({ page, request }) => {
   const id = await makeDesign(request, 'Placed');
-  // Every place that the outline is painted at, from the page's own frames.
+  // Every place that the outline is painted at: read after each of the page's frames.
   await page.addInitScript(() => {
     const seen: string[] = [];
     (window as unknown as { seen: string[] }).seen = seen;
@@ -219,9 +219,10 @@ test('a design’s drawing stands in its place from the first painting on', asyn
         const place = [x, y, width].map(Math.round).join(' ');
         if (seen.at(-1) !== place) seen.push(place);
       }
-      requestAnimationFrame(look);
+      next();
     };
-    requestAnimationFrame(look);
+    const next = (): void => void requestAnimationFrame(() => setTimeout(look, 0));
+    next();
   });
   const places = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen);
   for (const stage of ['outline', 'layout'] as const) {
@@ -233,7 +234,7 @@ test('a design’s drawing stands in its place from the first painting on', asyn
   // From the list the same, in a window of another size than before.
   await page.setViewportSize({ width: 1100, height: 700 });
   await page.goto('/');
-  await page.getByRole('link', { name: /Placed/ }).click();
+  await page.getByRole('link', { name: 'Open Placed' }).click();
   await expect(page.locator('.rulers text').first()).toBeVisible();
   await page.waitForTimeout(400);
   expect(await places()).toHaveLength(1);
