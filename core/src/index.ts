@@ -134,7 +134,7 @@ export { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt } fro
 export type { Pole } from './layout/poles.ts';
 export { bridgePlaceFor, bridgeReach } from './layout/saddles.ts';
 export type { BridgeReach } from './layout/saddles.ts';
-export { neckScrewPlaces, neckSide, pocketHalf } from './layout/pocket.ts';
+export { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from './layout/pocket.ts';
 export { wallsOf } from './layout/walls.ts';
 export type { Wall } from './layout/walls.ts';
 export { floorsOf } from './layout/floors.ts';

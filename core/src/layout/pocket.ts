@@ -6,7 +6,7 @@ import type { Cubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { NeckSide } from '../strings/elevation.ts';
-import { pocketDepthAt } from '../strings/elevation.ts';
+import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Cut } from './cut.ts';
@@ -98,6 +98,23 @@ export function neckScrewPlaces(neck: Neck, layout: StringLayout): readonly Poin
     return { x, y: alone ? 0 : i % 2 === 0 ? across / 2 : -across / 2 };
   });
 }
+
+/** How deep a neck screw that stands at x holds in the heel, and what it leaves under the board, mm. */
+export const biteOfNeckScrew = (
+  { neck, body }: Pick<Design, 'neck' | 'body'>,
+  side: NeckSide,
+  x: number,
+): ReturnType<typeof screwBite> =>
+  screwBite({
+    thickness: body.thickness,
+    pocketDepth: pocketDepthAt(side, x),
+    carve: neck.carve,
+    length: neck.screws.length,
+    plate: neck.screws.plate,
+    underHead: neck.screws.underHead,
+    heel: neck.heel,
+    board: neck.board,
+  });
 
 /** The pocket and the neck's screw holes; a straight-through neck has none. */
 export function neckCuts(

@@ -1,28 +1,19 @@
-import { neckScrewPlaces, neckSide, pocketHalf } from '../../layout/pocket.ts';
+import { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from '../../layout/pocket.ts';
 import { handReach } from '../../outline/handReach.ts';
 import { seatAt } from '../../outline/widthAt.ts';
-import { LEAST_BITE, LEAST_UNDER_BOARD, pocketDepthAt, screwBite } from '../../strings/elevation.ts';
+import { LEAST_BITE, LEAST_UNDER_BOARD } from '../../strings/elevation.ts';
 import type { Hit, Rule, RuleContext } from '../finding.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
 function bites({ design, derived: { layout } }: RuleContext) {
-  const { neck, body } = design;
+  const { neck } = design;
   if (neck.joint !== 'screwed') return [];
   const side = neckSide(design, layout);
   return neckScrewPlaces(neck, layout).map((at, i) => ({
     at,
     i,
-    ...screwBite({
-      thickness: body.thickness,
-      pocketDepth: pocketDepthAt(side, at.x),
-      carve: neck.carve,
-      length: neck.screws.length,
-      plate: neck.screws.plate,
-      underHead: neck.screws.underHead,
-      heel: neck.heel,
-      board: neck.board,
-    }),
+    ...biteOfNeckScrew(design, side, at.x),
   }));
 }
 

@@ -1,5 +1,5 @@
 import type { LimitPath } from '@pelkin/core';
-import { edits, lengthWithUnit, neckScrewPlaces, neckSide, pocketDepthAt, screwBite } from '@pelkin/core';
+import { edits, lengthWithUnit, biteOfNeckScrew, neckScrewPlaces, neckSide } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
@@ -27,7 +27,7 @@ export function NeckScrews() {
   const design = useDesign();
   const { layout } = useDerived();
   const edit = useDesignStore((s) => s.edit);
-  const { neck, units, body } = design;
+  const { neck, units } = design;
   const side = neckSide(design, layout);
   const places = neckScrewPlaces(neck, layout);
   return (
@@ -62,16 +62,7 @@ export function NeckScrews() {
         </thead>
         <tbody>
           {places.map((p, i) => {
-            const bite = screwBite({
-              thickness: body.thickness,
-              pocketDepth: pocketDepthAt(side, p.x),
-              carve: neck.carve,
-              length: neck.screws.length,
-              plate: neck.screws.plate,
-              underHead: neck.screws.underHead,
-              heel: neck.heel,
-              board: neck.board,
-            });
+            const bite = biteOfNeckScrew(design, side, p.x);
             return (
               <tr key={i}>
                 <Box as="td" textAlign="right" fontFamily="mono">

@@ -2,11 +2,11 @@ import type { Point } from '@pelkin/core';
 import {
   bridgeReach,
   figureAndUnit,
+  biteOfNeckScrew,
   neckScrewPlaces,
   neckSide,
   pocketDepthAt,
   saddlePlace,
-  screwBite,
   stringHeightAt,
 } from '@pelkin/core';
 import { useMemo } from 'react';
@@ -209,16 +209,7 @@ export function SideView() {
                 : [],
             )}
             {screws.map((p, i) => {
-              const bite = screwBite({
-                thickness,
-                pocketDepth: pocketDepthAt(side, p.x),
-                carve: neck.carve,
-                length: neck.screws.length,
-                plate: neck.screws.plate,
-                underHead: neck.screws.underHead,
-                heel: neck.heel,
-                board: neck.board,
-              });
+              const bite = biteOfNeckScrew(design, side, p.x);
               const tip = -pocketDepthAt(side, p.x) + bite.bite;
               return (
                 <path
