@@ -32,7 +32,8 @@ export type {
   Stage,
   Strings,
 } from './design/schema.ts';
-export { checkDesign, designRefusals } from './design/check.ts';
+export { checkDesign, designRefusals, editRefusals } from './design/check.ts';
+export { documentFault, filledTextSchema, isPlainText, plainTextSchema } from './design/plainText.ts';
 export type { Checked, Refusal } from './design/check.ts';
 export { newDesign } from './design/defaults.ts';
 export * as edits from './design/allEdits.ts';

@@ -1,15 +1,15 @@
 import type { Point } from '../geometry/point.ts';
 import { cross, distance, dot, length } from '../geometry/point.ts';
+import { changedRefusals } from './changed.ts';
 import { migrate } from './migrate.ts';
+import { sheetSize } from './paper.ts';
+import { documentFault } from './plainText.ts';
+import type { Refusal } from './refusal.ts';
+import { wordsOfIssue } from './refusal.ts';
 import type { Design, Strings } from './schema.ts';
 import { designShape } from './schema.ts';
-import { sheetSize } from './paper.ts';
 
-/** Why a design cannot be kept: a path into it, and words for its maker. */
-export interface Refusal {
-  readonly where: string;
-  readonly message: string;
-}
+export type { Refusal } from './refusal.ts';
 
 export type Checked =
   | { readonly ok: true; readonly design: Design }
@@ -235,22 +235,13 @@ export const designRefusals = (design: Design): readonly Refusal[] => [
   ...printRefusals(design.print),
 ];
 
-/** An issue's own words; where the schema has none, what is missing or of the wrong kind. */
-const words = (issue: {
-  readonly code?: string;
-  readonly message: string;
-  readonly input?: unknown;
-  readonly expected?: unknown;
-}): string =>
-  issue.message.startsWith('Invalid')
-    ? `this is missing or is not ${typeof issue.expected === 'string' ? `a JSON ${issue.expected}` : 'what a design has here'}`
-    : issue.message;
-
 /** At most so many refusals are told of one document. */
 const MOST_REFUSALS = 20;
 
 /** Reads any document as a design: migrated, validated, its numbers agreeing. The one door into the core. */
 export function checkDesign(raw: unknown): Checked {
+  const fault = documentFault(raw);
+  if (fault) return { ok: false, refusals: [fault] };
   const migrated = migrate(raw);
   if (!migrated.ok) return { ok: false, refusals: [{ where: migrated.where, message: migrated.message }] };
   const shape = designShape.safeParse(migrated.document);
@@ -259,8 +250,17 @@ export function checkDesign(raw: unknown): Checked {
       ok: false,
       refusals: shape.error.issues
         .slice(0, MOST_REFUSALS)
-        .map((issue) => ({ where: issue.path.join('.'), message: words(issue) })),
+        .map((issue) => ({ where: issue.path.join('.'), message: wordsOfIssue(issue) })),
     };
   const refusals = designRefusals(shape.data).slice(0, MOST_REFUSALS);
   return refusals.length ? { ok: false, refusals } : { ok: true, design: shape.data };
+}
+
+/**
+ * Why a changed design cannot be kept, knowing that it could be before the change: its new members against the schema
+ * (what both share is not checked again), then the rules between its numbers. Empty when it can.
+ */
+export function editRefusals(next: Design, before: Design): readonly Refusal[] {
+  const shape = changedRefusals(designShape, next, before);
+  return shape.length ? shape : designRefusals(next);
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MOST_NODES } from './limits.ts';
+import { isPlainText, plainTextSchema } from './plainText.ts';
 import { count, idSchema, limited, mm, nameSchema, nodeSchema } from './schemaParts.ts';
 
 export const MOST_OPENINGS = 100;
@@ -43,7 +44,10 @@ const shapeSchema = z.discriminatedUnion('kind', [
   /** What lies so far inside the body's edge (or another opening, by id; outside it when negative), within bounds. */
   z.looseObject({
     kind: z.literal('inset'),
-    of: z.string({ error: 'an inset names “body” or an opening' }).max(24),
+    of: z
+      .string({ error: 'an inset names “body” or an opening' })
+      .max(24)
+      .refine(isPlainText, 'an inset names “body” or an opening'),
     by: mm('shape.inset'),
     within: z
       .looseObject({
@@ -109,9 +113,17 @@ export const partSpecSchema = z.looseObject({
   measures: z
     .record(z.string().max(40), z.number({ error: 'a part’s measures are numbers' }).min(-1000).max(10_000))
     .refine((r) => Object.keys(r).length <= 60, { message: 'over 60 measures of one part: leave some out' }),
-  assumed: z.array(z.string().max(40), { error: 'assumed measures must be a list of names' }).max(60),
+  assumed: z
+    .array(plainTextSchema('the name of an assumed measure', 40), {
+      error: 'assumed measures must be a list of names',
+    })
+    .max(60),
   /** Its own outline on the face about its place, where the kind's does not fit it. */
-  outline: z.array(nodeSchema).min(3).max(MOST_NODES).nullable(),
+  outline: z
+    .array(nodeSchema)
+    .min(3, 'a part’s outline needs at least three nodes to close')
+    .max(MOST_NODES, `a part’s outline of over ${MOST_NODES} nodes cannot be kept: simplify it`)
+    .nullable(),
 });
 
 /** A part at its place. On the edge, `turn` is the way it points inward and `z` how high it sits. */
@@ -124,7 +136,7 @@ export const partSchema = z.looseObject({
   z: mm('run.z'),
   tilt: limited('part.tilt', '°'),
   /** Parts of one group are moved together. */
-  group: z.string().max(24).nullable(),
+  group: plainTextSchema('the name of a group', 24).nullable(),
 });
 
 /** A pickguard: a region of the front face, kept so far inside the body's edge where it follows it. */

@@ -11,6 +11,7 @@ import {
   runSchema,
 } from './layoutSchema.ts';
 import { LIMITS, MOST_NODES } from './limits.ts';
+import { filledTextSchema, plainTextSchema } from './plainText.ts';
 import { count, limited, mm, nameSchema, nodeIdSchema, nodeSchema } from './schemaParts.ts';
 import type { LimitPath } from './limits.ts';
 
@@ -186,21 +187,28 @@ const printSchema = z.looseObject({
 
 /** A finding that was looked at and let stand. */
 const acceptedSchema = z.looseObject({
-  rule: z.string({ error: 'an accepted finding names its rule' }).max(60),
-  subject: z.string({ error: 'an accepted finding names its subject' }).max(60),
+  rule: plainTextSchema('the rule of an accepted finding', 60),
+  subject: plainTextSchema('the subject of an accepted finding', 60),
   /** What was measured then; another measure is a new finding. */
   measured: z.number().nullable(),
-  reason: z
-    .string({ error: 'a finding is accepted with a reason' })
-    .trim()
-    .min(1, 'say why the finding may stand')
-    .max(200, 'the reason is longer than 200 characters: shorten it'),
+  reason: filledTextSchema('the reason', 200, 'say why the finding may stand'),
 });
+
+export const MOST_ACCEPTED = 200;
+export const MOST_TYPED = 500;
 
 const findingsSchema = z.looseObject({
   /** The user's own limits, by name; where one is missing the rule's own holds. */
-  limits: z.record(z.string().max(40), z.number({ error: 'a limit must be a number' }).min(0).max(1000)),
-  accepted: z.array(acceptedSchema, { error: 'accepted findings must be a list' }).max(200),
+  limits: z.record(
+    plainTextSchema('the name of a limit', 40),
+    z.number({ error: 'a limit must be a number' }).min(0).max(1000),
+  ),
+  accepted: z
+    .array(acceptedSchema, { error: 'accepted findings must be a list' })
+    .max(
+      MOST_ACCEPTED,
+      `over ${MOST_ACCEPTED} accepted findings cannot be kept: withdraw the acceptance of some`,
+    ),
 });
 
 export const STAGES = ['strings', 'outline', 'layout', 'templates'] as const;
@@ -261,9 +269,11 @@ export const designShape = z.looseObject({
     templates: markSchema,
   }),
   /** Lengths as they were typed, by path, where the words say more than the millimetres (25 1/2 in). */
-  typed: z.record(z.string().max(80), z.string().max(40)).refine((r) => Object.keys(r).length <= 500, {
-    message: 'over 500 remembered entries: remove some',
-  }),
+  typed: z
+    .record(plainTextSchema('the place of a remembered entry', 80), plainTextSchema('a remembered entry', 40))
+    .refine((r) => Object.keys(r).length <= MOST_TYPED, {
+      message: `over ${MOST_TYPED} remembered entries cannot be kept: leave some out`,
+    }),
 });
 
 type DeepReadonly<T> = T extends [infer A, infer B]

@@ -1,26 +1,14 @@
 import { z } from 'zod';
 import type { LimitPath } from './limits.ts';
 import { LIMITS } from './limits.ts';
+import { filledTextSchema } from './plainText.ts';
 
 // A page reads few documents: to compile readers for them first would take longer than the reading (and `new
 // Function` is refused where pages forbid it).
 z.config({ jitless: true });
 
-/** What people call a design; control characters would break files and lists. */
-export const nameSchema = z
-  .string({ error: 'the name must be text' })
-  .trim()
-  .min(1, 'the name is empty: give the design a name')
-  .max(80, 'the name is longer than 80 characters: shorten it')
-  .refine(
-    (text) =>
-      !/[\u0000-\u001f\u007f\u2028\u2029\ud800-\udfff]/.test(
-        text.replace(/[\ud800-\udbff][\udc00-\udfff]/g, ''),
-      ),
-    {
-      message: 'the name holds characters that cannot be printed: type it again',
-    },
-  );
+/** What people call a design. */
+export const nameSchema = filledTextSchema('the name', 80, 'the name is empty: give the design a name');
 
 /** A finite number within its limits, refused in a maker's words. */
 export const limited = (path: LimitPath, unit: 'mm' | '°' | '%' | '', whole = false): z.ZodType<number> => {

@@ -1,4 +1,5 @@
 import { partSpecSchema } from '../design/layoutSchema.ts';
+import { documentFault } from '../design/plainText.ts';
 import type { PartSpec } from '../design/schema.ts';
 
 export const PART_FORMAT = 'pelkin-part';
@@ -13,6 +14,8 @@ export type PartRead =
 
 /** A part from outside, checked; one of a kind that this version does not know is kept as it is. Refused with what and where. */
 export function checkPart(raw: unknown): PartRead {
+  const fault = documentFault(raw);
+  if (fault) return { ok: false, message: `${fault.where || 'the part'}: ${fault.message}` };
   const read = partSpecSchema.safeParse(
     typeof raw === 'object' && raw !== null ? { outline: null, assumed: [], ...raw } : raw,
   );
