@@ -32,7 +32,7 @@ export type {
   Stage,
   Strings,
 } from './design/schema.ts';
-export { checkDesign, designRefusals, editRefusals } from './design/check.ts';
+export { checkDesign, designRefusals, editRefusals, shapeRefusals } from './design/check.ts';
 export { documentFault, filledTextSchema, isPlainText, plainTextSchema } from './design/plainText.ts';
 export type { Checked, Refusal } from './design/check.ts';
 export { newDesign } from './design/defaults.ts';

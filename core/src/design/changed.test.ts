@@ -37,16 +37,22 @@ describe('an edit of a design that the schema would refuse', () => {
     const typed = Object.fromEntries(Array.from({ length: MOST_TYPED }, (_, i) => [`a.${i}`, '1 in']));
     const full = { ...demo, typed };
     expect(editRefusals(full, demo)).toEqual([]);
-    expect(editRefusals(edits.rememberTyped(full, 'one.more', '1 in'), full)[0]).toMatchObject({
+    const more = { ...full, typed: { ...typed, one: '1 in' } };
+    expect(editRefusals(more, full)[0]).toMatchObject({
       where: 'typed',
       message: 'over 500 remembered entries cannot be kept: leave some out',
     });
+    // Typing goes on: the oldest words are forgotten, the number they stood for stays.
+    const typing = edits.rememberTyped(full, 'one.more', '2 in');
+    expect(editRefusals(typing, full)).toEqual([]);
+    expect(typing.typed).toMatchObject({ 'one.more': '2 in', 'a.499': '1 in' });
+    expect('a.0' in typing.typed).toBe(false);
     let accepted: Design = demo;
     for (let i = 0; i < MOST_ACCEPTED; i += 1)
       accepted = edits.acceptFinding(accepted, { rule: 'r', subject: `s${i}`, measured: 1, reason: 'fine' });
     expect(editRefusals(accepted, demo)).toEqual([]);
-    const more = edits.acceptFinding(accepted, { rule: 'r', subject: 'x', measured: 1, reason: 'fine' });
-    expect(editRefusals(more, accepted)[0]!.message).toMatch(/over 200 accepted findings/);
+    const next = edits.acceptFinding(accepted, { rule: 'r', subject: 'x', measured: 1, reason: 'fine' });
+    expect(editRefusals(next, accepted)[0]!.message).toMatch(/over 200 accepted findings/);
   });
   it('says so: texts that cannot be stored, where they stand', () => {
     const [part] = demo.parts;
@@ -120,6 +126,7 @@ describe('a document', () => {
     expect(documentFault({ finish: { note: 'a\u0000b' } })).toMatchObject({ where: 'finish.note' });
     expect(documentFault({ finish: [{ note: '\udc00' }] })).toMatchObject({ where: 'finish.0.note' });
     expect(documentFault({ 'a\u0000': 1 })).not.toBeNull();
+    expect(documentFault(JSON.parse('{"more":{"__proto__":1}}'))).toMatchObject({ where: 'more' });
     expect(documentFault({ note: 'lines\nand\ttabs', list: [1, null, true, 'ü 🎸'] })).toBeNull();
   });
   it('that passes can be written as JSON and read again the same', () => {

@@ -13,7 +13,9 @@ function wholeOf(schema: Schema, plain: () => z.ZodType): z.ZodType | null {
   const known = wholes.get(schema);
   if (known !== undefined) return known;
   const checks = schema._zod.def.checks ?? [];
-  const made = checks.length ? plain().check(...(checks as unknown as readonly z.core.CheckFn<unknown>[])) : null;
+  const made = checks.length
+    ? plain().check(...(checks as unknown as readonly z.core.CheckFn<unknown>[]))
+    : null;
   wholes.set(schema, made);
   return made;
 }

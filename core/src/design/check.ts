@@ -257,10 +257,14 @@ export function checkDesign(raw: unknown): Checked {
 }
 
 /**
- * Why a changed design cannot be kept, knowing that it could be before the change: its new members against the schema
- * (what both share is not checked again), then the rules between its numbers. Empty when it can.
+ * Why a changed design does not have the shape of one, knowing that it had before the change: what both share is not
+ * checked again. Empty when it has; `designRefusals` then tells whether its numbers agree.
  */
+export const shapeRefusals = (next: Design, before: Design): readonly Refusal[] =>
+  changedRefusals(designShape, next, before);
+
+/** Why a changed design cannot be kept, knowing that it could be before the change. Empty when it can. */
 export function editRefusals(next: Design, before: Design): readonly Refusal[] {
-  const shape = changedRefusals(designShape, next, before);
+  const shape = shapeRefusals(next, before);
   return shape.length ? shape : designRefusals(next);
 }

@@ -1,4 +1,5 @@
 import { startingCompensation, startingGauges, startingType, within } from './defaults.ts';
+import { MOST_TYPED } from './schema.ts';
 import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
 /** Pure edits: each takes a design and gives the changed one; the stage that was worked on comes in hand. */
@@ -111,7 +112,7 @@ export const questionFinding = (design: Design, rule: string, subject: string): 
   },
 });
 
-/** Keeps, or forgets, the words in which a length was typed. */
+/** Keeps, or forgets, the words in which a length was typed. Over the most that are kept, the oldest are forgotten. */
 export function rememberTyped(design: Design, path: string, text: string | null): Design {
   if (text === null) {
     if (!(path in design.typed)) return design;
@@ -119,5 +120,7 @@ export function rememberTyped(design: Design, path: string, text: string | null)
     delete typed[path];
     return { ...design, typed };
   }
-  return { ...design, typed: { ...design.typed, [path]: text } };
+  const { [path]: _earlier, ...others } = design.typed;
+  const room = Object.entries(others).slice(-(MOST_TYPED - 1));
+  return { ...design, typed: { ...Object.fromEntries(room), [path]: text } };
 }

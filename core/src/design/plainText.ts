@@ -37,6 +37,9 @@ export const filledTextSchema = (what: string, most: number, empty: string) =>
 /** Objects and lists within one another, at most: a design has eight. */
 export const MOST_NESTED = 40;
 
+/** Names that programs give a meaning of their own. */
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
+
 /** What is wrong with a JSON document before its meaning is asked. */
 export interface DocumentFault {
   readonly where: string;
@@ -69,10 +72,12 @@ export function documentFault(raw: unknown): DocumentFault | null {
           waiting.push({ value: value[i], path: [...path, String(i)] });
       else
         for (const [key, member] of Object.entries(value)) {
-          if (!isStorable(key))
+          if (!isStorable(key) || RESERVED.has(key))
             return {
               where: path.join('.'),
-              message: 'a member’s name contains characters that cannot be stored: rename it',
+              message: RESERVED.has(key)
+                ? `a member is called “${key}”, which no document may use: rename it`
+                : 'a member’s name contains characters that cannot be stored: rename it',
             };
           if (typeof member === 'string' || (typeof member === 'object' && member !== null))
             waiting.push({ value: member, path: [...path, key] });

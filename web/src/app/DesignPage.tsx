@@ -1,13 +1,17 @@
 import type { Stage } from '@pelkin/core';
 import { STAGES } from '@pelkin/core';
-import { Box, Button, Center, Grid, Heading, Spinner, Text, VStack } from '@chakra-ui/react';
+import { Box, Button, Center, Grid, HStack, Heading, Spinner, Text, VStack } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { wordsOf } from '../design/api.ts';
+import { copiesLeft } from '../design/keeping/keeping.ts';
 import { leaveDesign, openOnce, openQuickly } from '../design/opening.ts';
 import { useDesignStore } from '../design/store.ts';
+import { when } from '../shared/when.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { FrozenView } from './FrozenView.tsx';
+import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
+import { RefusedStep } from './RefusedStep.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
 import { TellTales } from './TellTales.tsx';
 import { fetchAhead } from './fetchAhead.ts';
@@ -19,7 +23,27 @@ import { WorkOrder } from './WorkOrder.tsx';
 
 const isStage = (text: string | undefined): text is Stage => STAGES.some((s) => s === text);
 
-function Waiting({ failure, retry }: { failure: string | null; retry: () => void }) {
+/** A design that cannot be opened may still have changes on this device: they can be saved as files. */
+function LeftOnDevice({ id }: { id: string }) {
+  const [copies, setCopies] = useState<Awaited<ReturnType<typeof copiesLeft>>>([]);
+  useEffect(() => {
+    let left = false;
+    void copiesLeft(id).then((found) => !left && setCopies(found));
+    return () => {
+      left = true;
+    };
+  }, [id]);
+  return copies.map(({ key, at, design }) => (
+    <HStack key={key} gap="3">
+      <Text>Changes of {when(new Date(at).toISOString())} are kept on this device.</Text>
+      <Button size="xs" variant="outline" onClick={() => saveAsFile('kept design', design)}>
+        Save as a file
+      </Button>
+    </HStack>
+  ));
+}
+
+function Waiting({ id, failure, retry }: { id: string; failure: string | null; retry: () => void }) {
   return (
     <Center h="100%">
       {failure === null ? (
@@ -31,6 +55,7 @@ function Waiting({ failure, retry }: { failure: string | null; retry: () => void
           <Button colorPalette="green" onClick={retry}>
             Try again
           </Button>
+          <LeftOnDevice id={id} />
           <Link to="/">Back to the list</Link>
         </VStack>
       )}
@@ -72,12 +97,20 @@ export function DesignPage() {
   if (!isStage(stage)) return <Navigate to={`/designs/${id}/strings`} replace />;
   if (openId !== id)
     return (
-      <Waiting failure={failed?.of === opening ? failed.words : null} retry={() => setAttempt(attempt + 1)} />
+      <Waiting
+        id={id}
+        failure={failed?.of === opening ? failed.words : null}
+        retry={() => setAttempt(attempt + 1)}
+      />
     );
   return (
     <Grid h="100dvh" templateRows="auto auto minmax(0, 1fr) auto" overflow="hidden">
       <TitleLine />
-      <StaleNotice />
+      <Box>
+        <StaleNotice />
+        <RefusedByServer />
+        <KeptCopies />
+      </Box>
       <Grid
         templateColumns={`${FRAME.workOrder}px minmax(0, 1fr) ${FRAME.particulars}px`}
         minH="0"
@@ -87,6 +120,7 @@ export function DesignPage() {
         {frozen ? <FrozenView frozen={frozen} /> : <Workplace stage={stage} />}
       </Grid>
       <Box gridRow="4" position="relative">
+        <RefusedStep />
         <FindingsList />
         <TellTales />
       </Box>

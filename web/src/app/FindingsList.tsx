@@ -53,7 +53,7 @@ function Row({ found }: { found: Found }) {
   const accept = (): void => {
     const text = typed?.trim();
     if (!text) return;
-    edit(`accepted: ${words.title.toLowerCase()}`, (d) =>
+    const refusals = edit(`accepted: ${words.title.toLowerCase()}`, (d) =>
       edits.acceptFinding(d, {
         rule: finding.rule,
         subject: finding.subject,
@@ -61,7 +61,8 @@ function Row({ found }: { found: Found }) {
         reason: text.slice(0, 200),
       }),
     );
-    setTyped(null);
+    // A reason that cannot be kept stays in its field, to be mended.
+    if (refusals.length === 0) setTyped(null);
   };
   return (
     <Box as="li" borderTopWidth="1px" borderColor="rule" py="1.5" data-finding={finding.rule}>

@@ -4,7 +4,7 @@ import type { ComponentProps } from 'react';
 import { useEffect, useState } from 'react';
 import type { FrozenSummary } from '../design/api.ts';
 import { api, sentence, wordsOf } from '../design/api.ts';
-import { saveNow, useKeeping } from '../design/keeping.ts';
+import { saveNow, useKeeping } from '../design/keeping/keeping.ts';
 import { useDesignStore } from '../design/store.ts';
 import { useLooking } from './looking.ts';
 import { when } from '../shared/when.ts';

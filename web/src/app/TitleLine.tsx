@@ -1,14 +1,15 @@
-import { edits, nameSchema } from '@pelkin/core';
+import { designText, edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
 import { Box, Button, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { Kept } from '../design/keeping.ts';
-import { useKeeping } from '../design/keeping.ts';
+import { useKeeping } from '../design/keeping/keeping.ts';
+import { savedWords } from '../design/keeping/savedWords.ts';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
+import { download, fileStem } from '../shared/download.ts';
 import { Later } from '../shared/Later.tsx';
 import { Select } from '../shared/Pick.tsx';
 import { FRAME } from './frame.ts';
@@ -16,28 +17,35 @@ import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
 
-const clock = (at: Date): string =>
-  at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
-
-/** Where the present state is, in words. */
-function savedWords(kept: Kept, waiting: number): string {
-  const changes = `${waiting} ${waiting === 1 ? 'change' : 'changes'}`;
-  switch (kept.kind) {
-    case 'saved':
-      return `saved ${clock(kept.at)}`;
-    case 'waiting':
-      return `${changes} waiting for the server`;
-    case 'away':
-      return `server away: ${changes} kept on this device`;
-    case 'stale':
-      return 'changed elsewhere: choose below';
-    case 'refused':
-      return `not saved: ${kept.message}`;
-  }
+function SavedWords() {
+  return useKeeping(savedWords);
 }
 
-function SavedWords() {
-  return useKeeping((s) => savedWords(s.kept, s.waiting));
+/** Said plainly where this device keeps nothing: a closed page would lose what the server does not have. */
+function NothingKept() {
+  const problem = useKeeping((s) => s.deviceProblem);
+  if (problem === null) return null;
+  const save = (): void => {
+    const { design } = useDesignStore.getState();
+    if (design) download(`${fileStem(design.name)}.pelkin.json`, 'application/json', designText(design));
+  };
+  return (
+    <HStack gap="2" color="ochreOnTar" role="status" flexShrink="0">
+      <Text title={`Nothing can be kept here: ${problem}`}>nothing is kept on this device: {problem}</Text>
+      <Button size="2xs" variant="outline" color="ochreOnTar" borderColor="ochreOnTar" onClick={save}>
+        Save a copy as a file
+      </Button>
+    </HStack>
+  );
+}
+
+function OtherTabs() {
+  const others = useKeeping((s) => s.otherTabs);
+  return others === 0 ? null : (
+    <Text color="ochreOnTar" role="status" data-testid="other-tabs" flexShrink="0">
+      {others === 1 ? 'open in another tab too' : `open in ${others} other tabs too`}
+    </Text>
+  );
 }
 
 function SavedState() {
@@ -55,6 +63,8 @@ function SavedState() {
       <Text color={colour} role="status" data-testid="saved-state" truncate>
         <SavedWords />
       </Text>
+      <NothingKept />
+      <OtherTabs />
     </HStack>
   );
 }

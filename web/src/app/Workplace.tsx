@@ -15,7 +15,7 @@ import type { ComponentType } from 'react';
 import { Suspense, lazy, useLayoutEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
-import { useKeeping } from '../design/keeping.ts';
+import { useKeeping } from '../design/keeping/keeping.ts';
 import { useBoard } from '../board/boardStore.ts';
 import { Following } from '../design/Following.tsx';
 import { derive, useDerived, usePicked } from '../design/derived.ts';

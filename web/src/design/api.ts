@@ -1,4 +1,5 @@
 import type { Design, PartSpec, Refusal } from '@pelkin/core';
+import { patchOf } from './keeping/patch.ts';
 
 export interface DesignSummary {
   readonly id: string;
@@ -31,28 +32,37 @@ export class ApiError extends Error {
     readonly code: string,
     message: string,
     readonly details?: unknown,
+    /** The request’s number in the server’s log; null where no server answered. */
+    readonly request: string | null = null,
   ) {
     super(message);
-  }
-  /** Whether trying again later may help: nothing is wrong with what was sent. */
-  get away(): boolean {
-    return this.status === 0 || this.status >= 500;
   }
 }
 
 /** A server that has not answered by then is taken to be away. */
 const ANSWER_WITHIN_MS = 12_000;
 
+/** A body that is JSON of another kind than plain. */
+class Typed {
+  constructor(
+    readonly type: string,
+    readonly text: string,
+  ) {}
+}
+
+const bodyOf = (body: unknown): { body?: BodyInit; headers?: Record<string, string> } => {
+  if (body === undefined) return {};
+  if (body instanceof Blob) return { body, headers: { 'content-type': body.type } };
+  if (body instanceof Typed) return { body: body.text, headers: { 'content-type': body.type } };
+  return { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+};
+
 async function call<T>(method: string, path: string, body?: unknown, within = ANSWER_WITHIN_MS): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method,
-      ...(body === undefined
-        ? {}
-        : body instanceof Blob
-          ? { body, headers: { 'content-type': body.type } }
-          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      ...bodyOf(body),
       signal: AbortSignal.timeout(within),
     });
   } catch {
@@ -66,12 +76,15 @@ async function call<T>(method: string, path: string, body?: unknown, within = AN
     throw new ApiError(response.status || 500, 'unreadable', 'the server’s answer cannot be read');
   }
   if (response.ok) return answer as T;
-  const { error } = (answer ?? {}) as { error?: { code: string; message: string; details?: unknown } };
+  const { error } = (answer ?? {}) as {
+    error?: { code: string; message: string; details?: unknown; request?: string };
+  };
   throw new ApiError(
     response.status,
     error?.code ?? 'failed',
     error?.message ?? `the server answered ${response.status}`,
     error?.details,
+    error?.request ?? null,
   );
 }
 
@@ -96,6 +109,14 @@ export interface KeptPart {
   readonly part: PartSpec;
 }
 
+/** A design's new number at the server, and when it was given. */
+interface Saved {
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+/** Changes shorter than this are sent without writing the whole out to compare, characters. */
+const SMALL_PATCH = 4_000;
+
 /** Pictures may be large and the way to the server slow. */
 const PICTURE_WITHIN_MS = 120_000;
 
@@ -109,12 +130,16 @@ export const api = {
     call<{ designs: readonly DesignSummary[] }>('GET', `/api/designs?archived=${archived}`),
   open: (id: string) => call<StoredDesign>('GET', `/api/designs/${encodeURIComponent(id)}`),
   create: (design: Design) => call<StoredDesign>('POST', '/api/designs', { design }),
-  save: (id: string, from: number, saveId: string, design: Design) =>
-    call<{ revision: number; updatedAt: string }>('PUT', `/api/designs/${encodeURIComponent(id)}`, {
-      from,
-      saveId,
-      design,
-    }),
+  /** Saves a state made from revision `from`: what changed since `base` where the server holds that, or the whole. */
+  save: (id: string, from: number, saveId: string, design: Design, base: Design | null) => {
+    const path = `/api/designs/${encodeURIComponent(id)}`;
+    const patch = base && JSON.stringify({ from, saveId, patch: patchOf(base, design) });
+    const whole =
+      patch !== null && patch.length < SMALL_PATCH ? null : JSON.stringify({ from, saveId, design });
+    return whole === null || (patch !== null && patch.length < whole.length / 2)
+      ? call<Saved>('PATCH', path, new Typed('application/json', patch!))
+      : call<Saved>('PUT', path, new Typed('application/json', whole));
+  },
   duplicate: (id: string, name: string) =>
     call<StoredDesign>('POST', `/api/designs/${id}/duplicate`, { name }),
   revisions: (id: string) =>
@@ -154,9 +179,12 @@ export function openNow(id: string): Promise<StoredDesign> {
 export const sentence = (words: string): string =>
   `${words.charAt(0).toUpperCase()}${words.slice(1)}${/[.?]$/.test(words) ? '' : '.'}`;
 
-/** The words of any failure, for people. */
-export const wordsOf = (error: unknown): string =>
-  error instanceof Error ? sentence(error.message) : 'Something failed.';
+/** The words of any failure, for people; what the server answered comes with the request’s number in its log. */
+export const wordsOf = (error: unknown): string => {
+  if (!(error instanceof Error)) return 'Something failed.';
+  const request = error instanceof ApiError && error.request !== null ? ` (request ${error.request})` : '';
+  return `${sentence(error.message)}${request}`;
+};
 
 export const firstRefusal = (refusals: readonly Refusal[]): string => {
   const [first] = refusals;

@@ -2,11 +2,7 @@
 import { newDesign } from '@pelkin/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
-vi.mock('idb-keyval', () => ({
-  get: () => Promise.resolve(undefined),
-  set: () => Promise.resolve(),
-  del: () => Promise.resolve(),
-}));
+import 'fake-indexeddb/auto';
 
 const { leaveDesign, openOnce, openQuickly } = await import('./opening.ts');
 const { useDesignStore } = await import('./store.ts');

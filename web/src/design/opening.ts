@@ -1,4 +1,4 @@
-import { closeDesign, openDesign } from './keeping.ts';
+import { closeDesign, openDesign } from './keeping/keeping.ts';
 import { useDesignStore } from './store.ts';
 
 /** The opening under way, or the one that failed: the page that comes takes it up where it stands. */

@@ -1,5 +1,5 @@
 import type { Design, Refusal } from '@pelkin/core';
-import { designRefusals } from '@pelkin/core';
+import { designRefusals, shapeRefusals } from '@pelkin/core';
 import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 
@@ -25,6 +25,11 @@ export interface DesignState {
   readonly steps: number;
   /** Whether a drag is going on: long work and device copies wait for its end. */
   readonly dragging: boolean;
+  /**
+   * The last step that no design can hold (too many of something, a text that cannot be kept), and why; null once another
+   * one was taken. Numbers that do not agree are told by the field or tool that set them.
+   */
+  readonly refused: { readonly name: string; readonly refusals: readonly Refusal[] } | null;
   open(id: string, design: Design): void;
   close(): void;
   /**
@@ -35,6 +40,8 @@ export interface DesignState {
   setDragging(dragging: boolean): void;
   undo(): void;
   redo(): void;
+  /** The user has read why the last step was not taken. */
+  dismissRefused(): void;
 }
 
 export const useDesignStore = create<DesignState>((set, get) => ({
@@ -45,13 +52,21 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   changes: 0,
   steps: 0,
   dragging: false,
-  open: (id, design) => set({ id, design, past: [], future: [], changes: 0, steps: 0, dragging: false }),
-  close: () => set({ id: '', design: null, past: [], future: [], changes: 0, steps: 0, dragging: false }),
+  refused: null,
+  open: (id, design) =>
+    set({ id, design, past: [], future: [], changes: 0, steps: 0, dragging: false, refused: null }),
+  close: () =>
+    set({ id: '', design: null, past: [], future: [], changes: 0, steps: 0, dragging: false, refused: null }),
   edit: (name, change, gesture) => {
     const { design, past, changes, steps } = get();
     if (!design) return [];
     const next = change(design);
     if (next === design) return [];
+    const shape = shapeRefusals(next, design);
+    if (shape.length) {
+      set({ refused: { name, refusals: shape } });
+      return shape;
+    }
     const refusals = designRefusals(next);
     if (refusals.length) return refusals;
     const last = past[past.length - 1];
@@ -62,10 +77,12 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       future: [],
       changes: changes + 1,
       steps: continues ? steps : steps + 1,
+      refused: null,
     });
     return [];
   },
   setDragging: (dragging) => set({ dragging }),
+  dismissRefused: () => set({ refused: null }),
   undo: () => {
     const { design, past, future, changes, steps } = get();
     const step = past[past.length - 1];
@@ -76,6 +93,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       future: [...future, { design, name: step.name, gesture: null }],
       changes: changes + 1,
       steps: steps + 1,
+      refused: null,
     });
   },
   redo: () => {
@@ -88,6 +106,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       future: future.slice(0, -1),
       changes: changes + 1,
       steps: steps + 1,
+      refused: null,
     });
   },
 }));

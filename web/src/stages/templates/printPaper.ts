@@ -1,6 +1,6 @@
 import { paperNotes, paperOf, weightsFor } from '@pelkin/core';
 import { derive } from '../../design/derived.ts';
-import { useKeeping } from '../../design/keeping.ts';
+import { useKeeping } from '../../design/keeping/keeping.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { download, fileStem } from '../../shared/download.ts';
 import { pdfOfSheets } from '../../workers/print.ts';

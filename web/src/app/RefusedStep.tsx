@@ -1,0 +1,41 @@
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { useDesignStore } from '../design/store.ts';
+
+/** A step that the design cannot hold was not taken: says which, and why. */
+export function RefusedStep() {
+  const refused = useDesignStore((s) => s.refused);
+  const dismiss = useDesignStore((s) => s.dismissRefused);
+  if (!refused) return null;
+  const [first] = refused.refusals;
+  return (
+    <Box
+      role="alert"
+      aria-label="Not done"
+      position="absolute"
+      bottom="100%"
+      left="50%"
+      transform="translateX(-50%)"
+      mb="3"
+      zIndex="docked"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="madder"
+      borderRadius="l2"
+      px="3"
+      py="2"
+      fontSize="13px"
+      maxW="560px"
+    >
+      <HStack gap="3">
+        <Text flex="1">
+          <b>Not done: {refused.name}.</b> {first && sentenceOf(first.message)}
+        </Text>
+        <Button size="2xs" variant="outline" onClick={dismiss}>
+          Close
+        </Button>
+      </HStack>
+    </Box>
+  );
+}
+
+const sentenceOf = (message: string): string => `${message.charAt(0).toUpperCase()}${message.slice(1)}.`;

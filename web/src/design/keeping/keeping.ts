@@ -1,0 +1,377 @@
+import type { Design, Refusal } from '@pelkin/core';
+import { checkDesign } from '@pelkin/core';
+import { create } from 'zustand';
+import { ApiError, api, openNow } from '../api.ts';
+import { sameJson } from '../sameJson.ts';
+import { useDesignStore } from '../store.ts';
+import {
+  copiesOf,
+  copyKey,
+  deleteCopies,
+  deviceProblem,
+  onDeviceLost,
+  tabOfKey,
+  withinReason,
+  writeCopy,
+} from './deviceStore.ts';
+import { opened, openedApart, reduce } from './reduce.ts';
+import type { Attempt, DeviceCopy, Effect, Failure, KeepEvent, KeepState, Offer, Present } from './state.ts';
+import { stepsWaiting } from './state.ts';
+import { TAB, TAB_BEFORE, holdDesign, isGone, onTabs, tabsWith } from './tabs.ts';
+
+/** Where the present state of the open design is kept. */
+export type Kept =
+  | { readonly kind: 'saved'; readonly at: Date }
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'away' }
+  | {
+      readonly kind: 'refused';
+      readonly message: string;
+      readonly refusals: readonly Refusal[];
+      readonly request: string | null;
+    }
+  | { readonly kind: 'stale'; readonly revision: number; readonly theirs: Design };
+
+interface Keeping {
+  readonly kept: Kept;
+  /** The revision that the open design was made from, as the server counts. */
+  readonly revision: number;
+  /** Steps that the server does not have yet; a drag that goes on counts as one. */
+  readonly waiting: number;
+  /** Whether this device holds the present state for certain. */
+  readonly onDevice: boolean;
+  /** Why this device keeps nothing; null when it does. */
+  readonly deviceProblem: string | null;
+  /** What other pages left on this device that the server does not have. */
+  readonly offers: readonly Offer[];
+  /** How many other tabs of this browser have the design open. */
+  readonly otherTabs: number;
+}
+const NOTHING: Keeping = {
+  kept: { kind: 'saved', at: new Date() },
+  revision: 1,
+  waiting: 0,
+  onDevice: false,
+  deviceProblem: null,
+  offers: [],
+  otherTabs: 0,
+};
+export const useKeeping = create<Keeping>(() => NOTHING);
+
+/** What a stale save is told: the state that the server holds, and the save that made it. */
+interface StaleDetails {
+  readonly revision: number;
+  readonly saveId: string | null;
+  readonly design: unknown;
+}
+
+const store = useDesignStore;
+const presentOf = (): Present => {
+  const { design, changes, steps, dragging } = store.getState();
+  if (!design) throw new Error('no design is open');
+  return { design, changes, steps, dragging };
+};
+
+function keptOf(state: KeepState): Kept {
+  if (state.server.kind !== 'well') return state.server;
+  return stepsWaiting(state) ? { kind: 'waiting' } : { kind: 'saved', at: new Date(state.savedAt) };
+}
+
+/** Whether two say the same, so that the earlier object can stay and nothing is drawn again. */
+const sameKept = (a: Kept, b: Kept): boolean =>
+  a.kind === 'saved'
+    ? b.kind === 'saved' && a.at.getTime() === b.at.getTime()
+    : a.kind === b.kind && a.kind !== 'stale' && a.kind !== 'refused';
+
+/** What is shown of the machine’s state. */
+function show(state: KeepState): void {
+  const before = useKeeping.getState().kept;
+  const kept = keptOf(state);
+  useKeeping.setState({
+    kept: sameKept(kept, before) ? before : kept,
+    revision: state.revision,
+    waiting: stepsWaiting(state),
+    onDevice: state.device.kept === state.present.changes,
+    deviceProblem: state.device.problem,
+    offers: state.offers,
+  });
+}
+
+function failureOf(error: unknown): Failure {
+  const failed = error instanceof ApiError ? error : new ApiError(0, 'failed', String(error));
+  const { status, code, message, details, request } = failed;
+  const refusals = Array.isArray(details) ? (details as readonly Refusal[]) : [];
+  if (status !== 409) return { status, code, message, refusals, request, current: null };
+  const { revision, saveId, design } = details as StaleDetails;
+  const checked = checkDesign(design);
+  const current = { revision, saveId, design: checked.ok ? checked.design : null };
+  return { status, code, message, refusals: [], request, current };
+}
+
+interface Keeper {
+  readonly id: string;
+  readonly state: () => KeepState;
+  readonly dispatch: (event: KeepEvent) => void;
+  /** Done when the design was left and nothing of it is under way any more. */
+  readonly done: Promise<void>;
+}
+
+/** Runs the machine of one design: does what it says is to be done, and tells it what came of it. */
+function startKeeper(id: string, first: KeepState): Keeper {
+  let state = first;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const own = copyKey(id, TAB);
+  const release = holdDesign(id);
+  let finish: () => void = () => undefined;
+  const done = new Promise<void>((resolve) => {
+    finish = resolve;
+  });
+
+  const send = async (attempt: Attempt, from: number, base: Design | null): Promise<void> => {
+    try {
+      const answer = await api.save(id, from, attempt.saveId, attempt.design, base);
+      dispatch({
+        kind: 'answered',
+        attempt,
+        revision: answer.revision,
+        savedAt: new Date(answer.updatedAt).getTime(),
+      });
+    } catch (error) {
+      dispatch({ kind: 'failed', attempt, failure: failureOf(error) });
+    }
+  };
+  const keep = (copy: DeviceCopy, changes: number): void =>
+    void withinReason(writeCopy(own, copy)).then(
+      () => dispatch({ kind: 'kept', changes }),
+      (error: unknown) => dispatch({ kind: 'notKept', problem: deviceProblem(error) }),
+    );
+  const run = (effect: Effect): void => {
+    switch (effect.do) {
+      case 'send':
+        return void send(effect.attempt, effect.from, effect.base);
+      case 'keep':
+        return keep(effect.copy, effect.changes);
+      // A copy that stays behind is offered again: nothing is lost by that.
+      case 'forgetOwn':
+        return void deleteCopies([own]).catch(() => undefined);
+      case 'forgetCopies':
+        return void deleteCopies(effect.keys).catch(() => undefined);
+      case 'wake':
+        clearTimeout(timer);
+        if (effect.after !== null) timer = setTimeout(() => dispatch({ kind: 'woke' }), effect.after);
+    }
+  };
+  const dispatch = (event: KeepEvent): void => {
+    if (state.done) return;
+    const stage = window.location.pathname.split('/')[3] ?? '';
+    const next = reduce(state, event, { at: Date.now(), freshId: crypto.randomUUID(), stage });
+    state = next.state;
+    for (const effect of next.effects) run(effect);
+    if (keeper === me) show(state);
+    if (state.done) {
+      clearTimeout(timer);
+      release();
+      finish();
+    }
+  };
+  const me: Keeper = { id, state: () => state, dispatch, done };
+  return me;
+}
+
+let keeper: Keeper | null = null;
+/** What is still under way of designs that were left; one that is opened again waits for it. */
+const leaving = new Map<string, Promise<void>>();
+let session = 0;
+
+store.subscribe((now, before) => {
+  if (!keeper || !now.design || now.id !== keeper.id || now.id !== before.id) return;
+  if (now.changes !== before.changes || now.dragging !== before.dragging)
+    keeper.dispatch({ kind: 'changed', present: presentOf() });
+});
+
+interface OnDevice {
+  readonly copies: readonly { readonly key: string; readonly copy: DeviceCopy }[];
+  readonly problem: string | null;
+}
+async function readDevice(id: string): Promise<OnDevice> {
+  try {
+    return { copies: await withinReason(copiesOf(id)), problem: null };
+  } catch (error) {
+    return { copies: [], problem: deviceProblem(error) };
+  }
+}
+
+interface Found extends Offer {
+  readonly attempts: readonly string[];
+  /** This tab's own: of this page, or of the one that was reloaded. */
+  readonly own: boolean;
+}
+
+/** The copies that no tab has open any more, read, newest first; what the server holds already goes. */
+async function leftBehind(id: string, { copies }: OnDevice, held: Design): Promise<readonly Found[]> {
+  const live = copies.length ? new Set(await tabsWith(id)) : new Set<string>();
+  const found: Found[] = [];
+  for (const { key, copy } of copies) {
+    const tab = tabOfKey(id, key);
+    const own = tab === TAB || (tab !== null && tab === TAB_BEFORE && (await isGone(id, tab)));
+    if (!own && tab !== null && live.has(tab)) continue;
+    const checked = checkDesign(copy.design);
+    if (checked.ok && sameJson(checked.design, held)) {
+      await deleteCopies([key]).catch(() => undefined);
+      continue;
+    }
+    const { at, stage, from, attempts } = copy;
+    const read = checked.ok ? checked : { ok: false as const, refusals: checked.refusals, raw: copy.design };
+    found.push({ key, at, stage, from, attempts, own, read });
+  }
+  return found.sort((a, b) => b.at - a.at);
+}
+
+/** Copies of a design that cannot be opened, so that they can still be saved as files. */
+export async function copiesLeft(
+  id: string,
+): Promise<readonly { key: string; at: number; design: unknown }[]> {
+  const { copies } = await readDevice(id);
+  return copies.map(({ key, copy }) => ({ key, at: copy.at, design: copy.design }));
+}
+
+/**
+ * Opens a design from the server, with what this device still holds of unsent changes: this tab's own, or the only
+ * ones there are, are taken up as a step; any others are offered. Throws an ApiError when it cannot be opened.
+ */
+export async function openDesign(id: string): Promise<void> {
+  closeDesign();
+  const mine = session;
+  await leaving.get(id);
+  const [stored, device] = await Promise.all([openNow(id), readDevice(id)]);
+  if (mine !== session) return;
+  const checked = checkDesign(stored.design);
+  if (!checked.ok)
+    throw new ApiError(
+      422,
+      'unreadable-design',
+      `the design cannot be read: ${checked.refusals[0]!.message}`,
+    );
+  const found = await leftBehind(id, device, checked.design);
+  if (mine !== session) return;
+  const readable = found.filter((f) => f.read.ok);
+  const taken = readable.find((f) => f.own) ?? (readable.length === 1 ? readable[0]! : null);
+  const kept = taken?.read.ok ? taken.read.design : null;
+  const savedAt = new Date(stored.updatedAt).getTime();
+  const goesOn =
+    taken !== null &&
+    (taken.from === stored.revision || (stored.saveId !== null && taken.attempts.includes(stored.saveId)));
+  const isOwnKey = taken?.key === copyKey(id, TAB);
+  if (kept && !goesOn) {
+    store.getState().open(id, kept);
+    keeper = startKeeper(
+      id,
+      openedApart({
+        present: presentOf(),
+        from: taken!.from,
+        attempts: taken!.attempts,
+        savedAt,
+        own: isOwnKey,
+        theirs: { revision: stored.revision, design: checked.design },
+      }),
+    );
+  } else {
+    store.getState().open(id, checked.design);
+    const { revision } = stored;
+    keeper = startKeeper(
+      id,
+      opened({ present: presentOf(), revision, savedAt, deviceProblem: device.problem }),
+    );
+    if (kept) store.getState().edit('changes kept on this device', () => kept);
+  }
+  if (taken && !isOwnKey) keeper.dispatch({ kind: 'tookCopy', key: taken.key });
+  keeper.dispatch({ kind: 'offered', offers: found.filter((f) => f !== taken) });
+  void countTabs();
+}
+
+/** Sends what waits now; true when the server then holds the present state. */
+export async function saveNow(): Promise<boolean> {
+  const open = keeper;
+  if (!open) return false;
+  open.dispatch({ kind: 'saveNow' });
+  // What was under way may have been an earlier state: the present one follows it.
+  for (let tries = 0; tries < 2 && open.state().underWay; tries += 1) {
+    await new Promise<void>((done) => {
+      const look = setInterval(() => {
+        if (open.state().underWay) return;
+        clearInterval(look);
+        done();
+      }, 20);
+    });
+    open.dispatch({ kind: 'saveNow' });
+  }
+  return keptOf(open.state()).kind === 'saved';
+}
+
+/** Leaves the open design; what waits is sent first if the server takes it, and stays on the device if not. */
+export function closeDesign(): void {
+  session += 1;
+  const left = keeper;
+  store.getState().setDragging(false);
+  keeper = null;
+  store.getState().close();
+  useKeeping.setState({ offers: [], otherTabs: 0 });
+  if (!left) return;
+  const gone = left.done.then(() => {
+    if (leaving.get(left.id) === gone) leaving.delete(left.id);
+  });
+  leaving.set(left.id, gone);
+  left.dispatch({ kind: 'close' });
+}
+
+const isStale = (): boolean => useKeeping.getState().kept.kind === 'stale';
+
+/** Of two states that grew apart, keeps the one on this screen: it is saved over the server's, as a new revision. */
+export function keepMine(): void {
+  keeper?.dispatch({ kind: 'keepMine' });
+}
+
+/** Of two states that grew apart, keeps one made of parts of both: it is a step, and is saved over the server's. */
+export function keepMerged(merged: Design): void {
+  if (!isStale()) return;
+  store.getState().edit('took parts of the server’s state', () => merged);
+  keepMine();
+}
+
+/** Of two states that grew apart, takes the server's; the one on this screen is one undo away. */
+export function takeTheirs(): void {
+  const { kept } = useKeeping.getState();
+  if (kept.kind !== 'stale') return;
+  store.getState().edit('took the server’s state', () => kept.theirs);
+  keeper?.dispatch({ kind: 'tookTheirs' });
+}
+
+/** Takes what another page left on this device, whole or what was made of it and the present state, as one step. */
+export function takeCopy(key: string, design: Design): void {
+  store.getState().edit('took changes kept on this device', () => design);
+  keeper?.dispatch({ kind: 'tookCopy', key });
+}
+
+/** Throws away what another page left on this device. */
+export function declineCopy(key: string): void {
+  keeper?.dispatch({ kind: 'declined', key });
+}
+
+async function countTabs(): Promise<void> {
+  const open = keeper;
+  if (!open) return;
+  const tabs = await tabsWith(open.id).catch(() => []);
+  if (keeper === open) useKeeping.setState({ otherTabs: tabs.filter((tab) => tab !== TAB).length });
+}
+onTabs(() => void countTabs());
+onDeviceLost(() => keeper?.dispatch({ kind: 'deviceLost' }));
+
+window.addEventListener('online', () => keeper?.dispatch({ kind: 'saveNow' }));
+// A page that is put in the background may never come back: what waits goes now.
+document.addEventListener('visibilitychange', () => {
+  if (document.visibilityState === 'hidden') keeper?.dispatch({ kind: 'saveNow' });
+});
+window.addEventListener('beforeunload', (event) => {
+  const { waiting, onDevice } = useKeeping.getState();
+  if (keeper && waiting > 0 && !onDevice) event.preventDefault();
+});

@@ -1,0 +1,152 @@
+import type { Design, Refusal } from '@pelkin/core';
+
+/** The design on the screen, and how often it was changed since it was opened. */
+export interface Present {
+  readonly design: Design;
+  /** Counts changes; a drag is many. */
+  readonly changes: number;
+  /** Counts steps; a drag, however long, is one. */
+  readonly steps: number;
+  readonly dragging: boolean;
+}
+
+/** One state on its way to the server; the same state keeps the same id however often it is sent. */
+export interface Attempt {
+  readonly saveId: string;
+  readonly design: Design;
+  readonly changes: number;
+  readonly steps: number;
+}
+
+/** How the server took what it was last sent. */
+export type Server =
+  | { readonly kind: 'well' }
+  | { readonly kind: 'away' }
+  | {
+      readonly kind: 'refused';
+      readonly message: string;
+      readonly refusals: readonly Refusal[];
+      readonly request: string | null;
+    }
+  | { readonly kind: 'stale'; readonly revision: number; readonly theirs: Design };
+
+/** What this device holds for this tab. */
+export interface Device {
+  /** The change that the confirmed copy goes up to; null while there is no copy. */
+  readonly kept: number | null;
+  /** The change that is being written now. */
+  readonly writing: number | null;
+  /** Why nothing can be kept here; null when it can. */
+  readonly problem: string | null;
+}
+
+/** A copy on this device, of changes that the server has not confirmed, of one tab alone. */
+export interface DeviceCopy {
+  /** The revision it was made from. */
+  readonly from: number;
+  readonly design: unknown;
+  /** Saves whose answers never came: the server may have taken the last of them unseen. */
+  readonly attempts: readonly string[];
+  /** When the last change was made, ms since 1970; where in the work order. */
+  readonly at: number;
+  readonly stage: string;
+}
+
+/** A copy that another page left behind, which the server does not have: offered until it is taken or declined. */
+export interface Offer {
+  readonly key: string;
+  readonly at: number;
+  readonly stage: string;
+  readonly from: number;
+  /** The state, or why this version cannot read it. */
+  readonly read:
+    | { readonly ok: true; readonly design: Design }
+    | { readonly ok: false; readonly refusals: readonly Refusal[]; readonly raw: unknown };
+}
+
+export interface KeepState {
+  readonly present: Present;
+  /** The revision that the open design was made from, as the server counts; the state it holds by that number. */
+  readonly revision: number;
+  readonly held: Design | null;
+  readonly savedAt: number;
+  /** What of the present the server holds. */
+  readonly sent: { readonly changes: number; readonly steps: number };
+  readonly server: Server;
+  /** Failed tries to reach the server in a row. */
+  readonly tries: number;
+  readonly attempt: Attempt | null;
+  readonly underWay: boolean;
+  /** Ids of the saves since the last that was confirmed: a state of the server made by one of them is ours. */
+  readonly attempts: readonly string[];
+  readonly device: Device;
+  /** When the first of the changes that wait was made; null while none waits. */
+  readonly waitingSince: number | null;
+  /** Copies of other pages that the present state took over: they go once it is kept itself. */
+  readonly takenOver: readonly string[];
+  readonly offers: readonly Offer[];
+  /** Left: what waits is sent once more, and that is all. */
+  readonly closing: boolean;
+  readonly done: boolean;
+}
+
+/** How a save failed. */
+export interface Failure {
+  readonly status: number;
+  readonly code: string;
+  readonly message: string;
+  readonly refusals: readonly Refusal[];
+  /** The request's number in the server's log; null when no server answered. */
+  readonly request: string | null;
+  /** With 409: what the server holds. */
+  readonly current: {
+    readonly revision: number;
+    readonly saveId: string | null;
+    /** Null when this page cannot read it. */
+    readonly design: Design | null;
+  } | null;
+}
+
+export type KeepEvent =
+  | { readonly kind: 'changed'; readonly present: Present }
+  | { readonly kind: 'woke' }
+  | { readonly kind: 'saveNow' }
+  | {
+      readonly kind: 'answered';
+      readonly attempt: Attempt;
+      readonly revision: number;
+      readonly savedAt: number;
+    }
+  | { readonly kind: 'failed'; readonly attempt: Attempt; readonly failure: Failure }
+  | { readonly kind: 'kept'; readonly changes: number }
+  | { readonly kind: 'notKept'; readonly problem: string }
+  | { readonly kind: 'deviceLost' }
+  | { readonly kind: 'offered'; readonly offers: readonly Offer[] }
+  | { readonly kind: 'tookCopy'; readonly key: string }
+  | { readonly kind: 'declined'; readonly key: string }
+  | { readonly kind: 'keepMine' }
+  | { readonly kind: 'tookTheirs' }
+  | { readonly kind: 'close' };
+
+/** What an event may need from the world: the time, an id that nothing else has, where in the work order the user is. */
+export interface World {
+  readonly at: number;
+  readonly freshId: string;
+  readonly stage: string;
+}
+
+export type Effect =
+  /** Send a state, as changes of `base` where the server is known to hold it. */
+  | { readonly do: 'send'; readonly attempt: Attempt; readonly from: number; readonly base: Design | null }
+  /** Write this tab's own copy; answered by `kept` or `notKept`. */
+  | { readonly do: 'keep'; readonly copy: DeviceCopy; readonly changes: number }
+  /** Delete this tab's own copy. */
+  | { readonly do: 'forgetOwn' }
+  /** Delete copies of other pages. */
+  | { readonly do: 'forgetCopies'; readonly keys: readonly string[] }
+  /** Wake the machine after so long, instead of any earlier time that was set; `null`: not at all. */
+  | { readonly do: 'wake'; readonly after: number | null };
+
+/** Steps since the state that the server holds; at least one when anything at all is different. */
+export const stepsWaiting = ({ present, sent }: KeepState): number =>
+  present.changes === sent.changes ? 0 : Math.max(1, present.steps - sent.steps);
