@@ -33,6 +33,8 @@ export type {
   Strings,
 } from './design/schema.ts';
 export { checkDesign, designRefusals, editRefusals, shapeRefusals } from './design/check.ts';
+export { PatchMismatch, applyPatch, patchOf } from './design/jsonPatch.ts';
+export type { PatchOperation } from './design/jsonPatch.ts';
 export { documentFault, filledTextSchema, isPlainText, plainTextSchema } from './design/plainText.ts';
 export type { Checked, Refusal } from './design/check.ts';
 export { newDesign } from './design/defaults.ts';

@@ -4,7 +4,6 @@ import { z } from 'zod';
  * Free text that people type and files carry: what can neither be shown nor kept is refused where it is met. NUL and
  * lone surrogates cannot be stored by the database; control characters break files, lists and paper.
  */
-// eslint-disable-next-line no-control-regex -- these are the characters that are looked for
 const UNPRINTABLE = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/;
 const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 

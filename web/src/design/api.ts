@@ -1,5 +1,5 @@
 import type { Design, PartSpec, Refusal } from '@pelkin/core';
-import { patchOf } from './keeping/patch.ts';
+import { patchOf } from '@pelkin/core';
 
 export interface DesignSummary {
   readonly id: string;

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
 import type { Design } from '@pelkin/core';
-import { edits, newDesign } from '@pelkin/core';
-import type { JSONPatchDocument } from 'immutable-json-patch';
-import { immutableJSONPatch } from 'immutable-json-patch';
+import type { PatchOperation } from '@pelkin/core';
+import { applyPatch, edits, newDesign } from '@pelkin/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type * as DeviceStore from './deviceStore.ts';
 import type { DeviceCopy } from './state.ts';
 
 /** The device's store, in memory; it can fail, or answer only when it is let. */
@@ -15,7 +15,7 @@ const faults = {
 };
 let tellLost: () => void = () => undefined;
 vi.mock('./deviceStore.ts', async (original) => ({
-  ...(await original<typeof import('./deviceStore.ts')>()),
+  ...(await original<typeof DeviceStore>()),
   copiesOf: async (id: string) => {
     if (faults.read) throw faults.read;
     return [...device]
@@ -83,14 +83,14 @@ class Server {
       from: number;
       saveId: string;
       design?: Design;
-      patch?: JSONPatchDocument;
+      patch?: readonly PatchOperation[];
     };
     if (this.refuses)
       return refusal(422, 'design-refused', [{ where: 'strings.nutWidth', message: 'the nut is odd' }]);
     if (body.saveId !== this.saveId) {
       if (body.from !== revision) return refusal(409, 'stale', { revision, saveId, design });
       if (body.design) this.whole += 1;
-      this.design = body.design ?? (immutableJSONPatch(design as never, body.patch!) as unknown as Design);
+      this.design = body.design ?? (applyPatch(design, body.patch!) as Design);
       this.revision += 1;
       this.saveId = body.saveId;
       this.saves += 1;

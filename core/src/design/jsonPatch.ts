@@ -1,0 +1,132 @@
+/**
+ * JSON Patch (RFC 6902), of its operations the three that a change of state needs. Written here because both ends need
+ * what the libraries that were tried do not give: the untouched members of the result are the same objects as before (so
+ * that only what changed is checked again), and an operation whose place is not there is refused, not passed over.
+ */
+export type PatchOperation =
+  | { readonly op: 'add' | 'replace'; readonly path: string; readonly value: unknown }
+  | { readonly op: 'remove'; readonly path: string };
+
+/** A path of member names as a JSON Pointer (RFC 6901). */
+const pointer = (path: readonly (string | number)[]): string =>
+  path.map((part) => `/${String(part).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+
+type Json = unknown;
+const isObject = (v: Json): v is Record<string, Json> => typeof v === 'object' && v !== null;
+
+function walk(before: Json, after: Json, path: readonly (string | number)[], into: PatchOperation[]): void {
+  if (Object.is(before, after)) return;
+  if (Array.isArray(before) && Array.isArray(after)) return walkList(before, after, path, into);
+  if (!isObject(before) || !isObject(after) || Array.isArray(before) || Array.isArray(after)) {
+    into.push({ op: 'replace', path: pointer(path), value: after });
+    return;
+  }
+  for (const key of Object.keys(before))
+    if (before[key] !== undefined && after[key] === undefined)
+      into.push({ op: 'remove', path: pointer([...path, key]) });
+  for (const [key, value] of Object.entries(after)) {
+    if (value === undefined) continue;
+    if (before[key] === undefined) into.push({ op: 'add', path: pointer([...path, key]), value: value });
+    else walk(before[key], value, [...path, key], into);
+  }
+}
+
+/** Lists: what both begin and end with stays; between, members are changed in their place, then taken out or put in. */
+function walkList(
+  before: Json[],
+  after: Json[],
+  path: readonly (string | number)[],
+  into: PatchOperation[],
+): void {
+  let start = 0;
+  const shorter = Math.min(before.length, after.length);
+  while (start < shorter && Object.is(before[start], after[start])) start += 1;
+  let end = 0;
+  while (end < shorter - start && Object.is(before[before.length - 1 - end], after[after.length - 1 - end]))
+    end += 1;
+  const [old, fresh] = [before.length - end, after.length - end];
+  const both = Math.min(old, fresh);
+  for (let i = start; i < both; i += 1) walk(before[i], after[i], [...path, i], into);
+  for (let i = old - 1; i >= both; i -= 1) into.push({ op: 'remove', path: pointer([...path, i]) });
+  for (let i = both; i < fresh; i += 1)
+    into.push({ op: 'add', path: pointer([...path, i]), value: after[i] });
+}
+
+/**
+ * What turns one JSON value into another, as a JSON Patch (RFC 6902). Members that are the same object in both are not
+ * looked into, so the cost is that of what changed; members that are `undefined` count as not there, as in JSON.
+ */
+export function patchOf(before: unknown, after: unknown): readonly PatchOperation[] {
+  const operations: PatchOperation[] = [];
+  walk(before, after, [], operations);
+  return operations;
+}
+
+/** Why a patch does not fit the document: the operation, and its place. */
+export class PatchMismatch extends Error {}
+
+type Change = (holder: unknown, key: string) => unknown;
+
+/** A copy of the way down to a place, changed at its end; all beside it stays the same. */
+function changeAt(value: unknown, path: readonly string[], at: number, change: Change): unknown {
+  const key = path[at]!;
+  if (at === path.length - 1) return change(value, key);
+  if (Array.isArray(value)) {
+    const i = indexOf(value, key, value.length - 1);
+    const copy = value.slice();
+    copy[i] = changeAt(value[i], path, at + 1, change);
+    return copy;
+  }
+  if (!isObject(value) || !Object.hasOwn(value, key))
+    throw new PatchMismatch(`there is no ${key} to go through`);
+  return { ...value, [key]: changeAt(value[key], path, at + 1, change) };
+}
+
+/** A place in a list, as RFC 6901 writes it. */
+function indexOf(list: readonly unknown[], key: string, last: number): number {
+  const index = /^(0|[1-9]\d*)$/.test(key) ? Number(key) : -1;
+  if (index < 0 || index > last)
+    throw new PatchMismatch(`there is no place ${key} in a list of ${list.length}`);
+  return index;
+}
+
+const changeOf =
+  (operation: PatchOperation): Change =>
+  (holder, key) => {
+    if (Array.isArray(holder)) {
+      const copy = holder.slice();
+      if (operation.op === 'add')
+        copy.splice(key === '-' ? holder.length : indexOf(holder, key, holder.length), 0, operation.value);
+      else if (operation.op === 'remove') copy.splice(indexOf(holder, key, holder.length - 1), 1);
+      else copy[indexOf(holder, key, holder.length - 1)] = operation.value;
+      return copy;
+    }
+    if (!isObject(holder) || key === '__proto__')
+      throw new PatchMismatch(`nothing can be called ${key} there`);
+    if (operation.op !== 'add' && !Object.hasOwn(holder, key)) throw new PatchMismatch(`there is no ${key}`);
+    if (operation.op !== 'remove') return { ...holder, [key]: operation.value };
+    const { [key]: _gone, ...others } = holder;
+    return others;
+  };
+
+/**
+ * The document after a patch; what the patch does not touch is the same object as before. Throws a PatchMismatch, with
+ * the number of the operation, when one does not fit; the document itself is never changed.
+ */
+export function applyPatch(document: unknown, patch: readonly PatchOperation[]): unknown {
+  return patch.reduce<unknown>((value, operation, i) => {
+    if (operation.path === '' && operation.op !== 'remove') return operation.value;
+    if (!operation.path.startsWith('/'))
+      throw new PatchMismatch(`operation ${i}: “${operation.path}” is no place`);
+    const path = operation.path
+      .slice(1)
+      .split('/')
+      .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'));
+    try {
+      return changeAt(value, path, 0, changeOf(operation));
+    } catch (error) {
+      if (error instanceof PatchMismatch) throw new PatchMismatch(`operation ${i}: ${error.message}`);
+      throw error;
+    }
+  }, document);
+}
