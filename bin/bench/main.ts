@@ -1,13 +1,20 @@
 import { measureBrowser } from './browser.ts';
 import { measureCore } from './core.ts';
 import { processorTime, summed } from './measure.ts';
+import { measureServer } from './server.ts';
 import { measureTracing } from './tracing.ts';
 
 /** Measures against the application at the address given; a table on standard error, JSON on standard output. */
 const address = process.argv[2];
-if (!address) throw new Error('say where the application runs');
+const databaseUrl = process.argv[3];
+if (!address || !databaseUrl) throw new Error('say where the application and its database run');
 const before = processorTime();
-const results = [...(await measureCore()), ...(await measureTracing()), ...(await measureBrowser(address))];
+const results = [
+  ...(await measureCore()),
+  ...(await measureTracing()),
+  ...(await measureBrowser(address)),
+  ...(await measureServer(address, databaseUrl)),
+];
 const after = processorTime();
 if (before && after) {
   // A shared machine is slow by turns: numbers of a run whose time was taken away tell of the machine.

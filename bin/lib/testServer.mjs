@@ -5,10 +5,10 @@ import { join } from 'node:path';
 import { startCluster } from './cluster.mjs';
 import { ROOT, Told, ensureBuild, ensurePackages } from './system.mjs';
 
-export async function startTestServer() {
+export async function startTestServer({ durable = false } = {}) {
   ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
   ensureBuild();
-  const cluster = await startCluster('test-database', { durable: false });
+  const cluster = await startCluster(durable ? 'bench-database' : 'test-database', { durable });
   const name = `pelkin_browser_${randomBytes(5).toString('hex')}`;
   await cluster.query(`create database ${name}`);
   const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {

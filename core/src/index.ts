@@ -13,7 +13,7 @@ export type { Point } from './geometry/point.ts';
 export { add, distance, subtract } from './geometry/point.ts';
 export type { Box } from './geometry/box.ts';
 export { boxHeight, boxWidth, growBox, unionBox } from './geometry/box.ts';
-export { nearestOnPath, flattenPath } from './geometry/closedPath.ts';
+export { nearestOnPath, flattenPath, pathBox } from './geometry/closedPath.ts';
 export type { ClosedPath } from './geometry/closedPath.ts';
 export { closedPathMark, drawingBox, mirrorDrawing } from './drawing/drawing.ts';
 export type { Drawing, Ink, Layer, LayerName, Mark, PathMark, TextMark } from './drawing/drawing.ts';

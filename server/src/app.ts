@@ -1,15 +1,19 @@
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
-import type { FastifyInstance, FastifyServerOptions } from 'fastify';
-import Fastify from 'fastify';
+import { randomBytes } from 'node:crypto';
+import type { FastifyBaseLogger, FastifyInstance } from 'fastify';
+import Fastify, { LogController } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import type { Config } from './config.ts';
 import type { Db } from './db/connect.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { demoRoutes } from './demo.ts';
+import { stopChecking } from './designs/admit.ts';
 import { designRoutes } from './designs/routes.ts';
-import { Refused, tellErrors } from './errors.ts';
+import { answerFailure, tellErrors } from './errors.ts';
+import { guardRequests } from './guards.ts';
+import { VERSION, healthRoutes } from './health.ts';
 import { partRoutes } from './parts/routes.ts';
 import { pictureRoutes } from './pictures/routes.ts';
 import { revisionRoutes } from './revisions/routes.ts';
@@ -17,33 +21,50 @@ import { workshopRoutes } from './workshops/routes.ts';
 
 /** Largest request that is read: a design of the most nodes is under a tenth of it. */
 const BODY_LIMIT = 2 * 1024 * 1024;
-const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
+/** A request that has not come whole by then is not waited for, and one connection does not stay open for nothing, ms. */
+const HEADERS_WITHIN_MS = 10_000;
+const REQUEST_WITHIN_MS = 60_000;
+const IDLE_MS = 30_000;
+/** Open connections at once: a browser holds six. */
+const MOST_CONNECTIONS = 1_000;
+const MOST_HEADER_BYTES = 16 * 1024;
 
-/** The host a request was made to, without its port. */
-const hostName = (header: string | undefined): string => (header ?? '').replace(/:\d+$/, '').toLowerCase();
+/** A request's number: short enough to be read out. */
+const requestId = (): string => randomBytes(5).toString('hex');
 
-/** The application's server, not yet listening. */
+/** The application's server, not yet listening. Without a logger it says nothing. */
 export async function buildApp(
   db: Db,
-  config: Pick<Config, 'webRoot' | 'allowedHosts'> & Partial<Pick<Config, 'demoRoot'>>,
-  logger: FastifyServerOptions['logger'] = false,
+  config: Pick<Config, 'webRoot' | 'allowedHosts'> & Partial<Pick<Config, 'demoRoot' | 'mostRequests'>>,
+  logger: FastifyBaseLogger | null = null,
 ): Promise<FastifyInstance> {
-  const app = Fastify({ logger, bodyLimit: BODY_LIMIT, forceCloseConnections: true });
+  const app = Fastify({
+    ...(logger ? { loggerInstance: logger } : { logger: false }),
+    logController: new LogController({ disableRequestLogging: true }),
+    genReqId: requestId,
+    bodyLimit: BODY_LIMIT,
+    forceCloseConnections: true,
+    requestTimeout: REQUEST_WITHIN_MS,
+    connectionTimeout: IDLE_MS * 4,
+    keepAliveTimeout: IDLE_MS,
+    http: { maxHeaderSize: MOST_HEADER_BYTES, headersTimeout: HEADERS_WITHIN_MS },
+    // What is refused before any route is found is told in the same shape.
+    frameworkErrors: answerFailure,
+  });
+  app.server.maxConnections = MOST_CONNECTIONS;
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   // JSON alone: a form on a page elsewhere cannot send it without being asked first.
   app.removeContentTypeParser('text/plain');
   tellErrors(app);
-  // A page elsewhere that points its own name at this machine does not reach the designs.
-  app.addHook('onRequest', async (request) => {
-    const host = hostName(request.headers.host);
-    if (!LOOPBACK.has(host) && !config.allowedHosts.includes(host))
-      throw new Refused(
-        421,
-        'unknown-host',
-        `this server does not answer for “${host.slice(0, 100)}”: name it in ALLOWED_HOSTS`,
-      );
+  app.addHook('onResponse', async (request, reply) => {
+    const [place] = request.url.split('?');
+    request.log.info(
+      `${request.method} ${place!.slice(0, 200)} ${reply.statusCode} ${reply.elapsedTime.toFixed(0)} ms`,
+    );
   });
+  app.addHook('onClose', stopChecking);
+  await guardRequests(app, config.allowedHosts, config.mostRequests);
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -66,11 +87,12 @@ export async function buildApp(
   });
   await app.register(swagger, {
     openapi: {
-      info: { title: 'Pelkin', description: 'Designs of electric guitars and basses', version: '0.1.0' },
+      info: { title: 'Pelkin', description: 'Designs of electric guitars and basses', version: VERSION },
     },
     transform: jsonSchemaTransform,
   });
   const workshopOf = (): string => FIRST_WORKSHOP;
+  await app.register(healthRoutes(db));
   await app.register(workshopRoutes(db));
   await app.register(designRoutes(db, workshopOf));
   await app.register(revisionRoutes(db, workshopOf));

@@ -1,25 +1,41 @@
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { connect } from './db/connect.ts';
+import { makeLogger } from './logging.ts';
 import { migrateToLatest } from './db/migrate.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
+import { VERSION } from './health.ts';
 import { seedDemo } from './seed.ts';
+
+/** Requests under way get so long to end, ms. */
+const STOPS_WITHIN_MS = 5_000;
 
 /** Tells the start command on standard output where the application is, and on standard error what failed. */
 async function main(): Promise<void> {
   const config = readConfig(process.env);
+  const setUp = connect(config.databaseUrl, { patient: true });
+  await migrateToLatest(setUp);
+  if (config.demoRoot) await seedDemo(setUp, FIRST_WORKSHOP, config.demoRoot);
+  await setUp.destroy();
   const db = connect(config.databaseUrl);
-  await migrateToLatest(db);
-  if (config.demoRoot) await seedDemo(db, FIRST_WORKSHOP, config.demoRoot);
-  const app = await buildApp(db, config, { level: process.env.LOG_LEVEL ?? 'warn' });
+  const logger = makeLogger(config.logFile, config.logLevel);
+  const app = await buildApp(db, config, logger);
+  let stopping = false;
   const stop = async (): Promise<void> => {
+    if (stopping) return;
+    stopping = true;
+    // A database that does not answer must not hold up the end.
+    setTimeout(() => process.exit(0), STOPS_WITHIN_MS).unref();
     await app.close();
     await db.destroy();
     process.exit(0);
   };
+  // Whoever started this server holds the other end of its standard input: when that is gone, so is the starter.
+  if (process.env.STOP_WITH_STARTER === 'yes') process.stdin.on('end', () => void stop()).resume();
   process.once('SIGINT', () => void stop());
   process.once('SIGTERM', () => void stop());
   const address = await app.listen({ host: config.host, port: config.port });
+  logger.info(`started ${VERSION}, listening ${address}`);
   process.stdout.write(`listening ${address}\n`);
 }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { Design } from '@pelkin/core';
 import { readDesignText } from '@pelkin/core';
 import type { Db } from './db/connect.ts';
+import { ready } from './designs/admit.ts';
 import { createDesign } from './designs/data.ts';
 
 /** The demo designs of a folder, by file name. */
@@ -36,7 +37,7 @@ export async function seedDemo(db: Db, workshopId: string, folder: string): Prom
         .returning('name')
         .executeTakeFirst();
       if (!seed) return false;
-      await createDesign(tx, workshopId, design);
+      await createDesign(tx, workshopId, ready(design));
       return true;
     });
     if (isNew) added.push(design.name);
@@ -48,7 +49,7 @@ export async function seedDemo(db: Db, workshopId: string, folder: string): Prom
 export async function addDemo(db: Db, workshopId: string, folder: string): Promise<readonly string[]> {
   const demo = await readDemo(folder);
   await db.transaction().execute(async (tx) => {
-    for (const { design } of demo) await createDesign(tx, workshopId, design);
+    for (const { design } of demo) await createDesign(tx, workshopId, ready(design));
   });
   return demo.map(({ design }) => design.name);
 }

@@ -18,12 +18,14 @@ export async function testDatabase(): Promise<TestDatabase> {
   const admin = process.env.TEST_DATABASE_URL;
   if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `pelkin_test_${randomBytes(6).toString('hex')}`;
-  const root = connect(admin);
+  const root = connect(admin, { patient: true });
   await sql`create database ${sql.id(name)}`.execute(root);
   const url = new URL(admin);
   url.pathname = `/${name}`;
+  const setUp = connect(url.href, { patient: true });
+  await migrateToLatest(setUp);
+  await setUp.destroy();
   const db = connect(url.href);
-  await migrateToLatest(db);
   return {
     db,
     url: url.href,

@@ -1,5 +1,7 @@
 import type { Kysely, Migration } from 'kysely';
 import { sql } from 'kysely';
+import { rebuildSummaries } from './rebuildSummaries.ts';
+import type { Database } from './schema.ts';
 
 /** The workshop that owns everything while there is one. */
 export const FIRST_WORKSHOP = '00000000-0000-4000-8000-000000000001';
@@ -91,8 +93,41 @@ const ownParts: Migration = {
   },
 };
 
+/** What the list shows of each design stands beside its document; the documents are packed by the quicker way. */
+const summaries: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .alterTable('design')
+      .addColumn('search_name', 'text', (c) => c.notNull().defaultTo(''))
+      .addColumn('strings', 'integer')
+      .addColumn('scale_length', 'double precision')
+      .addColumn('units', 'text')
+      .addColumn('picture_path', 'text')
+      .addColumn('picture_box', 'text')
+      .execute();
+    // The list passes over many rows and shows few: documents and pictures lie apart from them.
+    await sql`alter table design set (toast_tuple_target = 256)`.execute(db);
+    await sql`alter table design alter column picture_path set storage external`.execute(db);
+    const quick = await sql`
+      select 1 from pg_settings where name = 'default_toast_compression' and 'lz4' = any(enumvals)`.execute(
+      db,
+    );
+    if (quick.rows.length) {
+      await sql`alter table design alter column document set compression lz4`.execute(db);
+      await sql`alter table revision alter column document set compression lz4`.execute(db);
+    }
+    // “Body 2” comes before “Body 10”.
+    await sql`create collation pelkin_names (provider = icu, locale = 'und-u-kn-true')`.execute(db);
+    await rebuildSummaries(db as Kysely<Database>);
+    await sql`create index design_by_name on design (workshop_id, search_name collate pelkin_names, id)`.execute(
+      db,
+    );
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
   '0003-own-parts': ownParts,
+  '0004-summaries': summaries,
 };

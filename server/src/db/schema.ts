@@ -22,6 +22,13 @@ export interface DesignTable {
   archived_at: ColumnType<Date | null, Date | null, Date | null>;
   created_at: Timestamp;
   updated_at: Timestamp;
+  /** What the list shows, from the document as it was last kept; null where this version cannot read it. */
+  search_name: string;
+  strings: number | null;
+  scale_length: number | null;
+  units: string | null;
+  picture_path: string | null;
+  picture_box: string | null;
 }
 
 export interface RevisionTable {

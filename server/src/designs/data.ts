@@ -1,147 +1,246 @@
 import { randomUUID } from 'node:crypto';
-import type { Design } from '@pelkin/core';
-import { checkDesign, edits } from '@pelkin/core';
+import type { Design, PatchOperation } from '@pelkin/core';
+import {
+  PatchMismatch,
+  applyPatch,
+  checkDesign,
+  designRefusals,
+  documentFault,
+  edits,
+  shapeRefusals,
+} from '@pelkin/core';
+import type { SelectQueryBuilder } from 'kysely';
 import { sql } from 'kysely';
+import type { LRUCache } from 'lru-cache';
 import type { Db } from '../db/connect.ts';
+import type { Database } from '../db/schema.ts';
 import { Refused } from '../errors.ts';
+import type { Admitted } from './admit.ts';
+import { LARGE, designOf, mismatch, patchLarge, readStored, ready } from './admit.ts';
+import type { Base, Recent } from './recent.ts';
+import type { Summary } from './summary.ts';
 
 /** One design as it is kept: the document, and the number of the save that made it. */
 export interface StoredDesign {
   readonly id: string;
   readonly revision: number;
-  readonly design: Design;
+  readonly document: Admitted;
   readonly archived: boolean;
   readonly updatedAt: Date;
   readonly saveId: string | null;
 }
 
+/** Where designs are kept: the database, and what this process remembers of it. */
+export interface DesignStore {
+  readonly db: Db;
+  readonly recent: LRUCache<string, Recent>;
+}
+
 interface Row {
   id: string;
   revision: number;
-  document: unknown;
+  text: string;
   archived_at: Date | null;
   updated_at: Date;
   save_id: string | null;
 }
-const COLUMNS = ['id', 'revision', 'document', 'archived_at', 'updated_at', 'save_id'] as const;
+const COLUMNS = [
+  'id',
+  'revision',
+  sql<string>`document::text`.as('text'),
+  'archived_at',
+  'updated_at',
+  'save_id',
+] as const;
 
-/** A document of the database as a design of this version; throws a refusal when it cannot be read. */
-function toStored(row: Row): StoredDesign {
-  const checked = checkDesign(row.document);
-  if (!checked.ok)
-    throw new Refused(
-      422,
-      'unreadable-design',
-      `the stored design cannot be read: ${checked.refusals[0]!.message}`,
-      checked.refusals,
-    );
-  return {
+/** A row with its document brought to this version; throws a refusal when it cannot be read. */
+async function toStored(row: Row, recent: LRUCache<string, Recent> | null = null): Promise<StoredDesign> {
+  const known = recent?.get(row.id);
+  const stored = (document: Admitted): StoredDesign => ({
     id: row.id,
     revision: row.revision,
-    design: checked.design,
+    document,
     archived: row.archived_at !== null,
     updatedAt: row.updated_at,
     saveId: row.save_id,
-  };
+  });
+  if (known && known.saveId !== null && known.saveId === row.save_id && known.revision === row.revision)
+    return stored(known);
+  const read = await readStored(row.text);
+  if (read.ok) return stored(read.stored);
+  throw new Refused(
+    422,
+    'unreadable-design',
+    `the stored design cannot be read: ${read.refusals[0]!.message}`,
+    read.refusals,
+  );
 }
 
 const missing = (): Refused =>
   new Refused(404, 'no-such-design', 'there is no such design: it may have been made elsewhere');
 
-/** A design document at the door: the core's schema and rules, or a refusal that names every place. */
-export function admitDesign(raw: unknown): Design {
-  const checked = checkDesign(raw);
-  if (checked.ok) return checked.design;
-  const [first] = checked.refusals;
-  throw new Refused(
-    422,
-    'design-refused',
-    first!.where ? `${first!.where}: ${first!.message}` : first!.message,
-    checked.refusals,
-  );
-}
+/** The row of one design of a workshop. */
+const oneOf = (db: Db, workshopId: string, id: string): SelectQueryBuilder<Database, 'design', object> =>
+  db.selectFrom('design').where('workshop_id', '=', workshopId).where('id', '=', id);
 
-/** All designs of a workshop, newest change first. A document that cannot be read is left out and told apart. */
-export async function listDesigns(db: Db, workshopId: string, archived: boolean) {
-  const rows = await db
-    .selectFrom('design')
-    .select([...COLUMNS, 'name'])
-    .where('workshop_id', '=', workshopId)
-    .where('archived_at', archived ? 'is not' : 'is', null)
-    .orderBy('updated_at', 'desc')
-    .orderBy('id')
-    .execute();
-  return rows.map((row) => {
-    const checked = checkDesign(row.document);
-    return { ...row, design: checked.ok ? checked.design : null };
-  });
-}
-
-export async function readDesign(db: Db, workshopId: string, id: string): Promise<StoredDesign> {
-  const row = await db
-    .selectFrom('design')
-    .select(COLUMNS)
-    .where('workshop_id', '=', workshopId)
-    .where('id', '=', id)
-    .executeTakeFirst();
+export async function readDesign(
+  { db, recent }: DesignStore,
+  workshopId: string,
+  id: string,
+): Promise<StoredDesign> {
+  const row = await oneOf(db, workshopId, id).select(COLUMNS).executeTakeFirst();
   if (!row) throw missing();
-  return toStored(row);
+  const stored = await toStored(row, recent);
+  rememberStored(recent, stored);
+  return stored;
 }
 
-export async function createDesign(db: Db, workshopId: string, design: Design): Promise<StoredDesign> {
+/** What was just read or made will soon be changed: the first change finds it at hand. */
+export function rememberStored(
+  recent: LRUCache<string, Recent>,
+  { id, revision, saveId, document }: StoredDesign,
+): void {
+  const { text, design, summary } = document;
+  // A state that no save names (made by an earlier version) is not known for certain by its number.
+  if (design && saveId !== null) recent.set(id, { revision, saveId, text, design, summary });
+}
+
+/** Keeps a new design. Every state has a save that made it, and no two the same. */
+export async function createDesign(db: Db, workshopId: string, document: Admitted): Promise<StoredDesign> {
   const row = await db
     .insertInto('design')
     .values({
       id: randomUUID(),
       workshop_id: workshopId,
-      name: design.name,
-      document: JSON.stringify(design),
+      document: document.text,
+      save_id: randomUUID(),
+      ...document.summary,
     })
-    .returning(COLUMNS)
+    .returning(['id', 'revision', 'updated_at', 'save_id'])
     .executeTakeFirstOrThrow();
-  return toStored(row);
+  return {
+    id: row.id,
+    revision: row.revision,
+    document,
+    archived: false,
+    updatedAt: row.updated_at,
+    saveId: row.save_id,
+  };
+}
+
+/** A save: a whole state, or what changed since revision `from`. */
+export type Save = { readonly from: number; readonly saveId: string } & (
+  { readonly document: Admitted } | { readonly patch: readonly PatchOperation[] }
+);
+interface Kept {
+  readonly revision: number;
+  readonly updatedAt: Date;
 }
 
 /**
- * Keeps a new state made from revision `from`. One statement decides, so of two saves from the same
- * revision one is kept and the other refused as stale (409, with the current state). A save that was
- * kept but whose answer was lost is known again by its `saveId`.
+ * Refuses a save as stale (409, with the current state); one that was kept but whose answer was lost is known again by
+ * its id, and told what it was told then.
  */
-export async function saveDesign(
-  db: Db,
-  workshopId: string,
-  id: string,
-  save: { readonly from: number; readonly saveId: string; readonly design: Design },
-): Promise<{ revision: number; updatedAt: Date }> {
-  const row = await db
-    .updateTable('design')
-    .set((eb) => ({
-      name: save.design.name,
-      document: JSON.stringify(save.design),
-      save_id: save.saveId,
-      revision: eb('revision', '+', 1),
-      updated_at: sql<Date>`now()`,
-    }))
-    .where('workshop_id', '=', workshopId)
-    .where('id', '=', id)
-    .where('revision', '=', save.from)
-    .returning(['revision', 'updated_at'])
-    .executeTakeFirst();
-  if (row) return { revision: row.revision, updatedAt: row.updated_at };
-  const current = await db
-    .selectFrom('design')
-    .select(COLUMNS)
-    .where('workshop_id', '=', workshopId)
-    .where('id', '=', id)
-    .executeTakeFirst();
+async function staleOrKept(db: Db, workshopId: string, id: string, save: Save): Promise<Kept> {
+  const current = await oneOf(db, workshopId, id).select(COLUMNS).executeTakeFirst();
   if (!current) throw missing();
   if (current.save_id === save.saveId) return { revision: current.revision, updatedAt: current.updated_at };
   throw new Refused(
     409,
     'stale',
     `the design was changed elsewhere: this was made from revision ${save.from}, the server holds revision ${current.revision}`,
-    { revision: current.revision, saveId: current.save_id, design: current.document },
+    { revision: current.revision, saveId: current.save_id },
+    current.text,
   );
+}
+
+/** What a patch changes: the state it was made from, and who made that; null when it is not there any more. */
+async function baseOf(
+  { db, recent }: DesignStore,
+  workshopId: string,
+  id: string,
+  from: number,
+): Promise<Base | null> {
+  const known = recent.get(id);
+  if (known?.revision === from) return known;
+  const row = await oneOf(db, workshopId, id).select(COLUMNS).executeTakeFirst();
+  if (!row) throw missing();
+  if (row.revision !== from) return null;
+  const { revision, save_id: saveId, text } = row;
+  // A large document is read where it is changed.
+  if (text.length >= LARGE) return { revision, saveId, text, design: null, summary: null };
+  const { design, summary } = (await toStored(row)).document;
+  return design
+    ? { revision, saveId, text, design, summary }
+    : { revision, saveId, text, design: null, summary: null };
+}
+
+/** The state that a patch makes of another; what it does not touch was checked when it was kept. */
+async function patched(base: Base, patch: readonly PatchOperation[]): Promise<Admitted> {
+  for (const operation of patch) {
+    const fault = operation.op === 'remove' ? null : documentFault(operation.value);
+    if (fault) throw new Refused(422, 'design-refused', `${operation.path}: ${fault.message}`, [fault]);
+  }
+  if (base.design === null) return patchLarge(base.text, patch);
+  let next: unknown;
+  try {
+    next = applyPatch(base.design, patch);
+  } catch (error) {
+    if (error instanceof PatchMismatch) throw mismatch(error.message);
+    throw error;
+  }
+  const shape = shapeRefusals(next as Design, base.design);
+  const refusals = shape.length ? shape : designRefusals(next as Design);
+  const design = designOf(refusals.length ? { ok: false, refusals } : { ok: true, design: next as Design });
+  return ready(design, { design: base.design, summary: base.summary });
+}
+
+/** What of a summary is not as it was. */
+const changedIn = (summary: Summary, before: Summary | null): Partial<Summary> =>
+  before === null
+    ? summary
+    : Object.fromEntries(
+        Object.entries(summary).filter(([key, value]) => value !== before[key as keyof Summary]),
+      );
+
+/**
+ * Keeps a new state made from revision `from`. One statement decides, so of two saves from the same revision one is
+ * kept and the other refused as stale.
+ */
+export async function saveDesign(
+  store: DesignStore,
+  workshopId: string,
+  id: string,
+  save: Save,
+): Promise<Kept> {
+  const { db, recent } = store;
+  const base = 'patch' in save ? await baseOf(store, workshopId, id, save.from) : null;
+  if ('patch' in save && base === null) return staleOrKept(db, workshopId, id, save);
+  const document = 'patch' in save ? await patched(base!, save.patch) : save.document;
+  let update = db
+    .updateTable('design')
+    .set((eb) => ({
+      ...changedIn(document.summary, base?.summary ?? null),
+      document: document.text,
+      save_id: save.saveId,
+      revision: eb('revision', '+', 1),
+      updated_at: sql<Date>`now()`,
+    }))
+    .where('workshop_id', '=', workshopId)
+    .where('id', '=', id)
+    .where('revision', '=', save.from);
+  // A revision's number alone does not name a state for good: a database that was restored counts again.
+  if (base) update = update.where('save_id', base.saveId === null ? 'is' : '=', base.saveId);
+  const row = await update.returning(['revision', 'updated_at']).executeTakeFirst();
+  if (!row) {
+    recent.delete(id);
+    return staleOrKept(db, workshopId, id, save);
+  }
+  const { revision } = row;
+  if (document.design)
+    recent.set(id, { ...document, design: document.design, revision, saveId: save.saveId });
+  else recent.delete(id);
+  return { revision: row.revision, updatedAt: row.updated_at };
 }
 
 /** Gives a design another name; counts as a save, so open copies learn of it. */
@@ -152,34 +251,37 @@ export async function renameDesign(
   name: string,
 ): Promise<StoredDesign> {
   return db.transaction().execute(async (tx) => {
-    const row = await tx
-      .selectFrom('design')
-      .select(COLUMNS)
-      .where('workshop_id', '=', workshopId)
-      .where('id', '=', id)
-      .forUpdate()
-      .executeTakeFirst();
+    const row = await oneOf(tx, workshopId, id).select(COLUMNS).forUpdate().executeTakeFirst();
     if (!row) throw missing();
-    const design = edits.setName(toStored(row).design, name);
+    const before = await toStored(row);
+    const renamed = ready(
+      edits.setName(before.document.design ?? designOf(checkDesign(JSON.parse(row.text))), name),
+    );
     const changed = await tx
       .updateTable('design')
       .set((eb) => ({
-        name,
-        document: JSON.stringify(design),
-        save_id: null,
+        ...renamed.summary,
+        document: renamed.text,
+        save_id: randomUUID(),
         revision: eb('revision', '+', 1),
         updated_at: sql<Date>`now()`,
       }))
       .where('id', '=', id)
-      .returning(COLUMNS)
+      .returning(['revision', 'updated_at', 'save_id'])
       .executeTakeFirstOrThrow();
-    return toStored(changed);
+    return {
+      ...before,
+      document: renamed,
+      revision: changed.revision,
+      updatedAt: changed.updated_at,
+      saveId: changed.save_id,
+    };
   });
 }
 
-/** Puts a design away, or takes it back out; its state and revision stay as they are. */
+/** Archives a design, or takes it back out; its state and revision stay as they are. */
 export async function archiveDesign(
-  db: Db,
+  { db, recent }: DesignStore,
   workshopId: string,
   id: string,
   archived: boolean,
@@ -192,5 +294,5 @@ export async function archiveDesign(
     .returning(COLUMNS)
     .executeTakeFirst();
   if (!row) throw missing();
-  return toStored(row);
+  return toStored(row, recent);
 }

@@ -1,19 +1,16 @@
-import { nameSchema } from '@pelkin/core';
+import type { Design } from '@pelkin/core';
+import { edits, isPlainText, nameSchema } from '@pelkin/core';
+import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
-import { errorSchema } from '../errors.ts';
+import { Refused, errorSchema, numberSchema } from '../errors.ts';
+import { sendWithDocument } from '../rawJson.ts';
+import { LARGE, admitDocument, ready, readLargeBody } from './admit.ts';
 import type { StoredDesign } from './data.ts';
-import {
-  admitDesign,
-  archiveDesign,
-  createDesign,
-  listDesigns,
-  readDesign,
-  renameDesign,
-  saveDesign,
-} from './data.ts';
-import { designPicture } from './picture.ts';
+import { archiveDesign, createDesign, readDesign, rememberStored, renameDesign, saveDesign } from './data.ts';
+import { SORTINGS, listDesigns } from './list.ts';
+import { rememberStates } from './recent.ts';
 
 const idParams = z.object({ id: z.uuid({ error: 'a design’s id is a UUID' }) });
 const storedSchema = z.object({
@@ -48,43 +45,100 @@ const failures = {
   422: errorSchema,
   503: errorSchema,
 };
+/** Designs on one page of the list. */
+const MOST_LISTED = 200;
+const madeFrom = {
+  from: numberSchema('the revision that this was made from'),
+  saveId: z.uuid({ error: 'a save needs an id of its own, a UUID' }),
+};
+const path = z.string({ error: 'an operation names its place' }).max(400);
+/** The three operations of RFC 6902 that a change needs. */
+const operationSchema = z.discriminatedUnion(
+  'op',
+  [
+    z.object({ op: z.literal('add'), path, value: z.unknown() }),
+    z.object({ op: z.literal('replace'), path, value: z.unknown() }),
+    z.object({ op: z.literal('remove'), path }),
+  ],
+  { error: 'an operation is “add”, “replace” or “remove”' },
+);
+/** More operations than this are a whole document. */
+const MOST_OPERATIONS = 20_000;
 
-const told = (s: StoredDesign) => ({
-  id: s.id,
-  revision: s.revision,
-  archived: s.archived,
-  updatedAt: s.updatedAt.toISOString(),
-  saveId: s.saveId,
-  design: s.design,
-});
+/** Sends a stored design; its document goes as the text it is. */
+const tell = (reply: FastifyReply, stored: StoredDesign): FastifyReply =>
+  sendWithDocument(
+    reply,
+    (design) => ({
+      id: stored.id,
+      revision: stored.revision,
+      archived: stored.archived,
+      updatedAt: stored.updatedAt.toISOString(),
+      saveId: stored.saveId,
+      design,
+    }),
+    stored.document.text,
+  );
 
 /** Designs of the workshop: list, make, open, save, rename, archive, duplicate. */
 export const designRoutes =
   (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
   async (app) => {
+    const store = { db, recent: rememberStates() };
+    // A large body is read away from other requests; what it says comes checked.
+    const plainJson = app.getDefaultJsonParser('error', 'error');
+    app.removeContentTypeParser('application/json');
+    app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, text, done) => {
+      if (text.length < LARGE) return plainJson(request, text as string, done);
+      if (request.method === 'PATCH')
+        return done(new Refused(422, 'patch-refused', 'the change is very large: send the design whole'));
+      readLargeBody(text as string).then((body) => done(null, body), done);
+    });
     app.get(
       '/api/designs',
       {
         schema: {
-          summary: 'Designs of the workshop, newest change first',
-          querystring: z.object({ archived: z.enum(['true', 'false']).default('false') }),
-          response: { 200: z.object({ designs: z.array(summarySchema) }), ...failures },
+          summary: 'Designs of the workshop, a page at a time, searched and sorted',
+          querystring: z.object({
+            archived: z.enum(['true', 'false']).default('false'),
+            search: z
+              .string()
+              .max(80, 'the search is longer than 80 characters: shorten it')
+              .refine(isPlainText, 'the search contains characters that cannot be printed')
+              .default(''),
+            sort: z.enum(SORTINGS, { error: `“sort” is one of ${SORTINGS.join(', ')}` }).default('changed'),
+            offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
+            limit: z.coerce.number().int().min(1).max(MOST_LISTED).default(60),
+          }),
+          response: { 200: z.object({ designs: z.array(summarySchema), total: z.number() }), ...failures },
         },
       },
       async (request) => {
-        const rows = await listDesigns(db, workshopOf(), request.query.archived === 'true');
+        const { archived, search, sort, offset, limit } = request.query;
+        const { rows, total } = await listDesigns(db, workshopOf(), {
+          archived: archived === 'true',
+          search,
+          sorting: sort,
+          offset,
+          limit,
+        });
         return {
+          total,
           designs: rows.map((row) => ({
             id: row.id,
             name: row.name,
             revision: row.revision,
             updatedAt: row.updated_at.toISOString(),
-            shown: row.design && {
-              ...designPicture(row.design),
-              strings: row.design.strings.count,
-              scaleLength: row.design.strings.scaleLength,
-              units: row.design.units,
-            },
+            shown:
+              row.strings === null
+                ? null
+                : {
+                    path: row.picture_path!,
+                    viewBox: row.picture_box!,
+                    strings: row.strings,
+                    scaleLength: row.scale_length!,
+                    units: row.units!,
+                  },
           })),
         };
       },
@@ -99,8 +153,12 @@ export const designRoutes =
           response: { 201: storedSchema, ...failures },
         },
       },
-      async (request, reply) =>
-        reply.status(201).send(told(await createDesign(db, workshopOf(), admitDesign(request.body.design)))),
+      async (request, reply) => {
+        const document = admitDocument(request.body.design);
+        const made = await createDesign(db, workshopOf(), document);
+        rememberStored(store.recent, made);
+        return tell(reply.status(201), made);
+      },
     );
 
     app.get(
@@ -108,7 +166,7 @@ export const designRoutes =
       {
         schema: { summary: 'Open a design', params: idParams, response: { 200: storedSchema, ...failures } },
       },
-      async (request) => told(await readDesign(db, workshopOf(), request.params.id)),
+      async (request, reply) => tell(reply, await readDesign(store, workshopOf(), request.params.id)),
     );
 
     app.put(
@@ -118,21 +176,39 @@ export const designRoutes =
           summary:
             'Save a design; refused with 409 and the current state when it was made from an older revision',
           params: idParams,
-          body: z.object({
-            from: z.number({ error: 'say the revision that this was made from' }).int().min(1),
-            saveId: z.uuid({ error: 'a save needs an id of its own, a UUID' }),
-            design: z.unknown(),
-          }),
+          body: z.object({ ...madeFrom, design: z.unknown() }),
           response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
         },
       },
       async (request) => {
         const { from, saveId, design } = request.body;
-        const kept = await saveDesign(db, workshopOf(), request.params.id, {
+        const kept = await saveDesign(store, workshopOf(), request.params.id, {
           from,
           saveId,
-          design: admitDesign(design),
+          document: admitDocument(design),
         });
+        return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
+      },
+    );
+
+    app.patch(
+      '/api/designs/:id',
+      {
+        schema: {
+          summary:
+            'Save what changed since a revision, as a JSON Patch (RFC 6902); refused with 409 and the current state when that revision is not the present one',
+          params: idParams,
+          body: z.object({
+            ...madeFrom,
+            patch: z
+              .array(operationSchema, { error: 'a patch is a list of operations' })
+              .max(MOST_OPERATIONS, 'the patch has too many operations: send the design whole'),
+          }),
+          response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
+        },
+      },
+      async (request) => {
+        const kept = await saveDesign(store, workshopOf(), request.params.id, request.body);
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );
@@ -148,9 +224,10 @@ export const designRoutes =
         },
       },
       async (request, reply) => {
-        const { design } = await readDesign(db, workshopOf(), request.params.id);
-        const copy = admitDesign({ ...design, name: request.body.name });
-        return reply.status(201).send(told(await createDesign(db, workshopOf(), copy)));
+        const { document } = await readDesign(store, workshopOf(), request.params.id);
+        const design = document.design ?? (JSON.parse(document.text) as Design);
+        const copy = ready(edits.setName(design, request.body.name));
+        return tell(reply.status(201), await createDesign(db, workshopOf(), copy));
       },
     );
 
@@ -164,20 +241,21 @@ export const designRoutes =
           response: { 200: storedSchema, ...failures },
         },
       },
-      async (request) => told(await renameDesign(db, workshopOf(), request.params.id, request.body.name)),
+      async (request, reply) =>
+        tell(reply, await renameDesign(db, workshopOf(), request.params.id, request.body.name)),
     );
 
     app.post(
       '/api/designs/:id/archive',
       {
         schema: {
-          summary: 'Put a design away, or take it back out',
+          summary: 'Archive a design, or take it back out',
           params: idParams,
           body: z.object({ archived: z.boolean() }),
           response: { 200: storedSchema, ...failures },
         },
       },
-      async (request) =>
-        told(await archiveDesign(db, workshopOf(), request.params.id, request.body.archived)),
+      async (request, reply) =>
+        tell(reply, await archiveDesign(store, workshopOf(), request.params.id, request.body.archived)),
     );
   };

@@ -2,11 +2,17 @@ import { nameSchema } from '@pelkin/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
-import { errorSchema, Refused } from '../errors.ts';
+import { Refused, errorSchema, numberSchema } from '../errors.ts';
 
 const params = z.object({ id: z.uuid() });
 const summarySchema = z.object({ number: z.number(), name: z.string(), createdAt: z.string() });
-const failures = { 400: errorSchema, 404: errorSchema, 409: errorSchema, 503: errorSchema };
+const failures = {
+  400: errorSchema,
+  404: errorSchema,
+  409: errorSchema,
+  422: errorSchema,
+  503: errorSchema,
+};
 
 /** Frozen copies of a design: made from its present state, listed, read; never rewritten. */
 export const revisionRoutes =
@@ -45,7 +51,7 @@ export const revisionRoutes =
         schema: {
           summary: 'Freeze the state that the design has at a revision number',
           params,
-          body: z.object({ name: nameSchema, number: z.number().int().min(1) }),
+          body: z.object({ name: nameSchema, number: numberSchema('the revision’s number') }),
           response: { 201: summarySchema, ...failures },
         },
       },
@@ -83,7 +89,7 @@ export const revisionRoutes =
       {
         schema: {
           summary: 'One frozen revision with its document',
-          params: params.extend({ number: z.coerce.number().int().min(1) }),
+          params: params.extend({ number: z.coerce.number().pipe(numberSchema('the revision’s number')) }),
           response: { 200: summarySchema.extend({ design: z.unknown() }), ...failures },
         },
       },

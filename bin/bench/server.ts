@@ -1,0 +1,264 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { applyPatch, checkDesign, edits } from '@pelkin/core';
+import type { Design } from '@pelkin/core';
+import { Pool } from 'pg';
+import type { Measured } from './measure.ts';
+import { summed, times } from './measure.ts';
+
+/** Connections are kept, as a browser keeps them. */
+const agent = new Agent({ keepAlive: true, maxSockets: 256 });
+
+/** One request; its status and JSON. A plain client, so that what is measured is the server. */
+function ask(
+  address: string,
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: never }> {
+  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
+  return new Promise((done, failed) => {
+    const asked = request(
+      `${address}${path}`,
+      {
+        agent,
+        method,
+        headers:
+          text === undefined
+            ? {}
+            : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) },
+      },
+      (answer) => {
+        const parts: Buffer[] = [];
+        answer.on('data', (part: Buffer) => parts.push(part));
+        answer.on('end', () =>
+          done({ status: answer.statusCode!, body: JSON.parse(Buffer.concat(parts).toString()) as never }),
+        );
+      },
+    );
+    asked.on('error', failed);
+    asked.end(text);
+  });
+}
+
+const demo = ((): Design => {
+  const read = checkDesign(
+    JSON.parse(readFileSync(new URL('../../demo/windrow.json', import.meta.url), 'utf8')),
+  );
+  if (!read.ok) throw new Error('the demo cannot be read');
+  return read.design;
+})();
+/** A design of about so many characters of JSON: what it knows, and a section of a later version behind it. */
+const ofSize = (characters: number): Design => {
+  const note = { of: 'a section that this version does not know', places: [] as number[] };
+  const more = characters - JSON.stringify(demo).length;
+  while (JSON.stringify(note).length < more) for (let i = 0; i < 500; i += 1) note.places.push(i * 1.37);
+  return { ...demo, later: note } as Design;
+};
+
+/** One after the other for so long; how many a second. */
+async function rate(ms: number, work: () => Promise<unknown>): Promise<number> {
+  const until = performance.now() + ms;
+  const start = performance.now();
+  let count = 0;
+  while (performance.now() < until) {
+    await work();
+    count += 1;
+  }
+  return (1000 * count) / (performance.now() - start);
+}
+const middle = (samples: readonly number[]): number =>
+  [...samples].sort((a, b) => a - b)[Math.floor(samples.length / 2)]!;
+
+/** Saves of a small change, as a page sends them, beside bare updates of the same row in turn. */
+async function measureSaves(address: string, pool: Pool, label: string, design: Design): Promise<Measured[]> {
+  const made = (await ask(address, 'POST', '/api/designs', { design })).body as { id: string };
+  let revision = 1;
+  let width = 42;
+  const save = async (): Promise<void> => {
+    width = width === 42 ? 43 : 42;
+    const patch = [{ op: 'replace', path: '/strings/nutWidth', value: width }];
+    const answer = await ask(address, 'PATCH', `/api/designs/${made.id}`, {
+      from: revision,
+      saveId: randomUUID(),
+      patch,
+    });
+    if (answer.status !== 200) throw new Error(`a save was answered ${answer.status}`);
+    revision = (answer.body as { revision: number }).revision;
+  };
+  const text = JSON.stringify(applyPatch(design, [{ op: 'replace', path: '/strings/nutWidth', value: 42 }]));
+  const bare = async (): Promise<void> => {
+    revision += 1;
+    await pool.query(
+      'update design set name = $1, document = $2, save_id = $3, revision = $4, updated_at = now() where id = $5',
+      [design.name, text, null, revision, made.id],
+    );
+  };
+  const [saves, bares]: [number[], number[]] = [[], []];
+  for (let round = 0; round < 5; round += 1) {
+    bares.push(await rate(1_000, bare));
+    await save();
+    saves.push(await rate(1_000, save));
+  }
+  const [saved, updated] = [middle(saves), middle(bares)];
+  return [
+    summed(`saves, ${label}`, '/s', saves, null),
+    summed(`bare updates of the same row, ${label}`, '/s', bares, null),
+    summed(`time of a save over that of a bare update, ${label}`, 'x', [updated / saved], budget),
+  ];
+}
+
+const DESIGNERS = 200;
+const SAVE_EVERY_MS = 2_000;
+const FOR_MS = 20_000;
+/** Connections are opened and the server is warm by then; what came before is not counted. */
+const WARM_AFTER_MS = 4_000;
+
+/** So many people who each save a change every two seconds: how long each save took. */
+async function measureDesigners(address: string): Promise<Measured[]> {
+  const waits: number[] = [];
+  let unanswered = 0;
+  const made: { readonly id: string }[] = [];
+  for (let n = 0; n < DESIGNERS; n += 1)
+    made.push(
+      (await ask(address, 'POST', '/api/designs', { design: { ...demo, name: `Designer ${n}` } })).body,
+    );
+  const begun = performance.now();
+  const designer = async (n: number): Promise<void> => {
+    let revision = 1;
+    let state = demo;
+    const end = performance.now() + FOR_MS;
+    await new Promise((next) => setTimeout(next, (n * SAVE_EVERY_MS) / DESIGNERS));
+    while (performance.now() < end) {
+      const next = edits.moveNode(state, state.outline.nodes[3]!.id, { x: 200 + revision / 10, y: 120 });
+      const patch = [{ op: 'replace', path: '/outline/nodes/3', value: next.outline.nodes[3] }];
+      const start = performance.now();
+      const answer = await ask(address, 'PATCH', `/api/designs/${made[n]!.id}`, {
+        from: revision,
+        saveId: randomUUID(),
+        patch,
+      }).catch(() => null);
+      if (answer?.status === 200) {
+        if (start > begun + WARM_AFTER_MS) waits.push(performance.now() - start);
+        revision = (answer.body as { revision: number }).revision;
+        state = next;
+      } else unanswered += 1;
+      await new Promise((rest) => setTimeout(rest, Math.max(0, SAVE_EVERY_MS - (performance.now() - start))));
+    }
+  };
+  await Promise.all(Array.from({ length: DESIGNERS }, (_, n) => designer(n)));
+  return [
+    summed(`${DESIGNERS} designers, a save each every 2 s: 99 in 100 within`, 'ms', waits, 250, 0.99),
+    summed(`of them not answered (of ${waits.length + unanswered})`, '', [unanswered], null),
+  ];
+}
+
+const LISTED = 10_000;
+async function measureList(address: string, pool: Pool): Promise<Measured[]> {
+  await ask(address, 'POST', '/api/designs', { design: { ...demo, name: 'Listed' } });
+  await pool.query(
+    `insert into design (id, workshop_id, name, document, search_name, strings, scale_length, units, picture_path, picture_box, updated_at)
+     select gen_random_uuid(), workshop_id, name || ' ' || g, document, search_name || ' ' || g, strings, scale_length + g % 40, units,
+            picture_path, picture_box, now() - g * interval '1 minute'
+     from design, generate_series(1, $1::int) g where name = 'Listed'`,
+    [LISTED],
+  );
+  await pool.query('vacuum analyze design');
+  const list = (query: string) => times(40, () => ask(address, 'GET', `/api/designs?${query}`));
+  const measured: Measured[] = [];
+  for (const [words, query] of [
+    ['newest first', 'sort=changed'],
+    ['by name', 'sort=name'],
+    ['by scale', 'sort=scale'],
+    ['searched', 'search=list%2077'],
+    ['its 100th page', 'offset=6000'],
+  ] as const)
+    measured.push(summed(`list of ${LISTED} designs, ${words}`, 'ms', await list(query), 50));
+  // A save beside the list: nobody waits for another's request.
+  const made = (await ask(address, 'POST', '/api/designs', { design: demo })).body as { id: string };
+  let revision = 1;
+  const waits: number[] = [];
+  let listing = true;
+  const lists = (async () => {
+    for (let i = 0; i < 60; i += 1) await ask(address, 'GET', '/api/designs?sort=name');
+    listing = false;
+  })();
+  while (listing) {
+    const start = performance.now();
+    await ask(address, 'PATCH', `/api/designs/${made.id}`, {
+      from: revision,
+      saveId: randomUUID(),
+      patch: [{ op: 'replace', path: '/strings/nutWidth', value: 42 + (revision % 2) }],
+    });
+    revision += 1;
+    waits.push(performance.now() - start);
+  }
+  await lists;
+  measured.push(summed('a save beside the list being fetched: 95 in 100 within', 'ms', waits, 100, 0.95));
+  await pool.query(`delete from design where name like 'Listed%'`);
+  return measured;
+}
+
+/** A list being fetched while a document of two megabytes is checked: the longest that it waited. */
+async function measureLarge(address: string): Promise<Measured[]> {
+  const nodes = demo.outline.nodes;
+  const part = { ...demo.parts[0]!, spec: { ...demo.parts[0]!.spec, outline: nodes } };
+  const parts = Array.from({ length: 200 }, (_, i) => ({ ...part, id: `q${i}` }));
+  const large = { ...ofSize(1_500_000), parts };
+  const body = JSON.stringify({ design: large });
+  const waits: number[] = [];
+  let saving = true;
+  // What measures must not wait itself: the answers, as large as the designs, are not read.
+  const send = (): Promise<void> =>
+    new Promise((done, failed) => {
+      const asked = request(
+        `${address}/api/designs`,
+        { agent, method: 'POST', headers: { 'content-type': 'application/json' } },
+        (answer) => {
+          if (answer.statusCode !== 201)
+            failed(new Error(`a large design was answered ${answer.statusCode}`));
+          answer.resume().on('end', done);
+        },
+      );
+      asked.on('error', failed);
+      asked.end(body);
+    });
+  const saves = (async () => {
+    for (let i = 0; i < 4; i += 1) await send();
+    saving = false;
+  })();
+  while (saving) {
+    const start = performance.now();
+    await ask(address, 'GET', '/api/workshops');
+    waits.push(performance.now() - start);
+    await new Promise((next) => setTimeout(next, 2));
+  }
+  await saves;
+  return [
+    summed(
+      `longest wait beside designs of ${(body.length / 1e6).toFixed(1)} MB being made`,
+      'ms',
+      waits,
+      50,
+      1,
+    ),
+  ];
+}
+
+/** The server and its database under load. */
+export async function measureServer(address: string, databaseUrl: string): Promise<readonly Measured[]> {
+  const pool = new Pool({ connectionString: databaseUrl, max: 4 });
+  try {
+    return [
+      ...(await measureSaves(address, pool, '100 kB', ofSize(100_000), 2)),
+      ...(await measureSaves(address, pool, 'a demo design', demo, null)),
+      ...(await measureDesigners(address)),
+      ...(await measureList(address, pool)),
+      ...(await measureLarge(address)),
+    ];
+  } finally {
+    await pool.end();
+    agent.destroy();
+  }
+}
