@@ -19,7 +19,7 @@ test('a server that is away: work goes on, a reload keeps it, and it is sent whe
   const id = await makeDesign(request, 'Away');
   await openStage(page, id, 'strings');
   await page.route('**/api/designs/**', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    ['PUT', 'PATCH'].includes(route.request().method()) ? route.abort() : route.continue(),
   );
   await type(page.getByRole('textbox', { name: 'Nut width' }), '44');
   await expect(page.getByTestId('saved-state')).toHaveText(/server away: 1 change kept on this device/);
@@ -39,7 +39,7 @@ test('a save whose answer was lost is not mistaken for somebody else’s', async
   await openStage(page, id, 'strings');
   let lost = 0;
   await page.route('**/api/designs/**', async (route) => {
-    if (route.request().method() !== 'PUT' || lost > 0) return route.continue();
+    if (route.request().method() !== 'PATCH' || lost > 0) return route.continue();
     lost += 1;
     await route.fetch();
     return route.abort();

@@ -72,7 +72,13 @@ const middle = (samples: readonly number[]): number =>
   [...samples].sort((a, b) => a - b)[Math.floor(samples.length / 2)]!;
 
 /** Saves of a small change, as a page sends them, beside bare updates of the same row in turn. */
-async function measureSaves(address: string, pool: Pool, label: string, design: Design): Promise<Measured[]> {
+async function measureSaves(
+  address: string,
+  pool: Pool,
+  label: string,
+  design: Design,
+  budget: number | null,
+): Promise<Measured[]> {
   const made = (await ask(address, 'POST', '/api/designs', { design })).body as { id: string };
   let revision = 1;
   let width = 42;

@@ -15,6 +15,21 @@ export interface DesignSummary {
   } | null;
 }
 
+/** Which designs the list shows, and in what order. */
+export interface ListWanted {
+  readonly archived: boolean;
+  readonly search: string;
+  readonly sorting: 'changed' | 'name' | 'scale' | 'strings';
+}
+export interface ListedDesigns {
+  readonly designs: readonly DesignSummary[];
+  /** How many there are on all pages. */
+  readonly total: number;
+}
+export const LISTED_AT_ONCE = 60;
+/** The most that the server lists at once. */
+export const MOST_LISTED = 200;
+
 export interface StoredDesign {
   readonly id: string;
   readonly revision: number;
@@ -126,8 +141,18 @@ export const api = {
   keepPart: (part: PartSpec, replace: boolean) => call<KeptPart>('POST', '/api/parts', { part, replace }),
   dropPart: (id: string) => call<null>('DELETE', `/api/parts/${id}`),
   workshops: () => call<{ workshops: readonly { id: string; name: string }[] }>('GET', '/api/workshops'),
-  list: (archived: boolean) =>
-    call<{ designs: readonly DesignSummary[] }>('GET', `/api/designs?archived=${archived}`),
+  /** One page of the list, from `offset` on. */
+  list: (wanted: ListWanted, offset: number, limit = LISTED_AT_ONCE) => {
+    const { archived, search, sorting } = wanted;
+    const query = new URLSearchParams({
+      archived: String(archived),
+      search,
+      sort: sorting,
+      offset: String(offset),
+      limit: String(limit),
+    });
+    return call<ListedDesigns>('GET', `/api/designs?${query.toString()}`);
+  },
   open: (id: string) => call<StoredDesign>('GET', `/api/designs/${encodeURIComponent(id)}`),
   create: (design: Design) => call<StoredDesign>('POST', '/api/designs', { design }),
   /** Saves a state made from revision `from`: what changed since `base` where the server holds that, or the whole. */

@@ -1,10 +1,10 @@
 import { readDesignText } from '@pelkin/core';
 import { Box, Button, Grid, HStack, Heading, Input, Spinner, Tabs, Text, VStack } from '@chakra-ui/react';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { FolderOpen, Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, wordsOf } from '../design/api.ts';
+import { LISTED_AT_ONCE, api, wordsOf } from '../design/api.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { Select } from '../shared/Pick.tsx';
 import { useStable } from '../shared/useStable.ts';
@@ -12,7 +12,7 @@ import { Card } from './Card.tsx';
 import type { Beginning } from './NewDesign.tsx';
 import { NewDesign } from './NewDesign.tsx';
 import type { Sorting } from './sorting.ts';
-import { SORTINGS, sorted } from './sorting.ts';
+import { SORTINGS } from './sorting.ts';
 
 /** A way to begin, told with what it is for. */
 function Way({ title, about, onTake }: { title: string; about: string; onTake: () => void }) {
@@ -40,6 +40,18 @@ function Way({ title, about, onTake }: { title: string; about: string; onTake: (
   );
 }
 
+/** A search is asked when the typing rests so long, ms. */
+const SEARCH_REST_MS = 200;
+/** A text that is being typed, as it last came to rest. */
+function useRestedText(text: string): string {
+  const [rested, setRested] = useState(text);
+  useEffect(() => {
+    const later = setTimeout(() => setRested(text), SEARCH_REST_MS);
+    return () => clearTimeout(later);
+  }, [text]);
+  return rested;
+}
+
 /** All designs of the workshop, with small pictures; new ones, files, and those put away. */
 export function ListPage() {
   const [archived, setArchived] = useState(false);
@@ -51,7 +63,19 @@ export function ListPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const workshop = useQuery({ queryKey: ['workshops'], queryFn: api.workshops });
-  const list = useQuery({ queryKey: ['designs', archived], queryFn: () => api.list(archived) });
+  const searched = useRestedText(search.trim());
+  const wanted = { archived, search: searched, sorting };
+  const list = useInfiniteQuery({
+    queryKey: ['designs', wanted],
+    queryFn: ({ pageParam }) => api.list(wanted, pageParam),
+    initialPageParam: 0,
+    getNextPageParam: (_last, pages) => {
+      const shown = pages.reduce((sum, page) => sum + page.designs.length, 0);
+      return shown < (pages.at(-1)?.total ?? 0) ? shown : undefined;
+    },
+    // While the next words are looked for, what was found stays.
+    placeholderData: keepPreviousData,
+  });
   useEffect(() => {
     document.title = 'Designs · Pelkin';
   }, []);
@@ -77,8 +101,12 @@ export function ListPage() {
       void navigate(`/designs/${made.id}/strings`);
     });
   };
-  const all = list.data?.designs ?? [];
-  const designs = sorted(all, search, sorting);
+  const pages = list.data?.pages ?? [];
+  // A design that was changed between two pages may stand on both.
+  const designs = [...new Map(pages.flatMap((page) => page.designs.map((d) => [d.id, d] as const))).values()];
+  const total = pages.at(-1)?.total ?? 0;
+  const isEmpty = list.isSuccess && !list.isPlaceholderData && total === 0;
+  const isSearched = searched !== '';
   return (
     <Box minH="100%" bg="paper">
       <HStack as="header" bg="tar" color="onTar" h="50px" px="6" gap="3">
@@ -128,7 +156,7 @@ export function ListPage() {
               <Tabs.Trigger value="bench">On the bench</Tabs.Trigger>
               <Tabs.Trigger value="away">Put away</Tabs.Trigger>
             </Tabs.List>
-            {all.length > 1 && (
+            {(total > 1 || search !== '') && (
               <>
                 <Input
                   size="xs"
@@ -161,7 +189,7 @@ export function ListPage() {
             </Button>
           </VStack>
         )}
-        {list.isSuccess && all.length === 0 && archived && (
+        {isEmpty && !isSearched && archived && (
           <VStack align="start" gap="1" py="10" color="faded">
             <Text fontWeight="600" color="ink">
               Nothing is put away
@@ -169,7 +197,7 @@ export function ListPage() {
             <Text>Designs that you put away stand here until you take them back out.</Text>
           </VStack>
         )}
-        {list.isSuccess && all.length === 0 && !archived && !making && (
+        {isEmpty && !isSearched && !archived && !making && (
           <Box py="6">
             <Text fontWeight="600" mb="3">
               The bench is clear. Three ways to begin:
@@ -193,9 +221,9 @@ export function ListPage() {
             </Grid>
           </Box>
         )}
-        {all.length > 0 && designs.length === 0 && (
+        {isEmpty && isSearched && (
           <Text color="faded" py="6">
-            No design is called “{search.trim()}”.
+            No design is called “{searched}”.
           </Text>
         )}
         <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="4">
@@ -203,6 +231,21 @@ export function ListPage() {
             <Card key={d.id} design={d} archived={archived} run={run} />
           ))}
         </Grid>
+        {list.hasNextPage && (
+          <HStack justify="center" mt="5" gap="3">
+            <Text fontSize="13px" color="faded">
+              {designs.length} of {total}
+            </Text>
+            <Button
+              size="sm"
+              variant="outline"
+              loading={list.isFetchingNextPage}
+              onClick={() => void list.fetchNextPage()}
+            >
+              Show {Math.min(LISTED_AT_ONCE, total - designs.length)} more
+            </Button>
+          </HStack>
+        )}
       </Box>
     </Box>
   );

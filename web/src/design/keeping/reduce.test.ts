@@ -179,6 +179,18 @@ describe('the keeping machine', () => {
       { numRuns: 1500 },
     );
   });
+  it('tries again after a drag that a try fell into while the server was away', () => {
+    const world = new World1();
+    world.edit(false);
+    world.time(700);
+    world.serve('away');
+    world.edit(true);
+    world.time(1_000);
+    expect(world.requests).toEqual([]);
+    world.drop();
+    world.time(1_000);
+    expect(world.requests.length).toBe(1);
+  });
   it('sends one request and makes one write at a time', () => {
     fc.assert(
       fc.property(fc.array(happening, { maxLength: 60 }), (story) => {

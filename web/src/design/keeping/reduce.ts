@@ -96,8 +96,9 @@ function keep(state: KeepState, world: World): Next {
 /** Sends the present state unless one is under way, a drag goes on, or the user has to choose first. */
 function send(state: KeepState, world: World): Next {
   const { present, sent, server, underWay } = state;
-  if (underWay || present.dragging || present.changes === sent.changes || server.kind === 'stale')
-    return stay(state);
+  if (underWay || present.changes === sent.changes || server.kind === 'stale') return stay(state);
+  // A try that falls into a drag is made after it: nobody else would wake the machine while the server is away.
+  if (present.dragging) return stay(state, { do: 'wake', after: REST_MS });
   const repeated = state.attempt?.design === present.design;
   const attempt: Attempt = repeated
     ? state.attempt!

@@ -10,7 +10,7 @@ import {
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { DesignSummary, FrozenSummary } from '../../../design/api.ts';
-import { api } from '../../../design/api.ts';
+import { MOST_LISTED, api } from '../../../design/api.ts';
 import { usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { useDesignStore } from '../../../design/store.ts';
@@ -35,7 +35,10 @@ function Adding() {
   const [frozen, setFrozen] = useState<readonly FrozenSummary[]>([]);
   useEffect(() => {
     let left = false;
-    void Promise.all([api.list(false), api.revisions(id)])
+    void Promise.all([
+      api.list({ archived: false, search: '', sorting: 'name' }, 0, MOST_LISTED),
+      api.revisions(id),
+    ])
       .then(([list, made]) => {
         if (left) return;
         setDesigns(list.designs.filter((d) => d.id !== id));
