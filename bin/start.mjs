@@ -1,13 +1,20 @@
-/** `npm start`: sets up what is missing, starts the database and the application, and stops both on Ctrl-C. */
+/**
+ * `npm start`: sets up what is missing, starts the database and the application and keeps both running, backs the
+ * database up once a day, and stops both on Ctrl-C.
+ */
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { startCluster } from './lib/cluster.mjs';
+import { daily } from './lib/backup.mjs';
+import { DATABASE, startCluster } from './lib/cluster.mjs';
+import { forgetRunning, noteRunning, readNoted, readRunning } from './lib/running.mjs';
 import {
+  LOGS,
   ROOT,
   STATE,
   Told,
   alive,
+  commandOf,
   ensureBuild,
   ensureModules,
   ensurePackages,
@@ -15,79 +22,139 @@ import {
   wordsOf,
 } from './lib/system.mjs';
 
-const LOCK = join(STATE, 'running.json');
 const ownDatabase = !process.env.DATABASE_URL;
+const database = process.env.DATABASE_NAME || DATABASE;
+/** Backups that are kept; 0 for none. */
+const backups = Number(process.env.BACKUPS ?? 7);
+/** After a fall what fell is started again: at once, then with longer rests. */
+const RESTS_MS = [0, 500, 1_000, 2_000, 4_000];
+/** Whatever ran so long before it fell counts as having worked. */
+const WORKED_MS = 30_000;
+const rest = (falls) =>
+  new Promise((next) => setTimeout(next, RESTS_MS[Math.min(falls, RESTS_MS.length - 1)]));
+
+let cluster = null;
+let server = null;
+let address = null;
+let stopping = false;
+const at = () => new Date().toLocaleTimeString('sv-SE');
 
 /** Two runs would fight for one cluster: the second says where the first is. */
-function takeLock() {
+function takeTheirPlace() {
   mkdirSync(STATE, { recursive: true });
-  if (existsSync(LOCK)) {
-    let other = null;
-    try {
-      other = JSON.parse(readFileSync(LOCK, 'utf8'));
-    } catch {
-      // A lock that cannot be read was left half-written by a run that is gone.
-    }
-    if (other && other.pid !== process.pid && alive(other.pid))
-      throw new Told(
-        `Pelkin is running already${other.address ? ` at ${other.address}` : ''} (process ${other.pid}). Stop it there with Ctrl-C first.`,
-      );
-  }
-  writeFileSync(LOCK, JSON.stringify({ pid: process.pid }));
+  const other = readRunning();
+  if (other && other.pid !== process.pid)
+    throw new Told(
+      `Pelkin is running already${other.address ? ` at ${other.address}` : ''} (process ${other.pid}). Stop it there with Ctrl-C first.`,
+    );
+  // A run that was killed may have left its server: it goes, and its port is free again.
+  const left = readNoted()?.serverPid;
+  if (left && alive(left) && /server\/src\/main\.ts/.test(commandOf(left))) process.kill(left, 'SIGKILL');
+  noteRunning({});
 }
 
-async function main() {
-  if (ownDatabase) ensurePackages(['postgresql']);
-  ensureModules();
-  takeLock();
-  ensureBuild();
-  const cluster = ownDatabase ? await startCluster('database') : null;
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+const note = () =>
+  noteRunning({ address, database, databasePort: cluster?.port ?? null, serverPid: server?.pid ?? null });
+
+async function stop(code) {
+  if (stopping) return;
+  stopping = true;
+  if (server && server.exitCode === null && server.signalCode === null) {
+    const gone = new Promise((done) => server.once('exit', done));
+    server.kill('SIGTERM');
+    await gone;
+  }
+  await cluster?.stop();
+  forgetRunning();
+  process.exit(code);
+}
+
+/** Starts the database; when it falls, starts it again where it was. */
+async function keepDatabase(port = null) {
+  cluster = await startCluster('database', { port, logs: true });
+  note();
+  cluster.onExit(async () => {
+    if (stopping) return;
+    say(`${at()} The database has stopped. Starting it again …`);
+    for (let falls = 0; !stopping; falls += 1) {
+      await rest(falls);
+      try {
+        await keepDatabase(cluster.port);
+        return say(`${at()} The database is back.`);
+      } catch (error) {
+        // What its workers hold is let go of a moment after its end.
+        if (falls === RESTS_MS.length)
+          say(`${at()} ${wordsOf(error)}\n         It is tried again every few seconds.`);
+      }
+    }
+  });
+}
+
+/** Starts the server; when it falls after having listened once, starts it again on the same port. */
+function keepServer(falls = 0) {
+  const begun = Date.now();
+  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: ROOT,
-    // A group of its own, so that Ctrl-C is handled here, once, in order.
+    // A group of its own, so that Ctrl-C is handled here, once, in order. It ends when this end of its input does.
     detached: true,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    stdio: ['pipe', 'pipe', 'inherit'],
     env: {
       ...process.env,
       NODE_ENV: 'production',
-      DATABASE_URL: process.env.DATABASE_URL || cluster.url,
+      STOP_WITH_STARTER: 'yes',
+      DATABASE_URL: process.env.DATABASE_URL || cluster.urlOf(database),
       WEB_ROOT: join(ROOT, 'web/dist'),
       DEMO_ROOT: join(ROOT, 'demo'),
+      LOG_FILE: join(LOGS, 'server.log'),
+      ...(address ? { PORT: new URL(address).port } : {}),
     },
   });
-  let stopping = false;
-  const stop = async (code) => {
+  note();
+  server.once('exit', async (code, signal) => {
     if (stopping) return;
-    stopping = true;
-    if (server.exitCode === null && server.signalCode === null) {
-      const gone = new Promise((done) => server.once('exit', done));
-      server.kill('SIGTERM');
-      await gone;
-    }
-    await cluster?.stop();
-    rmSync(LOCK, { force: true });
-    process.exit(code);
-  };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
-  server.once('exit', (code) => void stop(code ?? 1));
-  cluster?.onExit(() => {
-    if (!stopping)
-      say('The database has stopped. Work goes on in open pages; stop with Ctrl-C and start again to save.');
+    // One that never stood has a reason of its own, which it told.
+    if (address === null) return stop(code ?? 1);
+    say(`${at()} The server has stopped (${signal ?? `exit ${code}`}). Starting it again …`);
+    const again = Date.now() - begun > WORKED_MS ? 0 : falls + 1;
+    await rest(again - 1);
+    if (!stopping) keepServer(again);
   });
   server.stdout.on('data', (chunk) => {
-    const address = /^listening (\S+)/m.exec(String(chunk))?.[1];
-    if (!address) return;
-    writeFileSync(LOCK, JSON.stringify({ pid: process.pid, address }));
-    say(`\nPelkin is at ${address}\nStop it with Ctrl-C.`);
+    const listening = /^listening (\S+)/m.exec(String(chunk))?.[1];
+    if (!listening) return;
+    say(address ? `${at()} The server is back.` : `\nPelkin is at ${listening}\nStop it with Ctrl-C.`);
+    address = listening;
+    note();
   });
+}
+
+const LOOK_EVERY_MS = 600_000;
+const FIRST_LOOK_MS = 20_000;
+function keepBackups() {
+  const look = () =>
+    daily(cluster.urlOf(database), backups).catch((error) =>
+      say(`${at()} The daily backup failed: ${wordsOf(error)}`),
+    );
+  setTimeout(look, FIRST_LOOK_MS).unref();
+  setInterval(look, LOOK_EVERY_MS).unref();
+}
+
+async function main() {
+  if (!Number.isInteger(backups) || backups < 0)
+    throw new Told('BACKUPS is the number of daily backups that are kept: a whole number, 0 for none.');
+  if (ownDatabase) ensurePackages(['postgresql']);
+  ensureModules();
+  takeTheirPlace();
+  ensureBuild();
+  mkdirSync(LOGS, { recursive: true });
+  if (ownDatabase) await keepDatabase();
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+  keepServer();
+  if (ownDatabase && backups > 0) keepBackups();
 }
 
 main().catch((error) => {
   process.stderr.write(`${wordsOf(error)}\n`);
-  try {
-    if (JSON.parse(readFileSync(LOCK, 'utf8')).pid === process.pid) rmSync(LOCK);
-  } catch {
-    // There was no lock of ours.
-  }
+  forgetRunning();
   process.exit(1);
 });

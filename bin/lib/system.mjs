@@ -8,7 +8,9 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
 /** Everything that is made while running: clusters, hashes of builds, locks. */
-export const STATE = join(ROOT, '.pelkin');
+export const STATE = resolve(process.env.PELKIN_STATE ?? join(ROOT, '.pelkin'));
+export const LOGS = join(STATE, 'logs');
+export const BACKUPS = join(STATE, 'backups');
 
 export const say = (text) => process.stdout.write(`${text}\n`);
 
@@ -147,5 +149,14 @@ export function alive(pid) {
     return true;
   } catch (error) {
     return error.code === 'EPERM';
+  }
+}
+
+/** The command line of a running process, for telling whether a number is still the program that it was; empty when it cannot be told. */
+export function commandOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');
+  } catch {
+    return '';
   }
 }

@@ -10,7 +10,7 @@ export async function startTestServer({ durable = false } = {}) {
   ensureBuild();
   const cluster = await startCluster(durable ? 'bench-database' : 'test-database', { durable });
   const name = `pelkin_browser_${randomBytes(5).toString('hex')}`;
-  await cluster.query(`create database ${name}`);
+  cluster.makeDatabase(name);
   const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: ROOT,
     detached: true,
@@ -39,7 +39,7 @@ export async function startTestServer({ durable = false } = {}) {
     const gone = new Promise((done) => server.once('exit', done));
     server.kill('SIGTERM');
     await gone;
-    await cluster.query(`drop database ${name} with (force)`);
+    cluster.query(`drop database ${name} with (force)`);
     await cluster.stop();
     return errors;
   };

@@ -5,6 +5,7 @@ import { ensurePackages } from './system.mjs';
 export default async function setup() {
   ensurePackages(['postgresql', 'poppler-utils']);
   const cluster = await startCluster('test-database', { durable: false });
-  process.env.TEST_DATABASE_URL = cluster.url;
+  // Tests make databases of their own.
+  process.env.TEST_DATABASE_URL = cluster.adminUrl;
   return () => cluster.stop();
 }

@@ -48,7 +48,7 @@ describe('differences', () => {
     expect(differences(design, JSON.parse(JSON.stringify(design)))).toEqual([]));
   it('are told by section', () => {
     const other = edits.setUnits(edits.editStrings(edits.setName(design, 'Two'), { frets: 24 }), 'in');
-    expect(words(design, other)).toEqual(['name', 'units', 'strings', 'marks of the work order']);
+    expect(words(design, other)).toEqual(['name', 'units', 'strings (frets 24)', 'marks of the work order']);
   });
   it('count nodes that were moved, added and removed', () => {
     const moved = edits.moveNode(edits.removeNodes(plain, ['n5']), 'n4', { x: 1, y: 2 });

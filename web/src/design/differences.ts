@@ -1,4 +1,5 @@
-import type { Design } from '@pelkin/core';
+import type { Design, LimitPath } from '@pelkin/core';
+import { LIMITS } from '@pelkin/core';
 import { sameJson } from './sameJson.ts';
 
 /** A part of a design that two states differ in, in words; it can be taken from either. */
@@ -38,10 +39,27 @@ function outlineWords(mine: Design, theirs: Design): string | null {
   return `${count} ${count === 1 ? 'node' : 'nodes'} of the outline`;
 }
 
-/** In what two states of a design differ, part by part. */
+/** At most so many numbers are named of one part. */
+const MOST_NAMED = 3;
+/** The numbers of a part that differ, by their labels, as the other state has them: “nut width 44, frets 24”. */
+function numbersWords(key: keyof Design & string, mine: Design, theirs: Design): string {
+  const [own, other] = [mine[key], theirs[key]] as readonly unknown[];
+  if (typeof own !== 'object' || typeof other !== 'object' || own === null || other === null) return '';
+  const values = own as Readonly<Record<string, unknown>>;
+  const named = Object.entries(other).flatMap(([name, value]) => {
+    const path = `${key}.${name}`;
+    const known = path in LIMITS && typeof value === 'number' && value !== values[name];
+    return known ? [`${LIMITS[path as LimitPath].label} ${Number(value.toFixed(3))}`] : [];
+  });
+  if (named.length === 0) return '';
+  const more = named.length > MOST_NAMED ? ' …' : '';
+  return ` (${named.slice(0, MOST_NAMED).join(', ')}${more})`;
+}
+
+/** In what two states of a design differ, part by part; numbers are told as the other state has them. */
 export function differences(mine: Design, theirs: Design): readonly Difference[] {
   const found = SECTIONS.filter(([key]) => !sameJson(mine[key], theirs[key])).map(
-    ([key, words]): Difference => ({ key, words }),
+    ([key, words]): Difference => ({ key, words: `${words}${numbersWords(key, mine, theirs)}` }),
   );
   const outline = outlineWords(mine, theirs);
   if (outline) found.push({ key: 'outline', words: outline });

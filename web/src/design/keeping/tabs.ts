@@ -64,7 +64,12 @@ export async function isGone(design: string, tab: string): Promise<boolean> {
 
 /** Tells when a tab may have opened or left a design. */
 export function onTabs(tell: () => void): void {
-  channel?.addEventListener('message', tell);
+  channel?.addEventListener('message', () => {
+    tell();
+    // A page that says that it goes holds its lock until it is gone.
+    setTimeout(tell, GONE_WITHIN_MS);
+  });
+  window.addEventListener('pagehide', nudge);
   // A tab that died says nothing: whoever comes back to this one looks again.
   document.addEventListener('visibilitychange', tell);
 }

@@ -1,0 +1,217 @@
+import type { BrowserContext, Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { held, makeDesign, openStage, saved, type } from './help.ts';
+
+const SAVES = ['PUT', 'PATCH'];
+/** Every save of a context's pages goes nowhere, as if the server were away. */
+const takeServerAway = (context: BrowserContext): Promise<unknown> =>
+  context.route('**/api/designs/**', (route) =>
+    SAVES.includes(route.request().method()) ? route.abort() : route.continue(),
+  );
+const nut = (page: Page) => page.getByRole('textbox', { name: 'Nut width' });
+const scale = (page: Page) => page.getByRole('textbox', { name: 'Scale length' });
+const state = (page: Page) => page.getByTestId('saved-state');
+const kept = (page: Page) => page.getByRole('region', { name: 'Kept on this device' });
+
+test('two tabs edit while the server is away and are closed: the work of both is offered, taken by parts, or saved as a file', async ({
+  context,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Two closed tabs');
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await openStage(one, id, 'strings');
+  await openStage(two, id, 'strings');
+  await expect(one.getByTestId('other-tabs')).toHaveText('open in another tab too');
+  // Off the network, so that nothing gets out while the pages are being closed either.
+  await context.setOffline(true);
+  await type(nut(one), '44');
+  await type(scale(two), '640');
+  for (const page of [one, two])
+    await expect(state(page)).toHaveText('server away: 1 change kept on this device');
+  await one.close();
+  await expect(two.getByTestId('other-tabs')).toHaveCount(0);
+  await two.close();
+  await context.setOffline(false);
+
+  const page = await context.newPage();
+  await openStage(page, id, 'strings');
+  await expect(kept(page).getByRole('group')).toHaveCount(2);
+  await expect(kept(page)).toContainText('at Strings, from revision 1');
+  await expect(kept(page)).toContainText('Different from this screen: strings');
+  expect((await held(request, id)).revision).toBe(1);
+  const first = kept(page).getByRole('group').first();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    first.getByRole('button', { name: 'Save as a file' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('two-closed-tabs-kept.pelkin.json');
+  // A reload in the middle loses neither.
+  await page.reload();
+  await expect(kept(page).getByRole('group')).toHaveCount(2);
+  await first.getByRole('button', { name: 'Take them' }).click();
+  await saved(page);
+  await expect(kept(page).getByRole('group')).toHaveCount(1);
+  await kept(page).getByRole('button', { name: 'Delete', exact: true }).click();
+  await kept(page).getByRole('button', { name: 'Delete them for good' }).click();
+  await expect(kept(page)).toHaveCount(0);
+  const { design } = await held(request, id);
+  expect(
+    [design.strings.nutWidth, design.strings.scaleLength].filter((v) => v === 44 || v === 640),
+  ).toHaveLength(1);
+  await page.reload();
+  await saved(page);
+  await expect(kept(page)).toHaveCount(0);
+});
+
+test('a tab in conflict keeps its work when the other one saves and both are closed', async ({
+  context,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Conflict kept');
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await openStage(one, id, 'strings');
+  await openStage(two, id, 'strings');
+  await type(nut(one), '43');
+  await saved(one);
+  await type(scale(two), '650');
+  await expect(two.getByRole('alert', { name: 'Changed elsewhere' })).toBeVisible();
+  await type(nut(one), '45');
+  await saved(one);
+  await one.close();
+  await two.close();
+  const page = await context.newPage();
+  await page.goto(`/designs/${id}/strings`);
+  // The only copy there is: it is taken up, and the choice is asked again.
+  await expect(page.getByRole('alert', { name: 'Changed elsewhere' })).toContainText('Different: strings');
+  await expect(scale(page)).toHaveValue('650.0');
+  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 45, scaleLength: 628 });
+});
+
+test('a state that the server refuses stays here through a reload, names its field, and is saved once it is mended', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Refused');
+  await openStage(page, id, 'strings');
+  await page.route('**/api/designs/**', (route) =>
+    SAVES.includes(route.request().method()) && route.request().postData()?.includes('nutWidth') && nutRefused
+      ? route.fulfill({
+          status: 422,
+          json: {
+            error: {
+              code: 'design-refused',
+              message: 'strings.nutWidth: nut width 44 mm is odd',
+              details: [{ where: 'strings.nutWidth', message: 'nut width 44 mm is odd' }],
+              request: 'ab12cd34ef',
+            },
+          },
+        })
+      : route.continue(),
+  );
+  let nutRefused = true;
+  await type(nut(page), '44');
+  const notice = page.getByRole('alert', { name: 'Refused' });
+  await expect(notice).toContainText('strings.nutWidth: nut width 44 mm is odd');
+  await expect(notice).toContainText('Request ab12cd34ef');
+  await expect(state(page)).toHaveText('not saved: 1 change kept on this device');
+  await page.reload();
+  await expect(nut(page)).toHaveValue('44.0');
+  await expect(notice).toContainText('strings.nutWidth');
+  nutRefused = false;
+  await type(nut(page), '43.5');
+  await saved(page);
+  await expect(notice).toHaveCount(0);
+  expect((await held(request, id)).design.strings.nutWidth).toBe(43.5);
+});
+
+test('full storage: said plainly, a copy is offered as a file, and leaving asks', async ({
+  page,
+  context,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Full');
+  await openStage(page, id, 'strings');
+  await takeServerAway(context);
+  const session = await context.newCDPSession(page);
+  const { origin } = new URL(page.url());
+  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
+  await type(nut(page), '44');
+  await expect(state(page)).toHaveText('server away: 1 change on this page only');
+  await expect(page.getByText('nothing is kept on this device: its storage is full')).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save a copy as a file' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('full.pelkin.json');
+  let asked = false;
+  page.on('dialog', (dialog) => {
+    asked = dialog.type() === 'beforeunload';
+    void dialog.dismiss();
+  });
+  await page.close({ runBeforeUnload: true });
+  await expect.poll(() => asked).toBe(true);
+  // With room again the next change is kept.
+  await session.send('Storage.overrideQuotaForOrigin', { origin });
+  await type(nut(page), '45');
+  await expect(state(page)).toHaveText('server away: 2 changes kept on this device');
+});
+
+test('a browser that refuses storage, or throws when it is opened, opens the design all the same', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'No storage');
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'indexedDB', {
+      get: () => ({
+        open: () => {
+          throw new DOMException('denied', 'SecurityError');
+        },
+      }),
+    });
+  });
+  await openStage(page, id, 'strings');
+  await expect(page.getByText('nothing is kept on this device: the browser does not allow it')).toBeVisible();
+  await type(nut(page), '44');
+  await saved(page);
+  expect((await held(request, id)).design.strings.nutWidth).toBe(44);
+});
+
+test('storage emptied in the middle: the copy is written again', async ({ page, context, request }) => {
+  const id = await makeDesign(request, 'Emptied');
+  await openStage(page, id, 'strings');
+  await takeServerAway(context);
+  await type(nut(page), '44');
+  await expect(state(page)).toHaveText('server away: 1 change kept on this device');
+  const session = await context.newCDPSession(page);
+  await session.send('Storage.clearDataForOrigin', {
+    origin: new URL(page.url()).origin,
+    storageTypes: 'indexeddb',
+  });
+  await type(scale(page), '640');
+  await expect(state(page)).toHaveText('server away: 2 changes kept on this device');
+  await page.reload();
+  await expect(nut(page)).toHaveValue('44.0');
+  await expect(scale(page)).toHaveValue('640.0');
+});
+
+test('the interface cannot make a design that is not taken: over 200 parts by copying is said, and nothing changes', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Too many');
+  await page.goto(`/designs/${id}/layout`);
+  await saved(page);
+  await page.locator('[data-part]').first().waitFor();
+  await page.keyboard.press('Escape');
+  // Chosen one by one, copied until no more can be.
+  const parts = page.locator('[data-part] .node-area');
+  const count = Math.min(12, await parts.count());
+  for (let i = 0; i < count; i += 1) await parts.nth(i).click({ modifiers: i ? ['Shift'] : [], force: true });
+  const refused = page.getByRole('alert', { name: 'Not done' });
+  for (let i = 0; i < 30 && (await refused.count()) === 0; i += 1)
+    await page.getByRole('button', { name: 'Copy', exact: true }).first().click();
+  await expect(refused).toContainText('Over 200 parts cannot be kept');
+  await saved(page);
+  expect((await held(request, id)).design.parts.length).toBeLessThanOrEqual(200);
+});

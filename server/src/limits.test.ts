@@ -1,0 +1,405 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { connect as dial } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Design } from '@pelkin/core';
+import { edits, newDesign, patchOf } from '@pelkin/core';
+import type { InjectOptions } from 'fastify';
+import { sql } from 'kysely';
+import { describe, expect, it } from 'vitest';
+import { buildApp } from './app.ts';
+import { readConfig } from './config.ts';
+import { connect } from './db/connect.ts';
+import { rebuildSummaries } from './db/rebuildSummaries.ts';
+import { makeLogger } from './logging.ts';
+import { testServer } from './testing.ts';
+
+const server = testServer();
+const design = newDesign('Limits', 6, 628);
+
+interface Answer {
+  readonly status: number;
+  readonly headers: Readonly<Record<string, unknown>>;
+  readonly body: {
+    readonly error?: {
+      readonly code: string;
+      readonly message: string;
+      readonly request: string;
+      readonly details?: unknown;
+    };
+    readonly [key: string]: unknown;
+  };
+}
+async function call(
+  method: InjectOptions['method'],
+  url: string,
+  payload?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer> {
+  const answer = await server.app.inject({
+    method: method!,
+    url,
+    headers: {
+      host: '127.0.0.1:4870',
+      ...(payload === undefined ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
+    ...(payload === undefined
+      ? {}
+      : { payload: typeof payload === 'string' ? payload : JSON.stringify(payload) }),
+  });
+  return { status: answer.statusCode, headers: answer.headers, body: answer.json() as Answer['body'] };
+}
+const make = async (d: unknown = design): Promise<string> =>
+  (await call('POST', '/api/designs', { design: d })).body.id as string;
+const held = async (id: string): Promise<Design> =>
+  (await call('GET', `/api/designs/${id}`)).body.design as Design;
+
+describe('what changed is saved', () => {
+  const save = (id: string, from: number, patch: unknown, saveId: string = randomUUID()) =>
+    call('PATCH', `/api/designs/${id}`, { from, saveId, patch });
+  const wider = edits.editStrings(design, { nutWidth: 45 });
+
+  it('as a patch of the state that it was made from, again and again', async () => {
+    const id = await make();
+    expect(await save(id, 1, patchOf(design, wider))).toMatchObject({ status: 200, body: { revision: 2 } });
+    const moved = edits.moveNode(wider, design.outline.nodes[2]!.id, { x: 210, y: 100 });
+    expect(await save(id, 2, patchOf(wider, moved))).toMatchObject({ status: 200, body: { revision: 3 } });
+    expect(await held(id)).toEqual(moved);
+  });
+  it('from what is stored, when this process does not remember it', async () => {
+    const id = await make();
+    const other = await buildApp(server.db, { webRoot: null, allowedHosts: [] });
+    const answer = await other.inject({
+      method: 'PATCH',
+      url: `/api/designs/${id}`,
+      headers: { host: 'localhost', 'content-type': 'application/json' },
+      payload: JSON.stringify({ from: 1, saveId: randomUUID(), patch: patchOf(design, wider) }),
+    });
+    expect(answer.statusCode).toBe(200);
+    // The first process remembers a state that is not there any more: it learns so, and nothing is lost.
+    const stale = await save(id, 1, [{ op: 'replace', path: '/name', value: 'Late' }]);
+    expect(stale.status).toBe(409);
+    expect(stale.body.error!.details).toMatchObject({ revision: 2, design: { strings: { nutWidth: 45 } } });
+    await other.close();
+  });
+  it('is refused with the field where it breaks the design, and nothing is stored', async () => {
+    const id = await make();
+    for (const [patch, where] of [
+      [[{ op: 'replace', path: '/strings/nutWidth', value: 12 }], 'strings.nutWidth'],
+      [[{ op: 'replace', path: '/strings/nutWidth', value: 'wide' }], 'strings.nutWidth'],
+      [[{ op: 'replace', path: '/name', value: 'a\u0000b' }], ''],
+      [[{ op: 'add', path: '/parts/-', value: { id: 'p1' } }], 'parts.0.spec'],
+      [[{ op: 'remove', path: '/outline' }], 'outline'],
+    ] as const) {
+      const answer = await save(id, 1, patch);
+      expect(answer.status, JSON.stringify(patch)).toBe(422);
+      expect(answer.body.error!.details, JSON.stringify(patch)).toContainEqual(
+        expect.objectContaining({ where: expect.stringContaining(where) as string }),
+      );
+    }
+    expect(await save(id, 1, [{ op: 'remove', path: '/nothing' }])).toMatchObject({
+      status: 422,
+      body: { error: { code: 'patch-refused' } },
+    });
+    expect(await save(id, 1, [{ op: 'move', path: '/a', from: '/b' }])).toMatchObject({ status: 400 });
+    expect(await held(id)).toEqual(design);
+  });
+  it('once, however often it is sent; of many from one revision exactly one', async () => {
+    const id = await make();
+    const saveId = randomUUID();
+    const patch = patchOf(design, wider);
+    await save(id, 1, patch, saveId);
+    expect(await save(id, 1, patch, saveId)).toMatchObject({ status: 200, body: { revision: 2 } });
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        save(id, 2, [{ op: 'replace', path: '/name', value: `Race ${i}` }]),
+      ),
+    );
+    expect(answers.map((a) => a.status).sort()).toEqual([200, ...Array.from({ length: 7 }, () => 409)]);
+  });
+  it('never onto a state of the same number that another history made', async () => {
+    const id = await make();
+    await save(id, 1, patchOf(design, wider));
+    // As after a restore from a backup: the same revision, another state.
+    await sql`update design set save_id = ${randomUUID()}, document = jsonb_set(document, '{name}', '"Restored"') where id = ${id}`.execute(
+      server.db,
+    );
+    const answer = await save(id, 2, [{ op: 'replace', path: '/strings/frets', value: 24 }]);
+    expect(answer.status).toBe(409);
+    expect((await held(id)).name).toBe('Restored');
+  });
+});
+
+describe('the list', () => {
+  it('is a page at a time, searched and sorted by the database, from summaries alone', async () => {
+    for (const [name, scale, count] of [
+      ['Körper 2', 640, 6],
+      ['Körper 10', 610, 7],
+      ['100 % _wide_', 762, 4],
+    ] as const)
+      await make(newDesign(name, count, scale));
+    const list = async (query: string) =>
+      (await call('GET', `/api/designs?${query}`)).body as unknown as {
+        designs: { name: string; shown: { scaleLength: number; path: string } }[];
+        total: number;
+      };
+    const names = async (query: string) => (await list(query)).designs.map((d) => d.name);
+    expect(await names('search=KORPER&sort=name')).toEqual(['Körper 2', 'Körper 10']);
+    expect(await names('search=10%20kor')).toEqual(['Körper 10']);
+    expect(await names(`search=${encodeURIComponent('% _')}`)).toEqual(['100 % _wide_']);
+    expect(await names('search=nothing')).toEqual([]);
+    expect((await names('sort=scale')).at(-1)).toBe('100 % _wide_');
+    const all = await list('sort=name&limit=200');
+    expect(all.total).toBe(all.designs.length);
+    const paged = [...(await names('sort=name&limit=3')), ...(await names('sort=name&limit=3&offset=3'))];
+    expect(paged).toEqual(all.designs.slice(0, 6).map((d) => d.name));
+    // What it shows follows a save, and stands again when it is rebuilt from the documents.
+    const id = await make();
+    const left = edits.setHandedness(edits.setName(design, 'Summed up'), 'left');
+    await call('PATCH', `/api/designs/${id}`, {
+      from: 1,
+      saveId: randomUUID(),
+      patch: patchOf(design, left),
+    });
+    const [before] = (await list('search=summed')).designs;
+    await sql`update design set picture_path = null, strings = null, search_name = '' where id = ${id}`.execute(
+      server.db,
+    );
+    await rebuildSummaries(server.db);
+    expect((await list('search=summed')).designs).toEqual([before]);
+  });
+  it('refuses what cannot be asked', async () => {
+    for (const query of [
+      'limit=0',
+      'limit=9999',
+      'offset=-1',
+      'sort=colour',
+      `search=${'x'.repeat(99)}`,
+      'search=%00',
+    ])
+      expect((await call('GET', `/api/designs?${query}`)).status, query).toBe(400);
+  });
+});
+
+describe('requests that used to break the server', () => {
+  it('a NUL or half a character anywhere is refused with its place, and later saves go on', async () => {
+    const id = await make();
+    const bad = { ...design, more: { note: 'a\u0000b' } };
+    const answer = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design: bad });
+    expect(answer).toMatchObject({ status: 422, body: { error: { code: 'design-refused' } } });
+    expect(answer.body.error!.message).toMatch(/^more\.note: .*NUL/);
+    const well = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design });
+    expect(well.status).toBe(200);
+    expect((await call('POST', `/api/designs/${id}/rename`, { name: 'x\u0000' })).status).toBe(400);
+    expect((await call('POST', `/api/designs/${id}/revisions`, { name: '\ud800', number: 1 })).status).toBe(
+      400,
+    );
+  });
+  it('numbers outside of what is counted are refused', async () => {
+    const id = await make();
+    for (const from of [2_147_483_648, 1e15, 1e300, -1, 0, 1.5, null, '1'])
+      expect((await call('PUT', `/api/designs/${id}`, { from, saveId: randomUUID(), design })).status).toBe(
+        400,
+      );
+    for (const number of ['2147483648', '1e300', 'x', '-3', '1.5'])
+      expect((await call('GET', `/api/designs/${id}/revisions/${number}`)).status, number).toBe(400);
+  });
+  it('documents nested without end are refused, small and large ones', async () => {
+    for (const depth of [100, 5_000, 100_000]) {
+      const deep = `${'['.repeat(depth)}${']'.repeat(depth)}`;
+      const answer = await call(
+        'POST',
+        '/api/designs',
+        `{"design":{"format":"pelkin-design","more":${deep}}}`,
+      );
+      expect(answer.status).toBe(422);
+      expect(answer.body.error!.message).toMatch(/nested over 40 deep/);
+    }
+  });
+  it('addresses that cannot be read are refused in the one shape', async () => {
+    const answer = await call('GET', '/api/designs/%E0%A4%A');
+    expect(answer).toMatchObject({ status: 400, body: { error: { code: 'bad-url' } } });
+    expect(answer.body.error!.request).toMatch(/^[0-9a-f]{10}$/);
+  });
+});
+
+describe('a large design', () => {
+  const parts = Array.from({ length: 200 }, (_, i) => ({
+    id: `p${i}`,
+    spec: {
+      kind: 'twin-coil',
+      name: `Part ${i}`.padEnd(70, ' and a longer name'),
+      measures: Object.fromEntries(Array.from({ length: 20 }, (_, k) => [`measure-${k}`, k])),
+      assumed: [],
+      outline: design.outline.nodes,
+    },
+    face: 'front',
+    at: { x: i, y: 0 },
+    turn: 0,
+    z: 0,
+    tilt: 0,
+    group: null,
+  }));
+  it('is checked in a thread of its own, kept, changed, renamed and told whole', async () => {
+    const large = { ...design, parts };
+    expect(JSON.stringify(large).length).toBeGreaterThan(250_000);
+    const id = await make(large);
+    expect((await held(id)).parts.length).toBe(200);
+    const patch = [{ op: 'replace', path: '/strings/nutWidth', value: 45 }];
+    expect(await call('PATCH', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), patch })).toMatchObject(
+      {
+        status: 200,
+        body: { revision: 2 },
+      },
+    );
+    const bad = { ...large, strings: { ...design.strings, nutWidth: 1 } };
+    const refused = await call('PUT', `/api/designs/${id}`, { from: 2, saveId: randomUUID(), design: bad });
+    expect(refused).toMatchObject({ status: 422, body: { error: { code: 'design-refused' } } });
+    expect((await call('POST', `/api/designs/${id}/rename`, { name: 'Large' })).body.design).toMatchObject({
+      name: 'Large',
+    });
+    const stale = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design: large });
+    expect(stale).toMatchObject({ status: 409, body: { error: { details: { revision: 3 } } } });
+    expect((stale.body.error!.details as { design: Design }).design.parts.length).toBe(200);
+    expect((await held(id)).strings.nutWidth).toBe(45);
+    const copy = await call('POST', `/api/designs/${id}/duplicate`, { name: 'Large copy' });
+    expect(copy.status).toBe(201);
+  });
+  it('that is not JSON, or not one at all, is refused', async () => {
+    expect((await call('POST', '/api/designs', `{"design":${'['.repeat(300_000)}`)).status).toBe(400);
+    expect((await call('POST', '/api/designs', JSON.stringify('x'.repeat(300_000)))).status).toBe(422);
+    expect((await call('POST', '/api/designs', { design: 'x'.repeat(300_000) })).status).toBe(422);
+  });
+});
+
+describe('who may ask', () => {
+  it('a page of another site changes nothing; the own page and programs do', async () => {
+    const rename = async (headers: Record<string, string>) =>
+      (await call('POST', `/api/designs/${id}/rename`, { name: 'Renamed' }, headers)).status;
+    const id = await make();
+    expect(await rename({ origin: 'https://elsewhere.example' })).toBe(403);
+    expect(await rename({ origin: 'null' })).toBe(403);
+    expect(await rename({ origin: 'http://127.0.0.1:9999' })).toBe(403);
+    expect(await rename({ 'sec-fetch-site': 'cross-site' })).toBe(403);
+    expect(await rename({ origin: 'http://127.0.0.1:4870' })).toBe(200);
+    expect(await rename({})).toBe(200);
+    expect(
+      (await call('GET', '/api/designs', undefined, { origin: 'https://elsewhere.example' })).status,
+    ).toBe(200);
+  });
+  it('nothing of the API is kept by caches, and every answer has its number', async () => {
+    const { headers } = await call('GET', '/api/designs');
+    expect(headers['cache-control']).toBe('no-store');
+    expect(headers['permissions-policy']).toContain('camera=()');
+    expect(headers['x-request-id']).toMatch(/^[0-9a-f]{10}$/);
+  });
+  it('a flood is told to wait', async () => {
+    const few = await buildApp(server.db, { webRoot: null, allowedHosts: [], mostRequests: 3 });
+    const statuses: number[] = [];
+    for (let i = 0; i < 5; i += 1)
+      statuses.push((await few.inject({ url: '/api/workshops', headers: { host: 'localhost' } })).statusCode);
+    expect(statuses).toEqual([200, 200, 200, 429, 429]);
+    await few.close();
+  });
+  it('a host beyond this machine is refused with the reason', () => {
+    expect(() => readConfig({ DATABASE_URL: 'postgres://x', HOST: '0.0.0.0' })).toThrow(/no accounts yet/);
+    expect(readConfig({ DATABASE_URL: 'postgres://x', HOST: '::1' }).host).toBe('::1');
+  });
+});
+
+describe('time', () => {
+  it('a lock that is held, or a statement without end, is answered 503 and not waited for', async () => {
+    const id = await make();
+    const holder = connect(process.env.TEST_DATABASE_URL!.replace(/\/[^/]*$/, `/${await databaseName()}`), {
+      patient: true,
+    });
+    await holder.transaction().execute(async (tx) => {
+      await sql`select 1 from design where id = ${id} for update`.execute(tx);
+      const start = performance.now();
+      const answer = await call('POST', `/api/designs/${id}/rename`, { name: 'Waiting' });
+      expect(answer).toMatchObject({ status: 503, body: { error: { code: 'database-away' } } });
+      expect(performance.now() - start).toBeLessThan(5_000);
+    });
+    await holder.destroy();
+    expect((await call('POST', `/api/designs/${id}/rename`, { name: 'Free' })).status).toBe(200);
+    await expect(sql`select pg_sleep(60)`.execute(server.db)).rejects.toThrow(/timeout/);
+  });
+  it('a database that accepts and never answers is given up within five seconds', async () => {
+    const { createServer } = await import('node:net');
+    const silent = createServer(() => undefined).listen(0, '127.0.0.1');
+    await new Promise((done) => silent.once('listening', done));
+    const { port } = silent.address() as { port: number };
+    const lost = connect(`postgres://nobody:x@127.0.0.1:${port}/none`);
+    const app = await buildApp(lost, { webRoot: null, allowedHosts: [] });
+    const start = performance.now();
+    const health = await app.inject({ url: '/healthz', headers: { host: 'localhost' } });
+    expect(health.statusCode).toBe(503);
+    expect(health.json()).toMatchObject({ server: 'works', database: 'does not answer' });
+    expect(performance.now() - start).toBeLessThan(5_000);
+    await app.close();
+    silent.close();
+    void lost.destroy();
+  });
+  it('headers that never end are not waited for without limit', async () => {
+    const app = await buildApp(server.db, { webRoot: null, allowedHosts: [] });
+    expect(app.server.headersTimeout).toBe(10_000);
+    expect(app.server.requestTimeout).toBe(60_000);
+    expect(app.server.maxConnections).toBe(1_000);
+    const address = await app.listen({ port: 0 });
+    const answer = await new Promise<string>((done) => {
+      const socket = dial(Number(new URL(address).port), '127.0.0.1', () =>
+        socket.write(`GET /healthz HTTP/1.1\r\nhost: localhost\r\nx-long: ${'x'.repeat(20_000)}\r\n\r\n`),
+      );
+      let said = '';
+      socket.on('data', (part) => (said += String(part)));
+      socket.on('close', () => done(said));
+    });
+    expect(answer).toMatch(/^HTTP\/1\.1 431/);
+    await app.close();
+  });
+  async function databaseName(): Promise<string> {
+    const { rows } = await sql<{ name: string }>`select current_database() as name`.execute(server.db);
+    return rows[0]!.name;
+  }
+});
+
+describe('the log', () => {
+  it('tells each request in one line with its number, and nothing of documents; only this account reads it', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'pelkin-log-'));
+    const file = join(folder, 'logs/server.log');
+    const app = await buildApp(server.db, { webRoot: null, allowedHosts: [] }, makeLogger(file, 'info'));
+    const answer = await app.inject({
+      method: 'POST',
+      url: '/api/designs?token=secret',
+      headers: { host: 'localhost', 'content-type': 'application/json' },
+      payload: JSON.stringify({ design: { ...design, name: 'Private name' } }),
+    });
+    await app.close();
+    await new Promise((done) => setTimeout(done, 300));
+    const text = readFileSync(file, 'utf8');
+    const lines = text.trim().split('\n');
+    const number = String(answer.headers['x-request-id']);
+    expect(lines.filter((line) => line.includes(number))).toHaveLength(1);
+    expect(lines.find((line) => line.includes(number))).toMatch(
+      /INFO: [0-9a-f]{10} POST \/api\/designs 201 \d+ ms$/,
+    );
+    expect(text).not.toMatch(/Private name|secret/);
+    expect(statSync(file).mode & 0o777).toBe(0o600);
+    rmSync(folder, { recursive: true });
+  });
+});
+
+describe('health', () => {
+  it('tells server, database and version', async () => {
+    expect(await call('GET', '/healthz')).toMatchObject({
+      status: 200,
+      body: {
+        server: 'works',
+        database: 'works',
+        version: expect.stringMatching(/^\d+\.\d+\.\d+$/) as string,
+      },
+    });
+  });
+});
