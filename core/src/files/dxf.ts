@@ -10,6 +10,7 @@ import {
 } from '@tarikjabiri/dxf';
 import type { Drawing, Mark, PathMark, TextMark } from '../drawing/drawing.ts';
 import { markPieces } from '../drawing/drawing.ts';
+import type { BulgeArc } from '../geometry/biarcs.ts';
 import { fitArcs } from '../geometry/biarcs.ts';
 import { cubicAt, stepsForChordError, straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
@@ -36,6 +37,12 @@ interface Vertex {
   readonly bulge: number;
 }
 
+/** An arc whose rise over its chord is under this, mm, is the chord: other programs choke on arcs of a thousand kilometres. */
+const STRAIGHT_RISE = 1e-6;
+/** The bulge as it is written: exactly 0 where the arc is straight for every tool (rise = bulge × half the chord). */
+const writtenBulge = ({ from, to, bulge }: BulgeArc): number =>
+  (Math.abs(bulge) * Math.hypot(to.x - from.x, to.y - from.y)) / 2 < STRAIGHT_RISE ? 0 : bulge;
+
 /** A mark as the vertices of a polyline, each with the bulge towards the next. */
 function vertices(
   mark: PathMark,
@@ -54,7 +61,7 @@ function vertices(
     if (curves === 'arcs') {
       const fit = fitArcs(piece, FITTED_TO);
       deviation = Math.max(deviation, fit.deviation);
-      list.push(...fit.arcs.map((a) => ({ at: a.from, bulge: a.bulge })));
+      list.push(...fit.arcs.map((a) => ({ at: a.from, bulge: writtenBulge(a) })));
     } else {
       const steps = stepsForChordError(piece, DXF_TOLERANCE);
       for (let i = 0; i < steps; i += 1) {

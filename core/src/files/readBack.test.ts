@@ -1,7 +1,9 @@
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
+import { newDesign } from '../design/defaults.ts';
 import { editPrint, setHandedness, setName } from '../design/edits.ts';
+import { addOpening, plainStep } from '../design/layoutEdits.ts';
 import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, mapPath, nearestOnPath } from '../geometry/closedPath.ts';
@@ -231,5 +233,45 @@ describe('the report and the cover', () => {
     expect(lines(demo('fathom'), 'Accepted findings')).toContain('squared with a chisel');
     expect(lines(demo('fathom'), 'Open findings')).toBe('None.');
     expect(lines(demo('windrow'), 'Accepted findings')).toBeUndefined();
+  });
+});
+
+describe('arcs in DXF', () => {
+  it('of straight sides, turned and offset, are written as straight: no arcs of thousands of kilometres', () => {
+    const bulges = (design: Design): readonly { readonly rise: number; readonly bulge: number }[] => {
+      const { entities } = read(drawingDxf(createDeriver()(design).template, 'Bulges', 'arcs').text);
+      return entities.flatMap((e) =>
+        (e.vertices ?? []).flatMap((v, i, all) => {
+          const next = all[(i + 1) % all.length]!;
+          const bulge = v.bulge ?? 0;
+          return bulge === 0
+            ? []
+            : [{ bulge, rise: (Math.abs(bulge) * Math.hypot(next.x - v.x, next.y - v.y)) / 2 }];
+        }),
+      );
+    };
+    for (const turn of [0, 17, 33.3, 90, 123.456]) {
+      const shape = { kind: 'rect' as const, long: 80.1, wide: 40.3, radius: 3 };
+      const inset = { kind: 'inset' as const, of: 'o1', by: -7, within: null };
+      const steps = [plainStep('a', shape, 20), plainStep('b', inset, 3, 'ledge')];
+      let design = addOpening(newDesign('Bulges', 6, 640), {
+        name: 'a',
+        face: 'back',
+        at: { x: -60.123, y: 20.456 },
+        turn,
+        steps: [steps[0]!],
+      }).design;
+      design = addOpening(design, {
+        name: 'b',
+        face: 'back',
+        at: { x: 0, y: 0 },
+        turn: 0,
+        steps: [steps[1]!],
+      }).design;
+      for (const { rise, bulge } of bulges(design)) {
+        expect(rise, `turned ${turn}: a bulge of ${bulge}`).toBeGreaterThanOrEqual(1e-6);
+        expect(Math.abs(bulge)).toBeLessThan(1);
+      }
+    }
   });
 });

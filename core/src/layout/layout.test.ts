@@ -127,15 +127,21 @@ describe('walls against brute force', () => {
               others.some((c) => zOf(c)[0] <= Math.max(za[0], zb[0]) && zOf(c)[1] >= Math.min(za[1], zb[1])),
               `seed ${seed}: the wall of ${gap} mm between ${i} and ${k}`,
             ).toBe(true);
-          if (told) expect(Math.abs(told.thickness - gap), `seed ${seed}: ${i} and ${k}`).toBeLessThan(0.15);
+          // The shortest way, or a longer one where a third opening lies in it (walls.test.ts looks at those).
+          if (told) expect(told.thickness - gap, `seed ${seed}: ${i} and ${k}`).toBeGreaterThan(-0.15);
         }
         // To the edge of a rectangular body: the least of four distances, negative outside.
         const edge = Math.min(
           ...edgeOf(a).map(([x, y]) => Math.min(HALF.x - Math.abs(x), HALF.y - Math.abs(y))),
         );
         const told = walls.find((w) => w.a.owner === `opening:o${i}` && w.b === null);
-        if (edge < 24.8)
+        const isAlone = blocks.every(
+          (c) => c === a || zOf(c)[0] >= zOf(a)[1] || zOf(c)[1] <= zOf(a)[0] || gapBetween(a, c) > 60,
+        );
+        if (edge < 24.8 && (isAlone || edge < 0))
           expect(Math.abs(told!.thickness - edge), `seed ${seed}: ${i} to the edge`).toBeLessThan(0.15);
+        else if (edge < 24.8)
+          expect(told?.thickness ?? 25, `seed ${seed}: ${i} to the edge`).toBeGreaterThan(edge - 0.15);
         else expect(told === undefined || told.thickness > 24.8).toBe(true);
       });
     }

@@ -1,11 +1,12 @@
 import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
-import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { zOverlap } from './cut.ts';
 import type { LaidOut } from './layOut.ts';
 import { byPair } from './pairs.ts';
+import { furthestOut, isClear, woodWay } from './woodWay.ts';
 
 /** Walls thicker than this, mm, are not looked at: no limit reaches further. */
 export const WALL_SIGHT = 25;
@@ -53,24 +54,103 @@ const gapOf = byPair((a: Cut, b: Cut): Gap | null => {
   return inside ? null : gap;
 });
 
-/** How a cut lies to the body's edge: the wall to it, or how far it reaches past it; null where it is far inside. */
+/** How a cut lies to the body's edge: the shortest way to it, or how far it reaches past it; null where it is far inside. */
 const edgeWallOf = byPair(
-  (cut: Cut, body: LaidOut['body']): { at: Point; gap: Gap | null; past: number } | null => {
+  (
+    cut: Cut,
+    body: LaidOut['body'],
+  ): { readonly gap: Gap } | { readonly at: Point; readonly past: number } | null => {
     const gap = edgeGap(cut.area, body, WALL_SIGHT);
     // Where no edges cross, one corner tells for all.
-    const inside = gap?.distance !== 0 && polygonHolds(body.polygon, cut.area.polygon[0]!);
-    const outside = inside ? [] : cut.area.polygon.filter((p) => !polygonHolds(body.polygon, p));
-    if (outside.length === 0 && gap?.distance !== 0)
-      return gap && { at: { x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 }, gap, past: 0 };
-    // Past the edge: how far its furthest corner lies outside.
-    let [past, at] = [0, gap?.from ?? cut.area.polygon[0]!];
-    for (const p of outside) {
-      const far = distanceToEdge(body.polygon, p);
-      if (far > past) [past, at] = [far, p];
-    }
-    return { at, gap: null, past };
+    if (gap?.distance !== 0 && polygonHolds(body.polygon, cut.area.polygon[0]!)) return gap && { gap };
+    return furthestOut(cut.area, body.polygon) ?? { at: gap?.from ?? cut.area.polygon[0]!, past: 0 };
   },
 );
+
+type Range = Pick<Cut, 'top' | 'bottom'>;
+/** Depths thinner than this, mm, hold no wall. */
+const THINNEST_DEPTH = 0.05;
+
+/**
+ * A range of depth divided where what else is cut there begins and ends: within each part the same cuts take wood
+ * away. Parts that hold no wall are left out, unless there is no other.
+ */
+function depthsOf({ bottom, top }: Range, others: readonly Cut[]): readonly Range[] {
+  const bounds = new Set([bottom, top]);
+  for (const c of others) for (const z of [c.bottom, c.top]) if (z > bottom && z < top) bounds.add(z);
+  const sorted = [...bounds].sort((p, q) => p - q);
+  const parts = sorted.slice(1).map((high, i) => ({ bottom: sorted[i]!, top: high }));
+  const deep = parts.filter((d) => d.top - d.bottom >= THINNEST_DEPTH);
+  return deep.length ? deep : parts;
+}
+
+/** A way that was found round what is in it, with what it was looked for among. */
+interface Looked {
+  readonly taken: readonly Cut[];
+  readonly way: Gap | null;
+}
+const lookedFor = byPair((_a: object, _b: object): { looked: Looked[] } => ({ looked: [] }));
+/** At most so many ways are remembered of a pair. */
+const MOST_REMEMBERED = 4;
+
+/** {@link woodWay}, remembered while nothing that it was looked for among has changed. */
+function rememberedWay(
+  a: Cut,
+  b: Cut | LaidOut['body'],
+  taken: readonly Cut[],
+  body: LaidOut['body'] | null,
+): Gap | null {
+  const memory = lookedFor(a, b);
+  const known = memory.looked.find(
+    (l) => l.taken.length === taken.length && l.taken.every((c, i) => c === taken[i]),
+  );
+  if (known) return known.way;
+  const area = 'area' in b ? b.area : b;
+  const way = woodWay(
+    a.area,
+    area,
+    taken.map((c) => c.area),
+    body?.polygon ?? null,
+    WALL_SIGHT,
+  );
+  memory.looked = [{ taken, way }, ...memory.looked].slice(0, MOST_REMEMBERED);
+  return way;
+}
+
+/**
+ * The least wood between a cut and another, or the body's edge, at any depth that both share: the shortest way that
+ * runs through wood all along. `shortest` is the shortest of all ways, which mostly is that one. Null where other cuts
+ * leave no wood between them within sight.
+ */
+function leastWood(
+  a: Cut,
+  b: Cut | null,
+  shortest: Gap,
+  range: Range,
+  walled: readonly Cut[],
+  body: LaidOut['body'],
+): Gap | null {
+  const box = growBox(a.area.box, WALL_SIGHT);
+  const others = walled.filter((c) => c !== a && c !== b && zOverlap(c, range) && boxesMeet(c.area.box, box));
+  const outline = b === null ? null : body.polygon;
+  if (others.length === 0 && isClear(shortest.from, shortest.to, [], outline)) return shortest;
+  let least: Gap | null = null;
+  for (const depth of depthsOf(range, others)) {
+    const taken = others.filter((c) => c.bottom <= depth.bottom && c.top >= depth.top);
+    if (
+      isClear(
+        shortest.from,
+        shortest.to,
+        taken.map((c) => c.area),
+        outline,
+      )
+    )
+      return shortest;
+    const way = rememberedWay(a, b ?? body, taken, b === null ? null : body);
+    if (way && (!least || way.distance < least.distance)) least = way;
+  }
+  return least;
+}
 
 /** For each cut the later ones whose boxes come within sight of it, in order: found by a sweep along x. */
 function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
@@ -88,38 +168,37 @@ function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
   return pairs.map((p) => p.sort((a, b) => a - b));
 }
 
+const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
+
 /**
  * Every wall thinner than {@link WALL_SIGHT}: between two openings that share some depth and do not meet, and between
- * an opening and the body's edge. `grain`: rad from the centre line.
+ * an opening and the body's edge; each the least wood that a straight way through wood alone finds. `grain`: rad from
+ * the centre line.
  */
 export function wallsOf({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>, grain: number): readonly Wall[] {
   const walled = cuts.filter((c) => WALLED.has(c.role));
   const near = nearPairs(walled);
   const walls: Wall[] = [];
+  const add = (a: Cut, b: Cut | null, gap: Gap): void =>
+    void walls.push({ a, b, at: middleOf(gap), thickness: gap.distance, endGrain: isEndGrain(gap, grain) });
   walled.forEach((a, i) => {
     for (const k of near[i]!) {
       const b = walled[k]!;
       if (a.owner === b.owner || !zOverlap(a, b)) continue;
-      const gap = gapOf(a, b);
-      if (!gap) continue;
-      const at = { x: (gap.from.x + gap.to.x) / 2, y: (gap.from.y + gap.to.y) / 2 };
-      const [low, high] = [Math.max(a.bottom, b.bottom), Math.min(a.top, b.top)];
-      // A third opening may have taken all of it away.
-      const gone = walled.some(
-        (c) => c !== a && c !== b && c.bottom <= low && c.top >= high && areaHolds(c.area, at),
-      );
-      if (!gone) walls.push({ a, b, at, thickness: gap.distance, endGrain: isEndGrain(gap, grain) });
+      const shortest = gapOf(a, b);
+      if (!shortest) continue;
+      const range = { bottom: Math.max(a.bottom, b.bottom), top: Math.min(a.top, b.top) };
+      const gap = leastWood(a, b, shortest, range, walled, body);
+      if (gap) add(a, b, gap);
     }
     if (AT_EDGE.has(a.role)) return;
     const edge = edgeWallOf(a, body);
     if (!edge) return;
-    walls.push({
-      a,
-      b: null,
-      at: edge.at,
-      thickness: edge.gap ? edge.gap.distance : -edge.past,
-      endGrain: edge.gap !== null && isEndGrain(edge.gap, grain),
-    });
+    if ('past' in edge) walls.push({ a, b: null, at: edge.at, thickness: -edge.past, endGrain: false });
+    else {
+      const gap = leastWood(a, null, edge.gap, a, walled, body);
+      if (gap) add(a, null, gap);
+    }
   });
   return walls;
 }

@@ -1,6 +1,7 @@
 import { offsetPath } from '../../geometry/offset.ts';
-import { polygonMiddle } from '../../geometry/polygons.ts';
+import { areaHolds, polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
 import { remember } from '../../geometry/remember.ts';
+import { areaOf } from '../../layout/cut.ts';
 import type { Floor } from '../../layout/floors.ts';
 import { floorsOf } from '../../layout/floors.ts';
 import type { LaidOut } from '../../layout/layOut.ts';
@@ -69,11 +70,19 @@ export const ledgeForgotten: Rule = {
       .filter((o) => holding.has(`opening:${o.id}`) && !o.steps.some((s) => s.role === 'ledge' || s.through))
       .filter(
         (o) =>
+          // A plate that lies over it, not one that lies beside it.
           !laid.parts.some(
             (p) =>
               p.part.spec.kind === 'plate' &&
               p.part.face === o.face &&
-              Math.hypot(p.part.at.x - o.at.x, p.part.at.y - o.at.y) < 40,
+              p.footprint.some((path) =>
+                laid.cuts.some(
+                  (c) =>
+                    c.owner === `opening:${o.id}` &&
+                    c.role === 'cavity' &&
+                    polygonsMeet(areaOf(path), c.area),
+                ),
+              ),
           ),
       )
       .map((o) => ({ subject: o.id, about: o.name, where: { x: o.at.x, y: o.at.y }, measured: null }));
@@ -87,15 +96,7 @@ const cavitiesOf = (
   face: 'front' | 'back' | 'edge',
 ): readonly string[] =>
   laid.cuts
-    .filter(
-      (c) =>
-        c.role === 'cavity' &&
-        c.face !== face &&
-        at.x >= c.area.box.minX &&
-        at.x <= c.area.box.maxX &&
-        at.y >= c.area.box.minY &&
-        at.y <= c.area.box.maxY,
-    )
+    .filter((c) => c.role === 'cavity' && c.face !== face && areaHolds(c.area, at))
     .map((c) => c.owner);
 
 /** A bit just as wide as what it routs gets in, mm. */

@@ -128,6 +128,29 @@ describe('floors', () => {
     expect(found(edits.removeStep(windrow, cavity.id, 1), 'ledge-forgotten')).toHaveLength(1);
     const covered = edits.addPart(edits.removeStep(windrow, cavity.id, 1), shelf('plate'), 'back', cavity.at);
     expect(found(covered.design, 'ledge-forgotten')).toEqual([]);
+    // A plate beside it covers nothing, however near its middle comes.
+    const bare = edits.removeStep(windrow, cavity.id, 1);
+    const small = { ...shelf('plate'), measures: { ...shelf('plate').measures, long: 20, wide: 12 } };
+    const beside = edits.addPart(bare, small, 'back', { x: cavity.at.x, y: cavity.at.y + 39 });
+    expect(found(beside.design, 'ledge-forgotten')).toHaveLength(1);
+  });
+  it('only where a control stands over it by its shape, not within the box round it', () => {
+    // A slanted slot: its box holds places that it does not.
+    const { steps } = cavity;
+    const slot = { kind: 'slot' as const, long: 120, wide: 24 };
+    const slanted = edits.changeOpening(edits.removeStep(windrow, cavity.id, 1), cavity.id, {
+      turn: 45,
+      steps: [{ ...steps[0]!, shape: slot }],
+    });
+    const tone = slanted.parts.filter((p) => p.spec.kind === 'pot');
+    const only = edits.removeParts(
+      slanted,
+      slanted.parts.filter((p) => p.id !== tone[0]!.id).map((p) => p.id),
+    );
+    const at = (x: number, y: number) =>
+      edits.changePart(only, tone[0]!.id, { at: { x: cavity.at.x + x, y: cavity.at.y + y } });
+    expect(found(at(30, 30), 'ledge-forgotten')).toHaveLength(1);
+    expect(found(at(30, -30), 'ledge-forgotten')).toEqual([]);
   });
 });
 
