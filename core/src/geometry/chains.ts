@@ -10,12 +10,15 @@ export interface Chain {
   /** The largest gap that was bridged to join it, mm. */
   readonly gap: number;
   readonly name: string;
+  /** Whether any line of it is there to draw by. */
+  readonly construction: boolean;
 }
 
 export interface Drawn {
   readonly pieces: readonly Cubic[];
   readonly closed: boolean;
   readonly name: string;
+  readonly construction?: boolean;
 }
 
 export interface Joined {
@@ -64,9 +67,10 @@ function grid<T>(cell: number): {
 }
 
 /** Lines without those that another covers from end to end. */
-function once(drawn: readonly Drawn[]): readonly Drawn[] {
+function once(drawn: readonly Drawn[], look: () => void): readonly Drawn[] {
   const seen = grid<Drawn>(DOUBLED * 2);
   return drawn.filter((d) => {
+    look();
     const middle = middleOf(d);
     const isSame = (o: Drawn): boolean =>
       o.pieces.length === d.pieces.length &&
@@ -87,10 +91,20 @@ interface End {
 
 /**
  * Lines joined end to end where their ends come within the tolerance, mm, the nearest first; a gap is bridged
- * straight. A chain whose own ends meet is closed. Doubled lines are left out and counted.
+ * straight. A chain whose own ends meet is closed. Doubled lines are left out and counted. `told` hears how far it is,
+ * `look` is called as it goes on and may throw to end it.
  */
-export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
-  const lines = once(drawn.filter((d) => d.pieces.length > 0));
+export function joinChains(
+  drawn: readonly Drawn[],
+  tolerance: number,
+  told: (share: number) => void = () => undefined,
+  look: () => void = () => undefined,
+): Joined {
+  const lines = once(
+    drawn.filter((d) => d.pieces.length > 0),
+    look,
+  );
+  told(0.3);
   const doubled = drawn.filter((d) => d.pieces.length > 0).length - lines.length;
   const reach = Math.max(tolerance, TOUCHING);
   const open = lines.filter((l) => !l.closed);
@@ -100,13 +114,15 @@ export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
   ]);
   const nearby = grid<number>(reach);
   ends.forEach((e, i) => nearby.put(e.at, i));
-  const pairs = ends.flatMap((e, i) =>
-    nearby
+  const pairs = ends.flatMap((e, i) => {
+    look();
+    return nearby
       .near(e.at)
       .filter((j) => j > i)
       .map((j) => ({ i, j, apart: distance(e.at, ends[j]!.at) }))
-      .filter(({ apart }) => apart <= reach),
-  );
+      .filter(({ apart }) => apart <= reach);
+  });
+  told(0.6);
   pairs.sort((a, b) => a.apart - b.apart || a.i - b.i || a.j - b.j);
   const mate = new Array<number>(ends.length).fill(-1);
   for (const { i, j, apart } of pairs) {
@@ -124,7 +140,7 @@ export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
   const used = new Array<boolean>(open.length).fill(false);
   const chains: Chain[] = lines
     .filter((l) => l.closed)
-    .map(({ pieces, name }) => ({ pieces, closed: true, gap: 0, name }));
+    .map(({ pieces, name, construction = false }) => ({ pieces, closed: true, gap: 0, name, construction }));
   const follow = (first: number): void => {
     // First back to a free end, or round to where it began.
     let entry = first * 2;
@@ -139,14 +155,17 @@ export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
     const pieces: Cubic[] = [];
     let gap = 0;
     let closed = false;
+    let construction = false;
     let at = startEnd;
     for (;;) {
       const { line, isStart } = ends[at]!;
       used[line] = true;
+      look();
+      construction ||= open[line]!.construction === true;
       const own = isStart ? open[line]!.pieces : backward(open[line]!.pieces);
       const last = pieces.at(-1);
       if (last) gap = Math.max(gap, bridge(pieces, last.p3, own[0]!.p0));
-      pieces.push(...own);
+      for (const piece of own) pieces.push(piece);
       const leaves = at % 2 === 0 ? at + 1 : at - 1;
       const next = mate[leaves]!;
       if (next === -1) break;
@@ -157,11 +176,13 @@ export function joinChains(drawn: readonly Drawn[], tolerance: number): Joined {
       }
       at = next;
     }
-    chains.push({ pieces, closed, gap, name: open[ends[startEnd]!.line]!.name });
+    chains.push({ pieces, closed, gap, name: open[ends[startEnd]!.line]!.name, construction });
   };
   open.forEach((_, line) => {
     if (!used[line]) follow(line);
+    if (line % 1000 === 0) told(0.7 + (0.3 * line) / open.length);
   });
+  told(1);
   return { chains, doubled };
 }
 

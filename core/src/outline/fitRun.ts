@@ -372,6 +372,7 @@ export function fitRun(
   let fit = fitNodes(spread(samples, closed, first), kind, samples, tolerance);
   while (fit.off > tolerance) {
     if (fit.nodes.length >= MOST_NODES_OF_RUN) return null;
+    progress(0);
     fit = fitNodes(withOneMore(fit, closed, samples), kind, samples, tolerance);
   }
   for (let pass = 0; pass < PASSES; pass += 1) {

@@ -125,7 +125,7 @@ const LONG_STEP = 3;
 const LEAST_LONG = 12;
 
 /** A chain of many pieces followed by as few longer curves as run within `FOLLOWED` of it, its corners kept. */
-function followed(path: ClosedPath): ClosedPath {
+function followed(path: ClosedPath, look: () => void): ClosedPath {
   const n = path.length;
   const isPolygon = path.every(isStraight);
   const turns = path.map((_, i) => Math.abs(turnAt(path, i)));
@@ -145,6 +145,7 @@ function followed(path: ClosedPath): ClosedPath {
   const breaks = path.map((_, i) => i).filter((i) => isCorner[i]! || isLong[i]! || isLong[(i + n - 1) % n]!);
   const starts = breaks.length ? breaks : [0];
   return starts.flatMap((from, k) => {
+    look();
     const to = starts[(k + 1) % starts.length]!;
     if (isLong[from]!) return [path[from]!];
     const count = ((to - from + n - 1) % n) + 1;
@@ -171,11 +172,11 @@ const wayOf = ({ p0, p3 }: Cubic): Point => {
 /**
  * A closed chain as an outline that runs as it is drawn: straight pieces stay straight, curves keep their
  * handles, very many short pieces become longer curves within 0.003 mm of their ends. Null when it has more nodes than an
- * outline may.
+ * outline may. `look` is called as it goes on and may throw to end it.
  */
-export function nodesAsDrawn(chain: ClosedPath): OutlineFit | null {
+export function nodesAsDrawn(chain: ClosedPath, look: () => void = () => undefined): OutlineFit | null {
   const whole = healed(chain);
-  const path = whole.length > MOST_KEPT ? followed(whole) : whole;
+  const path = whole.length > MOST_KEPT ? followed(whole, look) : whole;
   const n = path.length;
   if (n < 3 || n > MOST_NODES) return null;
   const vector = (from: Point, to: Point): { readonly x: number; readonly y: number } => ({
@@ -198,20 +199,23 @@ export function nodesAsDrawn(chain: ClosedPath): OutlineFit | null {
       Math.abs(cross(a, b)) <= IN_LINE * Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y);
     return { ...place, kind: inLine ? 'smooth' : 'corner', ...handles };
   });
-  return { nodes, off: offOf(chain, nodes) };
+  return { nodes, off: offOf(chain, nodes, look) };
 }
 
 /** Places that are compared, mm apart along the chain. */
 const COMPARED = 1;
 
 /** How far the chain's places are from an outline at most, mm. */
-function offOf(chain: ClosedPath, nodes: readonly OutlineNode[]): number {
+function offOf(chain: ClosedPath, nodes: readonly OutlineNode[], look: () => void): number {
   const turned = signedArea(chain) >= 0 ? chain : reversePath(chain);
   const path = solveOutline(nodes);
   // At even steps, each place by itself: a long straight piece has no chords between its ends, and at a sharp
   // tip the two sides are near to each other.
   const { samples } = evenly(flattenPath(turned, 0.002), [], COMPARED);
-  return samples.reduce((most, p) => Math.max(most, nearestOnPath(path, p)!.distance), 0);
+  return samples.reduce((most, p) => {
+    look();
+    return Math.max(most, nearestOnPath(path, p)!.distance);
+  }, 0);
 }
 
 /** A chain of straight steps alone has its corners found; this share of curves tells its own by their joints. */
@@ -223,7 +227,12 @@ const CHORD_SHARE = 0.05;
  * A closed chain as an outline of the fewest fair and corner nodes found within the tolerance, mm; null when none
  * of reasonable size does. Corners are those of the chain, or, where it is a polygon, those that it stands for.
  */
-export function nodesWithin(chain: ClosedPath, tolerance: number, progress?: Progress): OutlineFit | null {
+export function nodesWithin(
+  chain: ClosedPath,
+  tolerance: number,
+  progress: Progress = () => undefined,
+  look: () => void = () => undefined,
+): OutlineFit | null {
   const path = healed(chain);
   if (path.length < 2) return null;
   const round = path.reduce((s, c) => s + cubicLength(c), 0);
@@ -232,8 +241,12 @@ export function nodesWithin(chain: ClosedPath, tolerance: number, progress?: Pro
   const corners: number[] = [];
   path.forEach((c, i) => {
     if (Math.abs(turnAt(path, i)) > CORNER_TURN) corners.push(edge.length);
-    edge.push(...flattenPath([c], Math.max(0.001, tolerance * CHORD_SHARE)));
+    look();
+    for (const p of flattenPath([c], Math.max(0.001, tolerance * CHORD_SHARE))) edge.push(p);
   });
   const known = curved >= CURVED_SHARE * round || path.length < 12 ? corners : null;
-  return fitOutline(edge, tolerance, known, progress);
+  return fitOutline(edge, tolerance, known, (share) => {
+    look();
+    progress(share);
+  });
 }

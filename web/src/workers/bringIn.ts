@@ -3,14 +3,31 @@ import * as Comlink from 'comlink';
 import type { BringInWorker } from './bringIn.worker.ts';
 import { Stopped } from './stopped.ts';
 
+/** Something of a file, why, and how often. */
+export interface PassedOver {
+  readonly what: string;
+  readonly why: string;
+  readonly count: number;
+}
+
 /** What a drawing file holds, as far as it is shown before its lines are joined. */
 export interface DrawingAbout {
   readonly kind: 'svg' | 'dxf' | 'json';
   readonly declared: { readonly name: string; readonly mm: number } | null;
   readonly choices: readonly { readonly name: string; readonly mm: number }[];
-  readonly passedOver: readonly { readonly what: string; readonly why: string; readonly count: number }[];
+  readonly passedOver: readonly PassedOver[];
+  /** What is brought in otherwise than the file shows it. */
+  readonly cautions: readonly PassedOver[];
   readonly lines: number;
 }
+
+/** Why a file, or a line of it, cannot be taken: where, and words for people. */
+export interface Refusal {
+  readonly where: string;
+  readonly message: string;
+}
+export const isRefusal = (answer: object | null): answer is Refusal =>
+  answer !== null && 'message' in answer && 'where' in answer;
 
 /** A joined line of a drawing in the file's own frame, mm. */
 export interface BroughtLine {
@@ -22,6 +39,15 @@ export interface BroughtLine {
   readonly pieces: number;
   readonly box: Box;
   readonly path: ClosedPath;
+  /** Why it is not taken unasked. */
+  readonly aside: 'frame' | 'construction' | null;
+  /** Where it crosses itself, or another line. */
+  readonly crosses: {
+    readonly at: { readonly x: number; readonly y: number };
+    readonly other: number | null;
+  } | null;
+  /** The line whose other side it is: two sides of one drawn stroke, so far apart. */
+  readonly twin: { readonly of: number; readonly apart: number } | null;
 }
 
 export interface BroughtLines {
@@ -40,12 +66,15 @@ type Told = (share: number) => void;
 
 /** A worker that reads one drawing and answers about it; `end` stops whatever it is at. */
 export interface Reader {
-  read(
-    text: string,
+  read(bytes: Uint8Array, told: Told): Promise<DrawingAbout | Refusal>;
+  /** Lines in mm, joined over gaps of so many of the file's own units. */
+  join(mm: number, gap: number, told: Told): Promise<BroughtLines | Refusal>;
+  outline(
+    index: number,
+    placing: Placing,
+    within: number | null,
     told: Told,
-  ): Promise<DrawingAbout | { readonly where: string; readonly message: string }>;
-  join(mm: number, gap: number): Promise<BroughtLines>;
-  outline(index: number, placing: Placing, within: number | null, told: Told): Promise<Fitting | null>;
+  ): Promise<Fitting | Refusal | null>;
   end(): void;
 }
 
@@ -60,10 +89,16 @@ export function startReader(): Reader {
   failed.catch(() => undefined);
   const race = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, failed]);
   return {
-    read: (text, told) => race(remote.read(text, Comlink.proxy(told)) as Promise<DrawingAbout>),
-    join: (mm, gap) => race(remote.join(mm, gap)),
+    read: (bytes, told) =>
+      race(
+        remote.read(Comlink.transfer(bytes, [bytes.buffer]), Comlink.proxy(told)) as Promise<
+          DrawingAbout | Refusal
+        >,
+      ),
+    join: (mm, gap, told) =>
+      race(remote.join(mm, gap, Comlink.proxy(told)) as Promise<BroughtLines | Refusal>),
     outline: (index, placing, within, told) =>
-      race(remote.outline(index, placing, within, Comlink.proxy(told)) as Promise<Fitting | null>),
+      race(remote.outline(index, placing, within, Comlink.proxy(told)) as Promise<Fitting | Refusal | null>),
     end: () => {
       worker.terminate();
       give(new Stopped());

@@ -1,82 +1,108 @@
-import type { Chain, FileRead, Placing } from '@pelkin/core/bringin';
+import type { Chain, DrawnLine, FileRead, Placing } from '@pelkin/core/bringin';
 import {
+  Unreadable,
+  describeLines,
+  drawingText,
   joinChains,
+  lineRefusal,
   nodesAsDrawn,
   nodesWithin,
-  pathBox,
   placedPath,
   readDrawing,
+  startClock,
 } from '@pelkin/core/bringin';
 import * as Comlink from 'comlink';
-import type { BroughtLines, DrawingAbout, Fitting } from './bringIn.ts';
+import type { BroughtLines, DrawingAbout, Fitting, Refusal } from './bringIn.ts';
 
-/** The drawing that is being brought in stays here: the page is told only what it shows. */
+/** The drawing that is being brought in stays here, in the file's own unit: the page is told only what it shows. */
 let held: FileRead | null = null;
-let chains: readonly Chain[] = [];
+let joined: { readonly gap: number; readonly doubled: number; readonly chains: readonly Chain[] } | null =
+  null;
+let lines: readonly DrawnLine[] = [];
 
 /** Lines that are shown, the largest first; a drawing of thousands is mostly hatching and words. */
 const MOST_SHOWN = 60;
 
-function read(
-  text: string,
-  told: (share: number) => void,
-): DrawingAbout | { readonly where: string; readonly message: string } {
-  const answer = readDrawing(text, told);
+/** What is refused within some work is an answer. */
+function answered<T>(work: () => T): T | Refusal {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Unreadable) return { where: error.where, message: error.message };
+    throw error;
+  }
+}
+
+function read(bytes: Uint8Array, told: (share: number) => void): DrawingAbout | Refusal {
+  const file = drawingText(bytes);
+  if (!file.ok) return { where: file.where, message: file.message };
+  const answer = readDrawing(file.text, told);
   if (!answer.ok) return { where: answer.where, message: answer.message };
   held = answer.read;
-  const { kind, declared, choices, passedOver, curves } = answer.read;
-  return { kind, declared, choices, passedOver, lines: curves.length };
+  joined = null;
+  const { kind, declared, choices, passedOver, cautions, curves } = answer.read;
+  return { kind, declared, choices, passedOver, cautions, lines: curves.length };
 }
 
-/** The drawing's lines in mm, joined. */
-function join(mm: number, gap: number): BroughtLines {
-  const scaled = (held?.curves ?? []).map(({ pieces, closed, name }) => ({
-    closed,
-    name,
-    pieces: pieces.map(({ p0, p1, p2, p3 }) => ({
-      p0: { x: p0.x * mm, y: p0.y * mm },
-      p1: { x: p1.x * mm, y: p1.y * mm },
-      p2: { x: p2.x * mm, y: p2.y * mm },
-      p3: { x: p3.x * mm, y: p3.y * mm },
-    })),
-  }));
-  const joined = joinChains(scaled, gap);
-  const sized = joined.chains
-    .map((chain) => ({ chain, box: pathBox(chain.pieces)! }))
-    .map(({ chain, box }) => ({
-      chain,
-      box,
-      size: Math.hypot(box.maxX - box.minX, box.maxY - box.minY),
-    }))
-    .sort((a, b) => b.size - a.size);
-  chains = sized.map(({ chain }) => chain);
-  return {
-    doubled: joined.doubled,
-    closed: chains.filter((c) => c.closed).length,
-    open: chains.filter((c) => !c.closed).length,
-    lines: sized.slice(0, MOST_SHOWN).map(({ chain, box }, index) => ({
-      index,
-      name: chain.name,
-      closed: chain.closed,
-      gap: chain.gap,
-      pieces: chain.pieces.length,
-      box,
-      path: chain.pieces,
-    })),
-  };
+const scaled = (chain: Chain, mm: number): Chain => ({
+  ...chain,
+  gap: chain.gap * mm,
+  pieces: chain.pieces.map(({ p0, p1, p2, p3 }) => ({
+    p0: { x: p0.x * mm, y: p0.y * mm },
+    p1: { x: p1.x * mm, y: p1.y * mm },
+    p2: { x: p2.x * mm, y: p2.y * mm },
+    p3: { x: p3.x * mm, y: p3.y * mm },
+  })),
+});
+
+/** The drawing's lines in mm, joined over gaps of so many of the file's units: joined again only when that changes. */
+function join(mm: number, gap: number, told: (share: number) => void): BroughtLines | Refusal {
+  return answered(() => {
+    const look = startClock('to join its lines');
+    if (joined?.gap !== gap) {
+      const { chains, doubled } = joinChains(held?.curves ?? [], gap, told, look);
+      joined = { gap, doubled, chains };
+    }
+    lines = describeLines(
+      joined.chains.map((chain) => scaled(chain, mm)),
+      look,
+    );
+    return {
+      doubled: joined.doubled,
+      closed: lines.filter((l) => l.chain.closed).length,
+      open: lines.filter((l) => !l.chain.closed).length,
+      lines: lines.slice(0, MOST_SHOWN).map(({ chain, box, aside, crosses, twin }, index) => ({
+        index,
+        name: chain.name,
+        closed: chain.closed,
+        gap: chain.gap,
+        pieces: chain.pieces.length,
+        box,
+        path: chain.pieces,
+        aside,
+        crosses,
+        twin,
+      })),
+    };
+  });
 }
 
-/** One line as nodes in the instrument frame: as it is drawn, or the fewest within a tolerance. */
+/** One line as nodes in the instrument frame: as it is drawn, or the fewest within a tolerance; null when neither does. */
 function outline(
   index: number,
   placing: Placing,
   within: number | null,
   told: (share: number) => void,
-): Fitting | null {
-  const chain = chains[index];
-  if (!chain) return null;
-  const path = placedPath(chain.pieces, placing);
-  return within === null ? nodesAsDrawn(path) : nodesWithin(path, within, told);
+): Fitting | Refusal | null {
+  const line = lines[index];
+  if (!line) return null;
+  const path = placedPath(line.chain.pieces, placing);
+  const refusal = lineRefusal(path);
+  if (refusal) return { where: line.chain.name || 'the line', message: refusal };
+  return answered(() => {
+    const look = startClock('to follow it so nearly', 'allow more, or take it as it is drawn');
+    return within === null ? nodesAsDrawn(path, look) : nodesWithin(path, within, told, look);
+  });
 }
 
 const worker = { read, join, outline };

@@ -9,7 +9,16 @@ import { IDENTITY, after, apply, moved, scaled, turned } from './affine.ts';
 import type { Entity } from './dxfGroups.ts';
 import { dxfParts, figure, figures, groupOf, numberOf, textOf } from './dxfGroups.ts';
 import type { FoundCurve, ReadFile, Told, UnitChoice } from './found.ts';
-import { MOST_PIECES, Unreadable, atTheDoor, passing } from './found.ts';
+import {
+  MOST_PIECES,
+  MOST_WALKED,
+  Unreadable,
+  WholeUnreadable,
+  atTheDoor,
+  isPlaced,
+  passing,
+  startClock,
+} from './found.ts';
 
 /** The units that a DXF drawing of an instrument may be in. */
 export const DXF_UNITS: readonly UnitChoice[] = [
@@ -150,9 +159,14 @@ const TELL_EVERY = 2000;
  */
 export function readDxf(text: string, told: Told = () => undefined): ReadFile {
   return atTheDoor(() => {
-    const parts = dxfParts(text);
+    const look = startClock('to read it');
+    const parts = dxfParts(text, look);
     told(0.5);
     const { pass, list } = passing();
+    const cautions = passing();
+    /** The first entity that was broken: told when nothing else could be read. */
+    let broken: Unreadable | null = null;
+    let walked = 0;
     const curves: FoundCurve[] = [];
     let [pieces, seen] = [0, 0];
     const total = parts.entities.length;
@@ -167,11 +181,30 @@ export function readDxf(text: string, told: Told = () => undefined): ReadFile {
       if (found.length === 0) return;
       pieces += found.length;
       if (pieces > MOST_PIECES)
-        throw new Unreadable(
+        throw new WholeUnreadable(
           line(e),
           `the drawing has over ${MOST_PIECES} pieces of line: bring in the outline alone`,
         );
-      curves.push({ pieces: found.map((c) => mapCubic(c, (p) => apply(matrix, p))), closed, name: layer });
+      const placed = found.map((c) => mapCubic(c, (p) => apply(matrix, p)));
+      if (!placed.every(isPlaced))
+        throw new Unreadable(
+          line(e),
+          `${e.kind}: it lies ten million units away or further: a number is wrong`,
+        );
+      const construction = parts.constructionLayers.has(layer.toUpperCase());
+      curves.push({ pieces: placed, closed, name: layer, ...(construction ? { construction } : {}) });
+    };
+
+    /** Lines that rise or lie at different heights are drawn on paper as they are seen from above. */
+    const heights = new Set<number>();
+    const height = (e: Entity): void => {
+      const z = [30, 31, 38].flatMap((code) => figures(e, code).slice(0, 1));
+      if (e.kind === 'LINE' && z.length === 2 && z[0] !== z[1])
+        cautions.pass(
+          e.kind,
+          'it rises out of the plane: it is taken as seen from above, and is longer in truth',
+        );
+      if (heights.size < 3) for (const value of z) heights.add(value);
     };
 
     const walk = (
@@ -182,6 +215,13 @@ export function readDxf(text: string, told: Told = () => undefined): ReadFile {
     ): void => {
       for (let i = 0; i < entities.length; i += 1) {
         const e = entities[i]!;
+        look();
+        walked += 1;
+        if (walked > MOST_WALKED)
+          throw new WholeUnreadable(
+            line(e),
+            `its blocks put over ${MOST_WALKED} entities into one another: bring in the outline alone`,
+          );
         seen += depth === 0 ? 1 : 0;
         if (depth === 0 && seen % TELL_EVERY === 0) told(0.5 + (0.5 * seen) / total);
         const { kind } = e;
@@ -221,102 +261,124 @@ export function readDxf(text: string, told: Told = () => undefined): ReadFile {
         }
         // Arcs, circles, light polylines and insertions are told in their own plane: seen from below it is mirrored.
         const plane = after(outer, scaled(faces, 1));
-        switch (kind) {
-          case 'LINE': {
-            const [a, b] = [
-              { x: figure(e, 10), y: figure(e, 20) },
-              { x: figure(e, 11), y: figure(e, 21) },
-            ];
-            if (a.x !== b.x || a.y !== b.y) add(e, [straightCubic(a, b)], false, outer, layer);
-            break;
-          }
-          case 'CIRCLE':
-          case 'ARC': {
-            const r = figure(e, 40);
-            if (!(r > 0)) throw new Unreadable(line(e), `${kind}: its radius ${r} is not over 0`);
-            const from = kind === 'ARC' ? rad(figure(e, 50)) : 0;
-            const sweep = kind === 'ARC' ? sweepOf(from, rad(figure(e, 51))) : FULL;
-            const centre = { x: figure(e, 10), y: figure(e, 20) };
-            add(e, arcCubics({ centre, rx: r, ry: r, turn: 0, from, sweep }), sweep === FULL, plane, layer);
-            break;
-          }
-          case 'ELLIPSE': {
-            const major = { x: figure(e, 11), y: figure(e, 21) };
-            const rx = Math.hypot(major.x, major.y);
-            const ry = rx * figure(e, 40);
-            if (!(rx > 0 && ry > 0)) throw new Unreadable(line(e), 'ELLIPSE: one of its axes is not over 0');
-            const from = figure(e, 41, 0);
-            const sweep = sweepOf(from, figure(e, 42, FULL));
-            const turn = Math.atan2(major.y, major.x);
-            const centre = { x: figure(e, 10), y: figure(e, 20) };
-            const arc = arcCubics({ centre, rx, ry, turn, from: faces * from, sweep: faces * sweep });
-            add(e, arc, sweep === FULL, outer, layer);
-            break;
-          }
-          case 'LWPOLYLINE': {
-            const closed = (figure(e, 70, 0) & 1) === 1;
-            add(e, chain(lightVertices(e), closed), closed, plane, layer);
-            break;
-          }
-          case 'POLYLINE': {
-            const flags = figure(e, 70, 0);
-            if (flags & (16 | 64)) {
-              pass('POLYLINE', 'it is a surface, not a line');
+        try {
+          switch (kind) {
+            case 'LINE': {
+              const [a, b] = [
+                { x: figure(e, 10), y: figure(e, 20) },
+                { x: figure(e, 11), y: figure(e, 21) },
+              ];
+              if (a.x !== b.x || a.y !== b.y) add(e, [straightCubic(a, b)], false, outer, layer);
               break;
             }
-            const closed = (flags & 1) === 1;
-            const vertices = followers
-              .filter((v) => v.kind === 'VERTEX' && (figure(v, 70, 0) & 16) === 0)
-              .map((v): Vertex => ({ at: { x: figure(v, 10), y: figure(v, 20) }, bulge: figure(v, 42, 0) }));
-            add(e, chain(vertices, closed), closed, flags & 8 ? outer : plane, layer);
-            break;
-          }
-          case 'SPLINE': {
-            const { pieces: found, closed } = splineOf(e);
-            add(e, found, closed, outer, layer);
-            break;
-          }
-          case 'INSERT': {
-            const name = textOf(e, 2) ?? '';
-            const block = parts.blocks.get(name.toUpperCase());
-            if (!block)
-              throw new Unreadable(
-                groupOf(e, 2) ? `line ${groupOf(e, 2)!.line}` : line(e),
-                `INSERT: the block “${name}” is not in the file: save it with its blocks`,
-              );
-            if (depth >= DEEPEST)
-              throw new Unreadable(
-                line(e),
-                `INSERT: the block “${name}” leads back to itself: the file is broken`,
-              );
-            const base = moved(-figure(block.head, 10, 0), -figure(block.head, 20, 0));
-            const turn = turned(rad(figure(e, 50, 0)));
-            const [columns, rows] = [figure(e, 70, 1), figure(e, 71, 1)];
-            if (columns * rows > MOST_PIECES)
-              throw new Unreadable(
-                line(e),
-                `INSERT: ${columns} × ${rows} copies are too many: bring in the outline alone`,
-              );
-            for (let row = 0; row < rows; row += 1)
-              for (let column = 0; column < columns; column += 1) {
-                const lay = after(
-                  moved(figure(e, 10, 0), figure(e, 20, 0)),
-                  after(turn, moved(column * figure(e, 44, 0), row * figure(e, 45, 0))),
-                );
-                const size = after(lay, after(scaled(figure(e, 41, 1), figure(e, 42, 1)), base));
-                walk(block.entities, after(plane, size), depth + 1, layer);
+            case 'CIRCLE':
+            case 'ARC': {
+              const r = figure(e, 40);
+              if (!(r > 0)) throw new Unreadable(line(e), `${kind}: its radius ${r} is not over 0`);
+              const from = kind === 'ARC' ? rad(figure(e, 50)) : 0;
+              const sweep = kind === 'ARC' ? sweepOf(from, rad(figure(e, 51))) : FULL;
+              const centre = { x: figure(e, 10), y: figure(e, 20) };
+              add(e, arcCubics({ centre, rx: r, ry: r, turn: 0, from, sweep }), sweep === FULL, plane, layer);
+              break;
+            }
+            case 'ELLIPSE': {
+              const major = { x: figure(e, 11), y: figure(e, 21) };
+              const rx = Math.hypot(major.x, major.y);
+              const ry = rx * figure(e, 40);
+              if (!(rx > 0 && ry > 0))
+                throw new Unreadable(line(e), 'ELLIPSE: one of its axes is not over 0');
+              const from = figure(e, 41, 0);
+              const sweep = sweepOf(from, figure(e, 42, FULL));
+              const turn = Math.atan2(major.y, major.x);
+              const centre = { x: figure(e, 10), y: figure(e, 20) };
+              const arc = arcCubics({ centre, rx, ry, turn, from: faces * from, sweep: faces * sweep });
+              add(e, arc, sweep === FULL, outer, layer);
+              break;
+            }
+            case 'LWPOLYLINE': {
+              const closed = (figure(e, 70, 0) & 1) === 1;
+              add(e, chain(lightVertices(e), closed), closed, plane, layer);
+              break;
+            }
+            case 'POLYLINE': {
+              const flags = figure(e, 70, 0);
+              if (flags & (16 | 64)) {
+                pass('POLYLINE', 'it is a surface, not a line');
+                break;
               }
-            break;
+              const closed = (flags & 1) === 1;
+              const vertices = followers
+                .filter((v) => v.kind === 'VERTEX' && (figure(v, 70, 0) & 16) === 0)
+                .map((v): Vertex => ({
+                  at: { x: figure(v, 10), y: figure(v, 20) },
+                  bulge: figure(v, 42, 0),
+                }));
+              add(e, chain(vertices, closed), closed, flags & 8 ? outer : plane, layer);
+              break;
+            }
+            case 'SPLINE': {
+              const { pieces: found, closed } = splineOf(e);
+              add(e, found, closed, outer, layer);
+              break;
+            }
+            case 'INSERT': {
+              const name = textOf(e, 2) ?? '';
+              const block = parts.blocks.get(name.toUpperCase());
+              if (!block)
+                throw new Unreadable(
+                  groupOf(e, 2) ? `line ${groupOf(e, 2)!.line}` : line(e),
+                  `INSERT: the block “${name}” is not in the file: save it with its blocks`,
+                );
+              if (depth >= DEEPEST)
+                throw new WholeUnreadable(
+                  line(e),
+                  `INSERT: the block “${name}” leads back to itself: the file is broken`,
+                );
+              const base = moved(-figure(block.head, 10, 0), -figure(block.head, 20, 0));
+              const turn = turned(rad(figure(e, 50, 0)));
+              const [columns, rows] = [figure(e, 70, 1), figure(e, 71, 1)];
+              if (columns * rows > MOST_PIECES)
+                throw new WholeUnreadable(
+                  line(e),
+                  `INSERT: ${columns} × ${rows} copies are too many: bring in the outline alone`,
+                );
+              for (let row = 0; row < rows; row += 1)
+                for (let column = 0; column < columns; column += 1) {
+                  const lay = after(
+                    moved(figure(e, 10, 0), figure(e, 20, 0)),
+                    after(turn, moved(column * figure(e, 44, 0), row * figure(e, 45, 0))),
+                  );
+                  const size = after(lay, after(scaled(figure(e, 41, 1), figure(e, 42, 1)), base));
+                  walk(block.entities, after(plane, size), depth + 1, layer);
+                }
+              break;
+            }
+            default:
+              pass(kind, 'Pelkin reads no line from it');
           }
-          default:
-            pass(kind, 'Pelkin reads no line from it');
+          height(e);
+        } catch (error) {
+          // One broken entity is left out and counted; what ends the whole reading goes on.
+          if (!(error instanceof Unreadable) || error instanceof WholeUnreadable) throw error;
+          broken ??= error;
+          pass(kind, `it is broken (${error.where}: ${error.message})`);
         }
       }
     };
     walk(parts.entities, IDENTITY, 0, null);
+    if (curves.length === 0 && broken) throw broken as Unreadable;
+    if (heights.size > 1)
+      cautions.pass('drawing', 'its lines lie at different heights: all are taken into one plane');
     const unit = parts.header.get('$INSUNITS');
     const declared = unit ? (INSUNITS.get(numberOf(unit, '$INSUNITS')) ?? null) : null;
     told(1);
-    return { kind: 'dxf', curves, declared, choices: DXF_UNITS, passedOver: list() };
+    return {
+      kind: 'dxf',
+      curves,
+      declared,
+      choices: DXF_UNITS,
+      passedOver: list(),
+      cautions: cautions.list(),
+    };
   });
 }

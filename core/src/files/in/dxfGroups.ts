@@ -23,30 +23,52 @@ export interface Block {
 export interface DxfParts {
   readonly header: ReadonlyMap<string, Group>;
   readonly hiddenLayers: ReadonlySet<string>;
+  /** In capitals. */
+  readonly constructionLayers: ReadonlySet<string>;
   readonly blocks: ReadonlyMap<string, Block>;
   readonly entities: readonly Entity[];
 }
 
 const at = (line: number): string => `line ${line}`;
 
+/** The lines of a text one after the other, without a list of all of them: a drawing may have millions. */
+function lineReader(text: string): () => string | null {
+  let at = 0;
+  return () => {
+    if (at > text.length) return null;
+    let end = at;
+    while (end < text.length && text.charCodeAt(end) !== 10 && text.charCodeAt(end) !== 13) end += 1;
+    const line = text.slice(at, end);
+    // A line ends with one of \r\n, \n, \r.
+    at = end + (text.charCodeAt(end) === 13 && text.charCodeAt(end + 1) === 10 ? 2 : 1);
+    return line;
+  };
+}
+
 /** The pairs of a DXF text file. */
-export function dxfGroups(text: string): readonly Group[] {
+export function dxfGroups(text: string, look: () => void = () => undefined): readonly Group[] {
   if (text.includes('\0'))
     throw new Unreadable('the file', 'it is not a text DXF: save it again as DXF in text (ASCII) form');
-  const lines = text.split(/\r\n|\n|\r/);
+  const next = lineReader(text);
   const groups: Group[] = [];
-  for (let i = 0; i + 1 < lines.length; i += 2) {
-    const code = lines[i]!.trim();
+  for (let i = 0; ; i += 2) {
+    look();
+    const first = next();
+    const value = first === null ? null : next();
+    if (first === null || value === null) break;
+    const code = first.trim();
     if (!/^-?\d+$/.test(code)) {
       // Blank lines behind the end are nobody's loss.
-      if (code === '' && lines.slice(i).every((l) => l.trim() === '')) break;
+      let rest: string | null = value;
+      if (code === '') while (rest !== null && rest.trim() === '') rest = next();
+      if (code === '' && rest === null) break;
       throw new Unreadable(
         at(i + 1),
         `“${code.slice(0, 30)}” stands where a group code (a whole number) belongs: the file is broken or no DXF`,
       );
     }
-    groups.push({ code: Number(code), value: lines[i + 1]!.trim(), line: i + 2 });
-    if (code === '0' && lines[i + 1]!.trim() === 'EOF') break;
+    groups.push({ code: Number(code), value: value.trim(), line: i + 2 });
+    if (code === '0' && value.trim() === 'EOF') break;
   }
   return groups;
 }
@@ -120,9 +142,18 @@ const hiddenOf = (entities: readonly Entity[]): ReadonlySet<string> =>
       .map((e) => textOf(e, 2) ?? ''),
   );
 
+/** Layers that are there to draw by: not plotted, or the one that measures define their points on. */
+const constructionOf = (entities: readonly Entity[]): ReadonlySet<string> =>
+  new Set([
+    'DEFPOINTS',
+    ...entities
+      .filter((e) => e.kind === 'LAYER' && textOf(e, 290) === '0')
+      .map((e) => (textOf(e, 2) ?? '').toUpperCase()),
+  ]);
+
 /** The parts of a file that carry lines. */
-export function dxfParts(text: string): DxfParts {
-  const groups = dxfGroups(text);
+export function dxfParts(text: string, look: () => void = () => undefined): DxfParts {
+  const groups = dxfGroups(text, look);
   const sections = new Map<string, Group[]>();
   let section: Group[] | null = null;
   let isEnded = false;
@@ -142,9 +173,11 @@ export function dxfParts(text: string): DxfParts {
       at(groups.at(-1)?.line ?? 1),
       'the file stops before its end (no EOF): save or copy it again',
     );
+  const tables = entitiesOf(sections.get('TABLES') ?? []);
   return {
     header: headerOf(sections.get('HEADER') ?? []),
-    hiddenLayers: hiddenOf(entitiesOf(sections.get('TABLES') ?? [])),
+    hiddenLayers: hiddenOf(tables),
+    constructionLayers: constructionOf(tables),
     blocks: blocksOf(entitiesOf(sections.get('BLOCKS') ?? [])),
     entities: entitiesOf(drawn),
   };

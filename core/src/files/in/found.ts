@@ -1,4 +1,6 @@
+import { startClock as startTimer } from '../../geometry/clock.ts';
 import type { Cubic } from '../../geometry/cubic.ts';
+import type { Point } from '../../geometry/point.ts';
 
 /** A line as a file draws it: a chain of cubics in the file's own unit, y up. */
 export interface FoundCurve {
@@ -7,6 +9,8 @@ export interface FoundCurve {
   readonly closed: boolean;
   /** Its layer, group or id in the file. */
   readonly name: string;
+  /** Whether the file says that it is there to draw by, not to be made: a layer that is not plotted, a definition point. */
+  readonly construction?: boolean;
 }
 
 /** A unit that a file's lengths may be in. */
@@ -30,6 +34,8 @@ export interface FileRead {
   readonly declared: UnitChoice | null;
   readonly choices: readonly UnitChoice[];
   readonly passedOver: readonly PassedOver[];
+  /** What is brought in otherwise than the file shows it: told before anything is taken. */
+  readonly cautions: readonly PassedOver[];
 }
 
 /** What a reader gives: what it found, or where the file cannot be read and what to do. */
@@ -47,21 +53,49 @@ export class Unreadable extends Error {
   }
 }
 
-/** Runs a reader; what it refuses is an answer. */
+/** A refusal of the whole file, whichever of its elements it was met at: it is over a limit, or leads round in a ring. */
+export class WholeUnreadable extends Unreadable {}
+
+/** Runs a reader; what it refuses is an answer, and what a library fails on is one too, in our words. */
 export function atTheDoor(read: () => FileRead): ReadFile {
   try {
     return { ok: true, read: read() };
   } catch (error) {
     if (error instanceof Unreadable) return { ok: false, where: error.where, message: error.message };
-    throw error;
+    return {
+      ok: false,
+      where: 'the file',
+      message: 'it is built in a way that cannot be followed: save its outline alone, as plain paths',
+    };
   }
 }
+
+/** A file, or a fit, that takes longer than this is given up, ms. */
+export const GIVEN_UP_AFTER_MS = 10_000;
+/** Gives a function to be called in every loop of some work; it throws Unreadable once the work has taken too long. */
+export const startClock = (
+  what: string,
+  mend = 'bring in the outline alone, or simplify it where it was made',
+  within: number = GIVEN_UP_AFTER_MS,
+): (() => void) =>
+  startTimer(within, () => new WholeUnreadable('the file', `${what} takes over ${within / 1000} s: ${mend}`));
 
 /** Told how far a reader has come, 0 to 1. */
 export type Told = (share: number) => void;
 
 /** Pieces at most: an outline has hundreds; a file of more is something else, or made to choke on. */
-export const MOST_PIECES = 400_000;
+export const MOST_PIECES = 200_000;
+/** Elements that are walked through at most, those of blocks and uses each time they are put in. */
+export const MOST_WALKED = 500_000;
+/** Groups within groups at most. */
+export const DEEPEST_GROUP = 200;
+/** A place further out than this, in the file's own unit, is no drawing's: a number went wrong. */
+const FURTHEST = 1e7;
+/** Whether a place is one that a drawing can have. */
+export const isPlace = ({ x, y }: Point): boolean => Math.abs(x) <= FURTHEST && Math.abs(y) <= FURTHEST;
+/** Whether all of a piece lies where a drawing can. */
+export const isPlaced = (c: Cubic): boolean =>
+  isPlace(c.p0) && isPlace(c.p1) && isPlace(c.p2) && isPlace(c.p3);
 
 /** Counts what is passed over, by what it is and why. */
 export function passing(): {

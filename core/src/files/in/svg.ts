@@ -3,12 +3,23 @@ import type { Point } from '../../geometry/point.ts';
 import type { Affine } from './affine.ts';
 import { IDENTITY, after, apply, moved, scaled } from './affine.ts';
 import type { FoundCurve, ReadFile, Told, UnitChoice } from './found.ts';
-import { MOST_PIECES, Unreadable, atTheDoor, passing } from './found.ts';
+import {
+  DEEPEST_GROUP,
+  MOST_PIECES,
+  MOST_WALKED,
+  Unreadable,
+  atTheDoor,
+  isPlaced,
+  passing,
+  startClock,
+} from './found.ts';
 import type { Attributes, Element } from './svgElement.ts';
-import { byId, childElements, rootOf, viewBoxOf, whereOf } from './svgElement.ts';
+import { byId, childElements, rootOf, textIn, viewBoxOf, whereOf } from './svgElement.ts';
 import { svgLength, trueMm, userLength } from './svgLengths.ts';
 import type { Subpath } from './svgPath.ts';
 import { shapeOf } from './svgShapes.ts';
+import type { Declarations, Styled } from './svgStyles.ts';
+import { declarationsOf, propertyOf, rulesOf, styledOf } from './svgStyles.ts';
 import { svgTransform, viewBoxTransform } from './svgTransform.ts';
 
 /** The sizes that a user unit stands for in the files people have. */
@@ -24,24 +35,25 @@ export const SVG_UNITS: readonly UnitChoice[] = [
 const MOST_STYLES = 1000;
 
 /** The declarations of style attributes, each text read once. */
-function styleReader(): (attributes: Attributes, name: string) => string | undefined {
-  const known = new Map<string, ReadonlyMap<string, string>>();
-  const read = (text: string): ReadonlyMap<string, string> => {
-    const found = new Map(
-      text.split(';').flatMap((declaration): [string, string][] => {
-        const at = declaration.indexOf(':');
-        return at < 0
-          ? []
-          : [[declaration.slice(0, at).trim().toLowerCase(), declaration.slice(at + 1).trim()]];
-      }),
-    );
-    if (known.size < MOST_STYLES) known.set(text, found);
+function inlineReader(): (attributes: Attributes) => Declarations | null {
+  const known = new Map<string, Declarations>();
+  return ({ style }) => {
+    if (!style) return null;
+    const found = known.get(style) ?? declarationsOf(style);
+    if (known.size < MOST_STYLES) known.set(style, found);
     return found;
   };
-  return (attributes, name) => {
-    const { style } = attributes;
-    return (style ? (known.get(style) ?? read(style)).get(name) : undefined) ?? attributes[name]?.trim();
-  };
+}
+
+/** The texts of a drawing's style sheets. */
+function sheetsOf(root: Element): readonly string[] {
+  const sheets: string[] = [];
+  const waiting: Element[] = [root];
+  for (let e = waiting.pop(); e; e = waiting.pop()) {
+    if (e.tag === 'style') sheets.push(textIn(e));
+    else waiting.push(...[...childElements(e)].reverse());
+  }
+  return sheets;
 }
 
 /** Elements that hold lines for others to use, and draw none themselves. */
@@ -70,6 +82,11 @@ const SILENT = new Set([
   'animateTransform',
 ]);
 const HOLDERS = new Set(['g', 'a', 'switch']);
+/** What is shown otherwise than its line runs: the line is brought in whole. */
+const NOT_HONOURED: readonly (readonly [string, string])[] = [
+  ['clip-path', 'it is cut off by a clip path, which is not followed: the whole line is brought in'],
+  ['mask', 'it is covered by a mask, which is not followed: the whole line is brought in'],
+];
 /** Uses within uses at most: drawings have a handful. */
 const DEEPEST = 40;
 
@@ -85,7 +102,12 @@ interface Frame {
   readonly width: number;
   readonly height: number;
   readonly name: string;
+  /** Uses, and groups, that lead here. */
   readonly depth: number;
+  readonly level: number;
+  /** What style rules see of it, and what holds for all within: whether it is shown. */
+  readonly styled: Styled | null;
+  readonly hidden: boolean;
 }
 
 /** What the root says of sizes: how its units lie on the page, and their true size where it says so. */
@@ -95,7 +117,7 @@ function pageOf(root: Element): { readonly frame: Frame; readonly declared: Unit
   const [w, h] = [svgLength(root.attributes.width, where), svgLength(root.attributes.height, where)];
   const [trueWidth, trueHeight] = [trueMm(w), trueMm(h)];
   const px = 25.4 / 96;
-  const start = { depth: 0, name: '' };
+  const start = { depth: 0, level: 0, name: '', styled: null, hidden: false };
   if (!box) {
     const [width, height] = [
       userLength(w?.unit === '%' ? undefined : root.attributes.width, 0, where),
@@ -111,11 +133,12 @@ function pageOf(root: Element): { readonly frame: Frame; readonly declared: Unit
     trueHeight === null ? null : trueHeight / box.height,
   ];
   const [sx = null, sy = null] = scales;
-  const isStretched =
-    sx !== null && sy !== null && root.attributes.preserveAspectRatio?.trim().startsWith('none');
+  const aspect = root.attributes.preserveAspectRatio?.trim() ?? '';
+  const isStretched = sx !== null && sy !== null && /^(defer\s+)?none/.test(aspect);
   const known = scales.filter((s): s is number => s !== null);
   if (known.length === 0 || known.some((s) => !(s > 0))) return { frame, declared: null };
-  const mm = isStretched ? sx : Math.min(...known);
+  // Shown whole by the smaller scale; with “slice” the page is filled, by the larger.
+  const mm = isStretched ? sx : /\bslice\b/.test(aspect) ? Math.max(...known) : Math.min(...known);
   const matrix = isStretched ? scaled(1, sy / sx) : IDENTITY;
   return { frame: { ...frame, matrix }, declared: { name: 'as the file says', mm } };
 }
@@ -135,8 +158,13 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     told(PARSED);
     // Looked through only when something is used: most drawings use nothing.
     let ids: ReadonlyMap<string, Element> | null = null;
+    const look = startClock('to read it');
     const { pass, list } = passing();
-    const styled = styleReader();
+    const cautions = passing();
+    const inline = inlineReader();
+    const rules = rulesOf(sheetsOf(root));
+    const propertyIn = (e: Element, as: Styled, name: string): string | undefined =>
+      propertyOf(name, as, e.attributes, inline(e.attributes), rules);
     const curves: FoundCurve[] = [];
     let [pieces, seen] = [0, 0];
     const total = Math.max(1, text.split('<').length / 2);
@@ -152,7 +180,13 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
           const q = apply(frame.matrix, p);
           return { x: q.x, y: -q.y };
         };
-        curves.push({ pieces: s.pieces.map((c) => mapCubic(c, place)), closed: s.closed, name: frame.name });
+        const placed = s.pieces.map((c) => mapCubic(c, place));
+        if (!placed.every(isPlaced))
+          throw new Unreadable(
+            where,
+            'it lies ten million units away or further: a number or a transform is wrong',
+          );
+        curves.push({ pieces: placed, closed: s.closed, name: frame.name });
       }
     };
     const viewport = (e: Element, frame: Frame, size: Attributes): Frame => {
@@ -174,21 +208,45 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     };
     const walk = (e: Element, outer: Frame): void => {
       seen += 1;
-      if (seen % TELL_EVERY === 0) told(PARSED + (1 - PARSED) * Math.min(1, seen / total));
-      if (seen > MOST_PIECES)
+      look();
+      if (outer.level > DEEPEST_GROUP)
         throw new Unreadable(
           whereOf(e),
-          `the drawing has over ${MOST_PIECES} elements: bring in the outline alone`,
+          `its groups lie over ${DEEPEST_GROUP} deep in one another: ungroup them where the file was made`,
         );
-      const { tag, attributes } = e;
+      if (seen % TELL_EVERY === 0) told(PARSED + (1 - PARSED) * Math.min(1, seen / total));
+      if (seen > MOST_WALKED)
+        throw new Unreadable(
+          whereOf(e),
+          `the drawing has over ${MOST_WALKED} elements: bring in the outline alone`,
+        );
+      const { tag } = e;
       if (SILENT.has(tag) || SHELVES.has(tag)) return;
-      if (styled(attributes, 'display') === 'none') return pass('element', 'the file does not show it');
+      const styled = styledOf(e, outer.styled);
+      if (propertyIn(e, styled, 'display') === 'none') return pass('element', 'the file does not show it');
+      for (const [name, words] of NOT_HONOURED) {
+        const said = propertyIn(e, styled, name);
+        if (said !== undefined && said !== 'none' && said !== '') cautions.pass(`<${tag}>`, words);
+      }
       const where = whereOf(e);
       const matrix = after(
         outer.matrix,
-        svgTransform(styled(attributes, 'transform')?.replace(/(\d)(deg|px)\b/g, '$1'), where),
+        svgTransform(propertyIn(e, styled, 'transform')?.replace(/(\d)(deg|px)\b/g, '$1'), where),
       );
-      const frame = { ...outer, matrix, name: nameOf(e) ?? outer.name };
+      // Whether it is shown is handed on to what it holds, which may say otherwise.
+      const visibility = propertyIn(e, styled, 'visibility');
+      const hidden =
+        visibility === undefined || visibility === 'inherit'
+          ? outer.hidden
+          : visibility === 'hidden' || visibility === 'collapse';
+      const frame = {
+        ...outer,
+        matrix,
+        name: nameOf(e) ?? outer.name,
+        styled,
+        hidden,
+        level: outer.level + 1,
+      };
       if (HOLDERS.has(tag)) {
         const children = childElements(e);
         return (tag === 'switch' ? children.slice(0, 1) : children).forEach((c) => walk(c, frame));
@@ -198,7 +256,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
         return childElements(e).forEach((c) => walk(c, inner));
       }
       if (tag === 'use') return useOf(e, frame);
-      if (styled(attributes, 'visibility') === 'hidden') return pass('element', 'the file does not show it');
+      if (hidden) return pass('element', 'the file does not show it');
       const shape = shapeOf(e, frame);
       if (shape) return draw(shape, frame, where);
       if (tag === 'text') return pass('text', 'words are no line: turn them into paths where they were made');
@@ -229,6 +287,13 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     const { frame, declared } = pageOf(root);
     childElements(root).forEach((c) => walk(c, frame));
     told(1);
-    return { kind: 'svg', curves, declared, choices: SVG_UNITS, passedOver: list() };
+    return {
+      kind: 'svg',
+      curves,
+      declared,
+      choices: SVG_UNITS,
+      passedOver: list(),
+      cautions: cautions.list(),
+    };
   });
 }

@@ -33,6 +33,14 @@ function elementOf(parsed: Parsed): Element | null {
 export const childElements = (e: Element): readonly Element[] =>
   e.children.map(elementOf).filter((c): c is Element => c !== null);
 
+/** The words within an element. */
+export const textIn = (e: Element): string =>
+  e.children
+    .map(
+      (child) => child['#text'] ?? (child['#cdata'] as readonly Parsed[] | undefined)?.[0]?.['#text'] ?? '',
+    )
+    .join('\n');
+
 /** An element as a refusal names it. */
 export const whereOf = ({ tag, attributes }: Element): string =>
   attributes.id ? `<${tag} id="${attributes.id}">` : `<${tag}>`;
@@ -49,15 +57,15 @@ export function viewBoxOf(e: Element): { x: number; y: number; width: number; he
   return { x: n[0]!, y: n[1]!, width: n[2]!, height: n[3]! };
 }
 
-/** The elements of a file that carry an id. */
+/** The elements of a file that carry an id; the first of each. */
 export function byId(root: Element): ReadonlyMap<string, Element> {
   const found = new Map<string, Element>();
-  const walk = (e: Element): void => {
+  const waiting: Element[] = [root];
+  for (let e = waiting.pop(); e; e = waiting.pop()) {
     const { id } = e.attributes;
     if (id !== undefined && !found.has(id)) found.set(id, e);
-    childElements(e).forEach(walk);
-  };
-  walk(root);
+    waiting.push(...[...childElements(e)].reverse());
+  }
   return found;
 }
 
@@ -65,6 +73,15 @@ export function byId(root: Element): ReadonlyMap<string, Element> {
 const VALUE = /="[^"<>]*"/g;
 /** Values longer than this are taken out before the file is validated. */
 const SHORT = 16;
+
+/** What is wrong with a file's mark-up, in our own words. */
+function wordsOf({ code, msg }: { readonly code: string; readonly msg: string }): string {
+  if (/closed|closing|unclosed|expected/i.test(msg)) return 'an element is opened here and not closed';
+  if (code === 'InvalidAttr') return 'an attribute here is not written whole, or twice';
+  if (code === 'InvalidChar') return 'a character stands here that may not';
+  if (code === 'InvalidTag') return 'the name of an element is none';
+  return 'it breaks off, or something here is not written whole';
+}
 
 /** The <svg> of a file. Throws Unreadable, with the place, when the file is no whole XML or no drawing. */
 export function rootOf(text: string): Element {
@@ -77,7 +94,7 @@ export function rootOf(text: string): Element {
   if (valid !== true)
     throw new Unreadable(
       `line ${valid.err.line}, column ${valid.err.col}`,
-      `the file is no whole XML: ${valid.err.msg} Save it anew where it was made.`,
+      `the file is no whole XML: ${wordsOf(valid.err)}. Save it again where it was made`,
     );
   const parser = new XMLParser({
     preserveOrder: true,
@@ -87,6 +104,7 @@ export function rootOf(text: string): Element {
     parseTagValue: false,
     parseAttributeValue: false,
     trimValues: true,
+    cdataPropName: '#cdata',
   });
   const parsed = parser.parse(text) as readonly Parsed[];
   const root = parsed.map(elementOf).find((e) => e !== null);

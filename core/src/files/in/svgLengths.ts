@@ -52,19 +52,27 @@ export const trueMm = (length: SvgLength | null): number | null =>
     ? (length.value * UNIT_PX[length.unit]! * 25.4) / 96
     : null;
 
-/** The numbers of a list, refused where one is none. */
+const ONE_NUMBER = new RegExp(NUMBER, 'y');
+const BETWEEN = /[\s,]*/y;
+
+/** The numbers of a list, as closely as SVG lets them stand (“1.5.5-2”); refused where one is none. */
 export function svgNumbers(text: string, where: string): readonly number[] {
-  const words = text
-    .trim()
-    .split(/[\s,]+|(?<=[\d.])(?=[+-])/)
-    .filter((w) => w !== '');
-  return words.map((word) => {
-    const value = Number(word);
-    if (!Number.isFinite(value) || !/^[+-.\deE]+$/.test(word))
+  const numbers: number[] = [];
+  let at = 0;
+  for (;;) {
+    BETWEEN.lastIndex = at;
+    BETWEEN.exec(text);
+    at = BETWEEN.lastIndex;
+    if (at >= text.length) return numbers;
+    ONE_NUMBER.lastIndex = at;
+    const found = ONE_NUMBER.exec(text)?.[0];
+    const value = Number(found);
+    if (found === undefined || !Number.isFinite(value))
       throw new Unreadable(
         where,
-        `“${word.slice(0, 40)}” is no number: mend it in the program the file was made with`,
+        `“${text.slice(at, at + 40)}” is no number: mend it in the program the file was made with`,
       );
-    return value;
-  });
+    numbers.push(value);
+    at = ONE_NUMBER.lastIndex;
+  }
 }

@@ -1,7 +1,8 @@
 import type { Box, OutlineNode, PartSpec } from '@pelkin/core';
 import { partText, readPartText } from '@pelkin/core';
 import { download, fileStem } from '../../../shared/download.ts';
-import { startReader } from '../../../workers/bringIn.ts';
+import type { Refusal } from '../../../workers/bringIn.ts';
+import { isRefusal, startReader } from '../../../workers/bringIn.ts';
 import { useChosenInLayout } from '../chosen.ts';
 import { firstFace } from '../layDown.ts';
 
@@ -17,6 +18,8 @@ export async function readPartFile(file: File): Promise<string | null> {
   return null;
 }
 
+/** Gaps under this are joined, mm. */
+const GAP = 0.05;
 /** A part’s own outline has at most so many nodes. */
 const MOST_OUTLINE = 200;
 
@@ -32,16 +35,21 @@ export async function outlineFromDrawing(
 > {
   const reader = startReader();
   try {
-    const about = await reader.read(await file.text(), () => undefined);
-    if ('message' in about) return { ok: false, message: `${about.where}: ${about.message}.` };
-    const lines = await reader.join(about.declared?.mm ?? 1, 0.05);
+    const none = (): void => undefined;
+    const refused = (r: Refusal) => ({ ok: false as const, message: `${r.where}: ${r.message}.` });
+    const about = await reader.read(new Uint8Array(await file.arrayBuffer()), none);
+    if (isRefusal(about)) return refused(about);
+    const mm = about.declared?.mm ?? 1;
+    const lines = await reader.join(mm, GAP / mm, none);
+    if (isRefusal(lines)) return refused(lines);
     const sizeOf = ({ box }: { box: Box }): number => (box.maxX - box.minX) * (box.maxY - box.minY);
     const [largest] = lines.lines.filter((l) => l.closed).sort((a, b) => sizeOf(b) - sizeOf(a));
     if (!largest)
       return { ok: false, message: 'The file holds no closed line: close the part’s outline in it.' };
     const { box } = largest;
     const shift = { x: -(box.minX + box.maxX) / 2, y: -(box.minY + box.maxY) / 2 };
-    const fit = await reader.outline(largest.index, { mirror: false, turn: 0, shift }, null, () => undefined);
+    const fit = await reader.outline(largest.index, { mirror: false, turn: 0, shift }, null, none);
+    if (isRefusal(fit)) return refused(fit);
     if (!fit || fit.nodes.length > MOST_OUTLINE)
       return { ok: false, message: `The line has over ${MOST_OUTLINE} nodes: draw it with fewer.` };
     return { ok: true, nodes: fit.nodes, asked: about.declared === null };

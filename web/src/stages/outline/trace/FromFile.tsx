@@ -43,7 +43,22 @@ function LineRow({ line }: { line: BroughtLine }) {
         <Text fontSize="12px" color="faded">
           {sizeWords(line, 1, units)}, {line.closed ? 'closed' : 'open'}
           {line.gap > 0.001 ? `, gap ${line.gap.toFixed(2)} mm bridged` : ''}
+          {line.aside === 'frame' && ', a rectangle round the drawing: a frame?'}
+          {line.aside === 'construction' && ', on a layer to draw by'}
         </Text>
+        {line.twin && (
+          <Text fontSize="12px" color="ochre">
+            ▲ Runs {lengthWithUnit(line.twin.apart, units, 1)} beside line {line.twin.of + 1} all round: the
+            other side of one stroke. One of them is the edge.
+          </Text>
+        )}
+        {line.crosses && (
+          <Text fontSize="12px" color="ochre">
+            ▲ Crosses {line.crosses.other === null ? 'itself' : `line ${line.crosses.other + 1}`} at{' '}
+            {lengthWithUnit(line.crosses.at.x, units, 1)}, {lengthWithUnit(line.crosses.at.y, units, 1)} of
+            the file.
+          </Text>
+        )}
       </Box>
       <Select
         label={`Use of ${label}`}
@@ -180,6 +195,11 @@ function Found() {
         {lines.closed} closed and {lines.open} open {lines.closed + lines.open === 1 ? 'line' : 'lines'}
         {lines.doubled ? `, ${lines.doubled} drawn twice and taken once` : ''}.
       </Text>
+      {about.cautions.map((p) => (
+        <Text key={`${p.what} ${p.why}`} fontSize="12px" color="ochre">
+          ▲ {p.count} × {p.what.toLowerCase()}: {p.why}.
+        </Text>
+      ))}
       {about.passedOver.map((p) => (
         <Text key={`${p.what} ${p.why}`} fontSize="12px" color="faded">
           Passed over: {p.count} × {p.what.toLowerCase()} ({p.why}).
@@ -255,7 +275,7 @@ function Found() {
 
 /** An outline from a drawing: chosen, looked at, laid, taken. */
 export function FromFile() {
-  const { file, share, problem, done, about } = useBringIn();
+  const { file, share, problem, done, about, lines } = useBringIn();
   return (
     <Section
       title="From a drawing"
@@ -263,7 +283,7 @@ export function FromFile() {
         <FileButton
           words="Choose a file"
           label="Drawing file"
-          accept=".svg,.dxf,.json"
+          accept=".svg,.svgz,.dxf,.json"
           onFile={(chosen) => void useBringIn.getState().choose(chosen)}
         />
       }
@@ -291,7 +311,7 @@ export function FromFile() {
       )}
       {share !== null && (
         <Working
-          label={about ? 'Fitting the outline' : 'Reading the drawing'}
+          label={lines ? 'Fitting the outline' : about ? 'Joining the lines' : 'Reading the drawing'}
           share={share}
           onStop={() => useBringIn.getState().stop()}
         />

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { derive } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../../workers/bringIn.ts';
-import { startReader } from '../../../workers/bringIn.ts';
+import { isRefusal, startReader } from '../../../workers/bringIn.ts';
 import { Stopped } from '../../../workers/stopped.ts';
 
 /** What becomes of a line of a drawing. */
@@ -36,6 +36,9 @@ interface BringIn {
   leave(): void;
 }
 
+/** Files beyond this are not even read into the page, bytes. */
+const LARGEST_FILE = 48e6;
+
 let reader: Reader | null = null;
 /** A Pelkin design's own nodes are taken as they are. */
 let own: { readonly outline: Outline } | null = null;
@@ -56,9 +59,12 @@ const NONE = {
 const words = (error: unknown): string | null =>
   error instanceof Stopped ? null : error instanceof Error ? error.message : String(error);
 
-/** The largest closed line is taken for the outline, closed lines within its box for openings. */
-function firstUses(lines: readonly BroughtLine[]): ReadonlyMap<number, Use> {
-  const body = lines.find((l) => l.closed);
+/**
+ * The largest closed line is taken for the outline, closed lines within its box for openings. Frames and lines to draw
+ * by are left to the user, and of the two sides of a drawn stroke only the outer one is taken.
+ */
+export function firstUses(lines: readonly BroughtLine[]): ReadonlyMap<number, Use> {
+  const body = lines.find((l) => l.closed && !l.aside);
   const inside = (l: BroughtLine): boolean =>
     body !== undefined &&
     l.box.minX >= body.box.minX &&
@@ -68,7 +74,7 @@ function firstUses(lines: readonly BroughtLine[]): ReadonlyMap<number, Use> {
   return new Map(
     lines.map((l): [number, Use] => [
       l.index,
-      l === body ? 'outline' : l.closed && inside(l) ? 'opening' : 'leave',
+      l === body ? 'outline' : l.closed && !l.aside && !l.twin && inside(l) ? 'opening' : 'leave',
     ]),
   );
 }
@@ -82,9 +88,15 @@ const tailNow = (): number => {
 export const useBringIn = create<BringIn>((set, get) => {
   const joinNow = async (mm: number, gap: number, afresh: boolean): Promise<void> => {
     if (!reader) return;
-    const lines = await reader.join(mm, gap);
+    set({ share: 0 });
+    const lines = await reader.join(mm, gap / mm, (share) => get().share !== null && set({ share }));
+    set({ share: null });
+    if (isRefusal(lines)) {
+      set({ problem: `${lines.where}: ${lines.message}.` });
+      return;
+    }
     const { uses, placing } = get();
-    const body = lines.lines.find((l) => l.closed) ?? lines.lines[0];
+    const body = lines.lines.find((l) => l.closed && !l.aside) ?? lines.lines[0];
     const isKept = !afresh && uses.size === lines.lines.length;
     set({
       mm,
@@ -108,19 +120,26 @@ export const useBringIn = create<BringIn>((set, get) => {
       get().leave();
       set({ file: file.name, share: 0, done: null });
       await guarded(async () => {
-        const text = await file.text();
-        if (/^\s*\{/.test(text.slice(0, 200))) {
-          const refused = readOwn(text);
+        if (file.size > LARGEST_FILE) {
+          set({
+            problem: `${file.name} is over ${LARGEST_FILE / 1e6} MB: bring in the outline alone.`,
+            share: null,
+          });
+          return;
+        }
+        const bytes = new Uint8Array(await file.arrayBuffer());
+        if (/^\s*\{/.test(new TextDecoder().decode(bytes.subarray(0, 200)))) {
+          const refused = readOwn(new TextDecoder().decode(bytes));
           if (refused) set({ problem: refused, share: null });
           else set({ share: null });
           return;
         }
         reader = startReader();
         const start = performance.now();
-        const about = await reader.read(text, (share) => get().share !== null && set({ share }));
+        const about = await reader.read(bytes, (share) => get().share !== null && set({ share }));
         // What the bench reads: the worker's own start is in it.
         performance.measure('drawing read', { start, end: performance.now() });
-        if ('message' in about) {
+        if (isRefusal(about)) {
           set({ problem: `${about.where}: ${about.message}.`, share: null });
           return;
         }
@@ -129,7 +148,8 @@ export const useBringIn = create<BringIn>((set, get) => {
         else await joinNow(about.declared?.mm ?? about.choices[0]!.mm, get().gap, true);
       });
     },
-    setUnit: (mm) => guarded(() => joinNow(mm, get().gap, true)),
+    // The gaps that were joined stay joined: in another unit they are larger or smaller.
+    setUnit: (mm) => guarded(() => joinNow(mm, (get().gap * mm) / (get().mm ?? mm), true)),
     setGap: (gap) => guarded(() => joinNow(get().mm ?? 1, gap, false)),
     use: (index, use) => {
       const uses = new Map(get().uses);
@@ -163,6 +183,10 @@ export const useBringIn = create<BringIn>((set, get) => {
           const fit = own
             ? { nodes: own.outline.nodes, off: 0 }
             : await reader!.outline(line.index, placing, isOutline ? within : null, told);
+          if (isRefusal(fit)) {
+            set({ problem: `${fit.where}: ${fit.message}.`, share: null });
+            return;
+          }
           if (!fit) {
             set({
               problem:
@@ -231,6 +255,9 @@ export const useBringIn = create<BringIn>((set, get) => {
       pieces: path.length,
       box,
       path,
+      aside: null,
+      crosses: null,
+      twin: null,
     };
     set({
       about: {
@@ -238,6 +265,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         declared: { name: 'millimetres', mm: 1 },
         choices: [],
         passedOver: [],
+        cautions: [],
         lines: 1,
       },
       lines: { doubled: 0, closed: 1, open: 0, lines: [line] },
