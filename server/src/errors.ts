@@ -98,7 +98,10 @@ function answerTo(
   if (hasZodFastifySchemaValidationErrors(error)) {
     const refusals = error.validation.slice(0, 20).map((v) => ({
       where: v.instancePath.replace(/^\//, '').replaceAll('/', '.'),
-      message: v.message,
+      // What no schema of ours has words for.
+      message: /^Invalid|^Unrecognized|^Too/.test(v.message ?? '')
+        ? 'this is missing or is not what belongs here'
+        : v.message,
     }));
     const words = refusals.map((r) => `${r.where || 'request'}: ${r.message}`).join('; ');
     return { status: 400, body: body('bad-request', words, request, refusals) };

@@ -11,6 +11,6 @@ export const wordsOfIssue = (issue: {
   readonly input?: unknown;
   readonly expected?: unknown;
 }): string =>
-  issue.message.startsWith('Invalid')
+  /^Invalid|^Unrecognized|^Too/.test(issue.message)
     ? `this is missing or is not ${typeof issue.expected === 'string' ? `a JSON ${issue.expected}` : 'what a design has here'}`
     : issue.message;

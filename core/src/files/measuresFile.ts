@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Refusal } from '../design/check.ts';
 import { LIMITS } from '../design/limits.ts';
+import { wordsOfIssue } from '../design/refusal.ts';
 import { nameSchema } from '../design/schema.ts';
 import type { Family } from '../outline/families.ts';
 import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS } from '../outline/families.ts';
@@ -64,7 +65,7 @@ export function readMeasuresText(text: string): Begun {
   if (!read.success)
     return {
       ok: false,
-      refusals: read.error.issues.map((i) => ({ where: i.path.join('.'), message: i.message })),
+      refusals: read.error.issues.map((i) => ({ where: i.path.join('.'), message: wordsOfIssue(i) })),
     };
   const { name, family, strings, measures } = read.data;
   const foreign = Object.keys(measures).filter((k) => !FAMILY_KEYS[family].some((f) => f === k));

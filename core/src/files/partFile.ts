@@ -1,4 +1,5 @@
 import { partSpecSchema } from '../design/layoutSchema.ts';
+import { wordsOfIssue } from '../design/refusal.ts';
 import { documentFault } from '../design/plainText.ts';
 import type { PartSpec } from '../design/schema.ts';
 
@@ -21,7 +22,7 @@ export function checkPart(raw: unknown): PartRead {
   );
   if (read.success) return { ok: true, spec: read.data };
   const [issue] = read.error.issues;
-  return { ok: false, message: `${issue!.path.join('.') || 'the part'}: ${issue!.message}` };
+  return { ok: false, message: `${issue!.path.join('.') || 'the part'}: ${wordsOfIssue(issue!)}` };
 }
 
 /** Reads a part's file; refused with words that say what and where. */

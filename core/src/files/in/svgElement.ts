@@ -93,7 +93,7 @@ export function rootOf(text: string): Element {
   const valid = XMLValidator.validate(bones, { allowBooleanAttributes: false });
   if (valid !== true)
     throw new Unreadable(
-      `line ${valid.err.line}, column ${valid.err.col}`,
+      valid.err.col ? `line ${valid.err.line}, column ${valid.err.col}` : `line ${valid.err.line}`,
       `the file is no whole XML: ${wordsOf(valid.err)}. Save it again where it was made`,
     );
   const parser = new XMLParser({
@@ -106,7 +106,15 @@ export function rootOf(text: string): Element {
     trimValues: true,
     cdataPropName: '#cdata',
   });
-  const parsed = parser.parse(text) as readonly Parsed[];
+  let parsed: readonly Parsed[];
+  try {
+    parsed = parser.parse(text) as readonly Parsed[];
+  } catch {
+    throw new Unreadable(
+      'the file',
+      'it is no whole XML: it breaks off somewhere. Save it again where it was made',
+    );
+  }
   const root = parsed.map(elementOf).find((e) => e !== null);
   if (root?.tag !== 'svg')
     throw new Unreadable(

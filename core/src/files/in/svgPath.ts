@@ -49,6 +49,8 @@ export function endArc(
   if (sweep && turned < 0) turned += 2 * Math.PI;
   if (!sweep && turned > 0) turned -= 2 * Math.PI;
   const pieces = [...arcCubics({ centre, rx, ry, turn, from, sweep: turned })];
+  // Radii so large, or ends so near, that rounding leaves no arc: straight from one end to the other.
+  if (pieces.length === 0 || !Number.isFinite(turned)) return [straightCubic(a, b)];
   pieces[0] = { ...pieces[0]!, p0: a };
   pieces[pieces.length - 1] = { ...pieces.at(-1)!, p3: b };
   return pieces;
