@@ -20,7 +20,12 @@ export interface Scene {
   readonly height: number;
   readonly lens?: Lens;
   /** Where the shadow falls from the body, mm, and how dark it is: 0 none, 1 black. */
-  readonly shadow?: { readonly by: Point; readonly dark: number };
+  readonly shadow?: {
+    readonly by: Point;
+    readonly dark: number;
+    /** Fades from the body's edge outward, as under a wide lamp, instead of lying beside it with an edge of its own. */
+    readonly soft?: boolean;
+  };
   /** Standard deviation of a pixel's noise, of 255. */
   readonly noise?: number;
   readonly wood?: readonly [number, number, number];
@@ -105,6 +110,10 @@ const within = (corners: readonly Point[], p: Point, soft: number): number =>
     return Math.min(least, Math.max(0, Math.min(1, 0.5 + off / soft)));
   }, 1);
 
+/** Places of a lamp, as shares of how far the shadow falls. */
+const LAMP = [0.6, 0.9, 1.2];
+const SOFT_LAMP = Array.from({ length: 10 }, (_, i) => i / 9);
+
 /** Noise is taken from so many numbers, scattered over the picture. */
 const GRAINS = 1 << 18;
 
@@ -153,7 +162,8 @@ export function photoOf(scene: Scene): Raster {
       if (shadow && on < 1) {
         // A soft shadow: a few places of the lamp.
         let hidden = 0;
-        for (const k of [0.6, 0.9, 1.2]) hidden += mask(x - shadow.by.x * k, y - shadow.by.y * k) / 3;
+        const places = shadow.soft ? SOFT_LAMP : LAMP;
+        for (const k of places) hidden += mask(x - shadow.by.x * k, y - shadow.by.y * k) / places.length;
         dark = 1 - shadow.dark * hidden;
       }
       const grain =

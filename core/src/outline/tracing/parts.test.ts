@@ -1,8 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../../tests/findings.ts';
+import { cameraOver, photoOf } from '../../../tests/photo.ts';
 import { randomFrom } from '../../../tests/random.ts';
+import { nearestOnPath } from '../../geometry/closedPath.ts';
 import type { Point } from '../../geometry/point.ts';
 import { cross, distance } from '../../geometry/point.ts';
+import { solveOutline } from '../solve.ts';
 import { palette } from './colours.ts';
 import { filled, largestRegion, outerEdge, regionOf } from './contour.ts';
 import type { Homography } from './homography.ts';
@@ -242,5 +246,41 @@ describe('the edge in a small picture', () => {
     );
     expect(empty.ok).toBe(false);
     if (!empty.ok) expect(empty.message).toContain('mark a place');
+  });
+});
+
+describe('soft shadows', () => {
+  /** A body on a bench, its shadow fading over 34 mm; how far the found edge is from the true one, mm. */
+  const traced = (
+    wood: readonly [number, number, number],
+    bench: readonly [number, number, number],
+    dark: number,
+  ) => {
+    const body = solveOutline(demo('windrow').outline.nodes);
+    const [width, height] = [1100, 840];
+    const camera = cameraOver({ x: 60, y: 0 }, 1.5, 0.3, 0, width, height);
+    const shadow = { by: { x: 26, y: -22 }, dark, soft: true };
+    const found = traceEdge(photoOf({ body, camera, width, height, shadow, wood, bench }), {
+      body: [],
+      bench: [],
+      threshold: 0.5,
+      strokes: [],
+      bridges: [],
+    });
+    if (!found.ok) throw new Error(found.message);
+    const back = inverseOf(camera)!;
+    const off = found.edge.map((p) => nearestOnPath(body, mapBy(back, p))!.distance);
+    return Math.sqrt(off.reduce((sum, v) => sum + v * v, 0) / off.length);
+  };
+  const WOOD = { ash: [196, 170, 128], dark: [92, 58, 38], black: [38, 36, 36] } as const;
+  const BENCH = { grey: [188, 192, 186], white: [232, 232, 228], brown: [140, 116, 92] } as const;
+  it.each([
+    ['ash', 'grey', 0.6],
+    ['ash', 'white', 0.35],
+    ['dark', 'white', 0.6],
+    ['dark', 'brown', 0.35],
+    ['black', 'grey', 0.35],
+  ] as const)('%s on a %s bench in a shadow of %f: the edge, not the shadow’s', (wood, bench, dark) => {
+    expect(traced(WOOD[wood], BENCH[bench], dark)).toBeLessThan(0.3);
   });
 });

@@ -6,6 +6,7 @@ import type { Colour } from './colours.ts';
 import { apart, colourOf, coloursAround, palette, shadeless } from './colours.ts';
 import { filled, largestRegion, outerEdge, regionOf } from './contour.ts';
 import type { Raster } from './raster.ts';
+import { benchWithShadows } from './shadows.ts';
 import { colourAt, smaller } from './raster.ts';
 
 /** A stroke of the brush: what lies under it is taken for bench, or for body, whatever its colour. */
@@ -93,8 +94,15 @@ function bodyness(picture: Raster, steering: Steering, factor: number): Float32A
   const around = (list: readonly Point[]): readonly Colour[] =>
     list.flatMap((p) => [...palette(coloursAround(picture, { x: p.x / factor, y: p.y / factor }, CLICK), 2)]);
   const bench = [...palette(rimColours(picture), BENCH_COLOURS), ...around(steering.bench)];
+  const rim = Math.max(1, Math.round(Math.min(width, height) * RIM));
+  const pressed = steering.bench.map((p) => {
+    const [x, y] = [Math.floor(p.x / factor), Math.floor(p.y / factor)];
+    return Math.max(0, Math.min(height - 1, y)) * width + Math.max(0, Math.min(width - 1, x));
+  });
+  // The bench in shadow is bench: soft shadows are as dark as many a body.
+  const shaded = benchWithShadows(picture, bench, rim, pressed);
   const off = new Float32Array(width * height);
-  for (let i = 0; i < off.length; i += 1) off[i] = nearest(bench, colourOf(data, 4 * i));
+  for (let i = 0; i < off.length; i += 1) off[i] = shaded[i] ? 0 : nearest(bench, colourOf(data, 4 * i));
   const body = [...around(steering.body)];
   const level = parting(off);
   if (body.length === 0) {
