@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Design, Point } from '@pelkin/core';
@@ -308,4 +309,44 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
   await expect(page.getByTestId('tale-length')).toContainText('515.0');
   await saved(page);
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
+});
+
+test('a packed drawing of another program: what is hidden stays hidden, frame and stroke are told, the outer line is offered', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'From elsewhere', {
+    outline: newDesign('x', 6, 628).outline,
+    openings: [],
+  });
+  const body = (grow: number): string =>
+    `<rect id="body${grow}" x="${60 - grow}" y="${50 - grow}" width="${300 + 2 * grow}" height="${220 + 2 * grow}" rx="${80 + grow}"/>`;
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="420mm" height="320mm" viewBox="0 0 420 320">
+    <style>.old{display:none}</style>
+    <rect id="page" x="2" y="2" width="416" height="316"/>
+    <g class="old"><circle cx="200" cy="160" r="150"/></g>
+    ${body(0)}${body(1)}
+    <circle id="hole" cx="200" cy="160" r="12" clip-path="url(#half)"/>
+  </svg>`;
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel('Drawing file')
+    .setInputFiles({ name: 'plan.svgz', mimeType: 'image/svg+xml', buffer: gzipSync(drawing) });
+  const section = page.getByRole('region', { name: 'From a drawing' });
+  const lines = section.getByRole('list', { name: 'Lines of the drawing' });
+  await expect(lines.getByRole('listitem')).toHaveCount(4);
+  await expect(section).toContainText('cut off by a clip path');
+  await expect(section).toContainText('Passed over: 1 × element (the file does not show it)');
+  await expect(lines.getByRole('listitem').nth(0)).toContainText('a rectangle round the drawing: a frame?');
+  await expect(lines.getByRole('listitem').nth(2)).toContainText(
+    'beside line 2 all round: the other side of one stroke',
+  );
+  const use = (line: string) => section.getByLabel(`Use of ${line}`);
+  await expect(use('page 1')).toHaveValue('leave');
+  await expect(use('body1 2')).toHaveValue('outline');
+  await expect(use('body0 3')).toHaveValue('leave');
+  await expect(use('hole 4')).toHaveValue('opening');
+  await section.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByTestId('tale-length')).toContainText('302.0');
+  await saved(page);
 });

@@ -8,3 +8,5 @@ export type { Seen, Upright } from './outline/tracing/rectify.ts';
 export { traceEdge } from './outline/tracing/traceEdge.ts';
 export type { Steering, Stroke } from './outline/tracing/traceEdge.ts';
 export { pixelMap } from './design/underlayPlace.ts';
+export { edgeDoubts } from './outline/tracing/doubts.ts';
+export type { Doubt } from './outline/tracing/doubts.ts';

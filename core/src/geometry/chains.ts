@@ -47,20 +47,25 @@ function grid<T>(cell: number): {
   readonly put: (p: Point, item: T) => void;
   readonly near: (p: Point) => readonly T[];
 } {
-  const cells = new Map<string, T[]>();
-  const key = (i: number, j: number): string => `${i} ${j}`;
+  // By column, then by row: numbers as keys are found several times as fast as words.
+  const columns = new Map<number, Map<number, T[]>>();
   return {
     put: (p, item) => {
-      const k = key(Math.floor(p.x / cell), Math.floor(p.y / cell));
-      const list = cells.get(k);
+      const [i, j] = [Math.floor(p.x / cell), Math.floor(p.y / cell)];
+      let column = columns.get(i);
+      if (!column) columns.set(i, (column = new Map()));
+      const list = column.get(j);
       if (list) list.push(item);
-      else cells.set(k, [item]);
+      else column.set(j, [item]);
     },
     near: (p) => {
       const [i, j] = [Math.floor(p.x / cell), Math.floor(p.y / cell)];
       const found: T[] = [];
-      for (let di = -1; di <= 1; di += 1)
-        for (let dj = -1; dj <= 1; dj += 1) found.push(...(cells.get(key(i + di, j + dj)) ?? []));
+      for (let di = -1; di <= 1; di += 1) {
+        const column = columns.get(i + di);
+        if (!column) continue;
+        for (let dj = -1; dj <= 1; dj += 1) for (const item of column.get(j + dj) ?? []) found.push(item);
+      }
       return found;
     },
   };

@@ -57,19 +57,16 @@ export class ApiError extends Error {
 /** A server that has not answered by then is taken to be away. */
 const ANSWER_WITHIN_MS = 12_000;
 
-/** A body that is JSON of another kind than plain. */
-class Typed {
-  constructor(
-    readonly type: string,
-    readonly text: string,
-  ) {}
+/** A body that is JSON text already. */
+class JsonText {
+  constructor(readonly text: string) {}
 }
 
 const bodyOf = (body: unknown): { body?: BodyInit; headers?: Record<string, string> } => {
   if (body === undefined) return {};
   if (body instanceof Blob) return { body, headers: { 'content-type': body.type } };
-  if (body instanceof Typed) return { body: body.text, headers: { 'content-type': body.type } };
-  return { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+  const text = body instanceof JsonText ? body.text : JSON.stringify(body);
+  return { body: text, headers: { 'content-type': 'application/json' } };
 };
 
 async function call<T>(method: string, path: string, body?: unknown, within = ANSWER_WITHIN_MS): Promise<T> {
@@ -162,8 +159,8 @@ export const api = {
     const whole =
       patch !== null && patch.length < SMALL_PATCH ? null : JSON.stringify({ from, saveId, design });
     return whole === null || (patch !== null && patch.length < whole.length / 2)
-      ? call<Saved>('PATCH', path, new Typed('application/json', patch!))
-      : call<Saved>('PUT', path, new Typed('application/json', whole));
+      ? call<Saved>('PATCH', path, new JsonText(patch!))
+      : call<Saved>('PUT', path, new JsonText(whole));
   },
   duplicate: (id: string, name: string) =>
     call<StoredDesign>('POST', `/api/designs/${id}/duplicate`, { name }),

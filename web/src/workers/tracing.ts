@@ -28,6 +28,8 @@ export interface Traced {
   readonly edge: readonly Point[];
   readonly noise: number;
   readonly fit: { readonly nodes: readonly OutlineNode[]; readonly off: number } | null;
+  /** What speaks against it, and what to do. */
+  readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
 }
 
 /** How the edge is looked for, in the picture's pixels; see the core's own words. */

@@ -1,5 +1,14 @@
 import type { Raster, Seen, Steering } from '@pelkin/core/tracing';
-import { bowOf, fitTraced, noBow, pixelMap, rectify, traceEdge, uprightOf } from '@pelkin/core/tracing';
+import {
+  bowOf,
+  edgeDoubts,
+  fitTraced,
+  noBow,
+  pixelMap,
+  rectify,
+  traceEdge,
+  uprightOf,
+} from '@pelkin/core/tracing';
 import type { Point, Underlay } from '@pelkin/core';
 import * as Comlink from 'comlink';
 import type { Traced, UprightPicture, UprightWish } from './tracing.ts';
@@ -26,6 +35,9 @@ const JUDGED = [
   [0, 170],
   [0, -170],
 ] as const;
+
+/** An edge so near to the picture's rim, pixels, is cut off by it. */
+const RIM = 4;
 
 async function upright(
   wish: UprightWish,
@@ -85,7 +97,15 @@ async function trace(
   const map = pixelMap(underlay);
   const edge: readonly Point[] = traced.edge.map(map);
   const fit = fitTraced(edge, tolerance, (share) => told(0.45 + 0.55 * share));
-  return { edge, noise: traced.noise * underlay.scale, fit };
+  const atRim = traced.edge.some(
+    (p) => p.x < RIM || p.y < RIM || p.x > picture.width - RIM || p.y > picture.height - RIM,
+  );
+  return {
+    edge,
+    noise: traced.noise * underlay.scale,
+    fit,
+    doubts: edgeDoubts(edge, fit, tolerance, atRim),
+  };
 }
 
 const worker = { upright, trace };

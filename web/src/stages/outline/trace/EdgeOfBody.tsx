@@ -1,5 +1,5 @@
 import { lengthWithUnit } from '@pelkin/core';
-import { Button, HStack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../../../design/derived.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
@@ -104,6 +104,16 @@ export function EdgeOfBody() {
               ? `An edge: ${found.nodes.length} nodes follow it within ${lengthWithUnit(found.off, units, 2)}.`
               : 'An edge, not yet an outline.'}
           </Text>
+          {found.doubts.length > 0 && (
+            <Box fontSize="12.5px" color="ochre" role="alert" aria-label="Doubts about the edge">
+              <Text fontWeight="600">▲ This can hardly be the body’s edge:</Text>
+              {found.doubts.map((d) => (
+                <Text key={d.what}>
+                  {d.what}: {d.remedy}.
+                </Text>
+              ))}
+            </Box>
+          )}
           {found.nodes && (
             <HStack justify="end">
               <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>

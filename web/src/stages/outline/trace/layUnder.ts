@@ -199,6 +199,7 @@ export async function lookForEdge(): Promise<void> {
           noise: made.noise,
           nodes: made.fit?.nodes ?? null,
           off: made.fit?.off ?? 0,
+          doubts: made.doubts,
         },
         problem: made.fit
           ? null

@@ -54,6 +54,8 @@ export interface FoundEdge {
   readonly noise: number;
   readonly nodes: Design['outline']['nodes'] | null;
   readonly off: number;
+  /** What speaks against its being the body's edge, and what to do. */
+  readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
 }
 
 /** Everything that is marked in one picture; places in its pixels. */

@@ -1,0 +1,85 @@
+import type { Point } from '../../geometry/point.ts';
+import { cross, distance, subtract } from '../../geometry/point.ts';
+
+/** Why a found edge can hardly be a body's, in words, with what to do. */
+export interface Doubt {
+  readonly what: string;
+  readonly remedy: string;
+}
+
+/** Bodies are so long, mm. */
+const LONG = [180, 900] as const;
+/** A body's outline has some twenty fair and corner nodes; this many follow something ragged. */
+const MOST_NODES = 60;
+/** A body is at least this share of what a string round it would enclose, and its edge at most so many times that string. */
+const LEAST_SHARE = 0.5;
+const MOST_ROUND = 1.7;
+/** An outline that misses its edge by more than so many tolerances does not follow it. */
+const MOST_OFF = 2;
+
+/** The convex hull, counter-clockwise (A. M. Andrew, 1979). */
+function hullOf(points: readonly Point[]): readonly Point[] {
+  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
+  const half = (list: readonly Point[]): Point[] => {
+    const kept: Point[] = [];
+    for (const p of list) {
+      while (kept.length > 1 && cross(subtract(kept.at(-1)!, kept.at(-2)!), subtract(p, kept.at(-1)!)) <= 0)
+        kept.pop();
+      kept.push(p);
+    }
+    return kept.slice(0, -1);
+  };
+  return [...half(sorted), ...half(sorted.reverse())];
+}
+const areaOf = (edge: readonly Point[]): number =>
+  Math.abs(edge.reduce((sum, p, i) => sum + cross(p, edge[(i + 1) % edge.length]!), 0)) / 2;
+const roundOf = (edge: readonly Point[]): number =>
+  edge.reduce((sum, p, i) => sum + distance(p, edge[(i + 1) % edge.length]!), 0);
+
+const STEER =
+  'press on the bench where it was taken for body (shadows too), brush away what crosses the edge, or move the threshold';
+
+/**
+ * What speaks against a found edge (instrument frame, mm): its size, its shape, and how its outline follows it. Empty
+ * where nothing does. `atRim`: whether it touches the picture's rim; `fit` is null where no outline follows it.
+ */
+export function edgeDoubts(
+  edge: readonly Point[],
+  fit: { readonly nodes: readonly unknown[]; readonly off: number } | null,
+  tolerance: number,
+  atRim: boolean,
+): readonly Doubt[] {
+  const doubts: Doubt[] = [];
+  const hull = hullOf(edge);
+  let long = 0;
+  for (const p of hull) for (const q of hull) long = Math.max(long, distance(p, q));
+  if (long < LONG[0] || long > LONG[1])
+    doubts.push({
+      what: `it is ${Math.round(long)} mm long, and bodies are ${LONG[0]} to ${LONG[1]} mm`,
+      remedy: 'set the picture to scale first, or press on the body',
+    });
+  if (atRim)
+    doubts.push({
+      what: 'it reaches the rim of the picture',
+      remedy: 'take a photo with bench all round the body, or press on the bench',
+    });
+  if (areaOf(edge) < LEAST_SHARE * areaOf(hull))
+    doubts.push({
+      what: 'large parts of the body are missing from it',
+      remedy: 'press on the body where it is missing',
+    });
+  else if (roundOf(edge) > MOST_ROUND * roundOf(hull)) doubts.push({ what: 'it is ragged', remedy: STEER });
+  if (fit && fit.nodes.length > MOST_NODES)
+    doubts.push({
+      what: `${fit.nodes.length} nodes are needed to follow it, where bodies need some twenty`,
+      remedy: STEER,
+    });
+  if (!fit || fit.off > MOST_OFF * tolerance)
+    doubts.push({
+      what: fit
+        ? `the outline misses it by ${fit.off.toFixed(1)} mm`
+        : 'no outline of reasonable size follows it',
+      remedy: STEER,
+    });
+  return doubts;
+}
