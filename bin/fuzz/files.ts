@@ -123,7 +123,7 @@ export const tryFile = (seed: number): Promise<Tried> =>
     const answer = readDrawing(bytes.text);
     if (!answer.ok) return said(`${answer.where}: ${answer.message}`);
     try {
-      const look = startClock('the work', 'do less', 1_000);
+      const look = startClock('the work', 'do less', 500);
       const { chains } = joinChains(answer.read.curves, 0.05, undefined, look);
       const [line] = describeLines(chains, look);
       if (!line || !line.chain.closed || lineRefusal(line.chain.pieces)) return null;

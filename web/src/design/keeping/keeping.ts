@@ -15,7 +15,17 @@ import {
   writeCopy,
 } from './deviceStore.ts';
 import { opened, openedApart, reduce } from './reduce.ts';
-import type { Attempt, DeviceCopy, Effect, Failure, KeepEvent, KeepState, Offer, Present } from './state.ts';
+import type {
+  Attempt,
+  DeviceCopy,
+  Effect,
+  Failure,
+  KeepEvent,
+  KeepState,
+  Offer,
+  Present,
+  Server,
+} from './state.ts';
 import { stepsWaiting } from './state.ts';
 import { TAB, TAB_BEFORE, holdDesign, isGone, onTabs, tabsWith } from './tabs.ts';
 
@@ -23,14 +33,7 @@ import { TAB, TAB_BEFORE, holdDesign, isGone, onTabs, tabsWith } from './tabs.ts
 export type Kept =
   | { readonly kind: 'saved'; readonly at: Date }
   | { readonly kind: 'waiting' }
-  | { readonly kind: 'away' }
-  | {
-      readonly kind: 'refused';
-      readonly message: string;
-      readonly refusals: readonly Refusal[];
-      readonly request: string | null;
-    }
-  | { readonly kind: 'stale'; readonly revision: number; readonly theirs: Design };
+  | Exclude<Server, { readonly kind: 'well' }>;
 
 interface Keeping {
   readonly kept: Kept;
