@@ -112,7 +112,7 @@ export function rootOf(text: string): Element {
   } catch {
     throw new Unreadable(
       'the file',
-      'it is no whole XML: it breaks off somewhere. Save it again where it was made',
+      'it is no whole XML, or its elements lie too deep in one another: save it again, ungrouped, where it was made',
     );
   }
   const root = parsed.map(elementOf).find((e) => e !== null);

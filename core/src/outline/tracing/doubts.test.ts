@@ -39,7 +39,8 @@ describe('what speaks against a found edge', () => {
     ];
     expect(whats(bitten, fit(22), 0.3, false)).toMatch(/missing/);
     const random = randomFrom(4);
-    const ragged = body('windrow').map((p) => ({
+    const fine = flattenPath(solveOutline(demo('windrow').outline.nodes), 0.002);
+    const ragged = fine.map((p) => ({
       x: p.x + (random() - 0.5) * 16,
       y: p.y + (random() - 0.5) * 16,
     }));
