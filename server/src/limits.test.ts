@@ -267,6 +267,16 @@ describe('a large design', () => {
     const copy = await call('POST', `/api/designs/${id}/duplicate`, { name: 'Large copy' });
     expect(copy.status).toBe(201);
   });
+  it('of an earlier version is changed as it was opened: brought to this version first', async () => {
+    const id = await make({ ...design, parts });
+    const { types: _types, typeOf: _typeOf, ...strings } = design.strings;
+    const earlier = JSON.stringify({ ...design, version: 4, strings, parts });
+    await sql`update design set document = ${earlier}::jsonb where id = ${id}`.execute(server.db);
+    const patch = [{ op: 'replace', path: '/strings/types/0/core', value: 50 }];
+    const saved = await call('PATCH', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), patch });
+    expect(saved).toMatchObject({ status: 200, body: { revision: 2 } });
+    expect((await held(id)).strings.types[0]!.core).toBe(50);
+  });
   it('that is not JSON, or not one at all, is refused', async () => {
     expect((await call('POST', '/api/designs', `{"design":${'['.repeat(300_000)}`)).status).toBe(400);
     expect((await call('POST', '/api/designs', JSON.stringify('x'.repeat(300_000)))).status).toBe(422);

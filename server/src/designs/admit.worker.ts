@@ -43,8 +43,11 @@ export default (task: Task): Done => {
     const { from, saveId } = rest;
     return { kind: 'body', rest: { from, saveId }, design: admit(design) };
   }
+  // A change is made of the design as it was opened: brought to this version.
+  const base = checkDesign(raw);
+  if (!base.ok) return { kind: 'refused', refusals: base.refusals };
   try {
-    return admit(applyPatch(raw, task.patch));
+    return admit(applyPatch(base.design, task.patch));
   } catch (error) {
     if (error instanceof PatchMismatch) return { kind: 'mismatch', message: error.message };
     throw error;

@@ -1,4 +1,5 @@
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { sentence } from '../design/api.ts';
 import { useDesignStore } from '../design/store.ts';
 
 /** A step that the design cannot hold was not taken: says which, and why. */
@@ -28,7 +29,7 @@ export function RefusedStep() {
     >
       <HStack gap="3">
         <Text flex="1">
-          <b>Not done: {refused.name}.</b> {first && sentenceOf(first.message)}
+          <b>Not done: {refused.name}.</b> {first && sentence(first.message)}
         </Text>
         <Button size="2xs" variant="outline" onClick={dismiss}>
           Close
@@ -37,5 +38,3 @@ export function RefusedStep() {
     </Box>
   );
 }
-
-const sentenceOf = (message: string): string => `${message.charAt(0).toUpperCase()}${message.slice(1)}.`;

@@ -73,16 +73,6 @@ export async function copiesOf(
   );
 }
 
-/** Designs that this device holds changes of. Empty when its store cannot be read. */
-export async function designsWithCopies(): Promise<ReadonlySet<string>> {
-  const all = await entries<IDBValidKey, unknown>(store).catch(() => []);
-  return new Set(
-    all.flatMap(([key]) =>
-      typeof key === 'string' && key.startsWith(PREFIX) ? [key.slice(PREFIX.length).split(':')[0]!] : [],
-    ),
-  );
-}
-
 /** Writes a copy; done when it is on the disk. */
 export const writeCopy = (key: string, copy: DeviceCopy): Promise<void> => set(key, copy, store);
 export const deleteCopies = (keys: readonly string[]): Promise<void> => delMany([...keys], store);
