@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import type { Checked, Design, PatchOperation, Refusal } from '@pelkin/core';
-import { checkDesign } from '@pelkin/core';
+import { checkDesign, edits } from '@pelkin/core';
 import Piscina from 'piscina';
 import { Refused } from '../errors.ts';
 import type { Done, Task } from './admit.worker.ts';
@@ -120,3 +120,9 @@ export async function readStored(
 /** A large stored document, changed by a patch. */
 export const patchLarge = async (text: string, patch: readonly PatchOperation[]): Promise<Admitted> =>
   admitted(await inThread({ kind: 'patch', text, patch }));
+
+/** A kept document under another name; a large one is changed in the thread, like any other change of it. */
+export const renamed = async ({ design, text }: Admitted, name: string): Promise<Admitted> =>
+  design
+    ? ready(edits.setName(design, name))
+    : patchLarge(text, [{ op: 'replace', path: '/name', value: name }]);

@@ -1,14 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Design, PatchOperation } from '@pelkin/core';
-import {
-  PatchMismatch,
-  applyPatch,
-  checkDesign,
-  designRefusals,
-  documentFault,
-  edits,
-  shapeRefusals,
-} from '@pelkin/core';
+import { PatchMismatch, applyPatch, designRefusals, documentFault, shapeRefusals } from '@pelkin/core';
 import type { SelectQueryBuilder } from 'kysely';
 import { sql } from 'kysely';
 import type { LRUCache } from 'lru-cache';
@@ -16,7 +8,7 @@ import type { Db } from '../db/connect.ts';
 import type { Database } from '../db/schema.ts';
 import { Refused } from '../errors.ts';
 import type { Admitted } from './admit.ts';
-import { LARGE, designOf, mismatch, patchLarge, readStored, ready } from './admit.ts';
+import { LARGE, designOf, mismatch, patchLarge, readStored, ready, renamed } from './admit.ts';
 import type { Base, Recent } from './recent.ts';
 import type { Summary } from './summary.ts';
 
@@ -254,14 +246,12 @@ export async function renameDesign(
     const row = await oneOf(tx, workshopId, id).select(COLUMNS).forUpdate().executeTakeFirst();
     if (!row) throw missing();
     const before = await toStored(row);
-    const renamed = ready(
-      edits.setName(before.document.design ?? designOf(checkDesign(JSON.parse(row.text))), name),
-    );
+    const document = await renamed(before.document, name);
     const changed = await tx
       .updateTable('design')
       .set((eb) => ({
-        ...renamed.summary,
-        document: renamed.text,
+        ...document.summary,
+        document: document.text,
         save_id: randomUUID(),
         revision: eb('revision', '+', 1),
         updated_at: sql<Date>`now()`,
@@ -271,7 +261,7 @@ export async function renameDesign(
       .executeTakeFirstOrThrow();
     return {
       ...before,
-      document: renamed,
+      document,
       revision: changed.revision,
       updatedAt: changed.updated_at,
       saveId: changed.save_id,

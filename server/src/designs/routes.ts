@@ -1,12 +1,11 @@
-import type { Design } from '@pelkin/core';
-import { edits, isPlainText, nameSchema } from '@pelkin/core';
+import { isPlainText, nameSchema } from '@pelkin/core';
 import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
 import { Refused, errorSchema, numberSchema } from '../errors.ts';
 import { sendWithDocument } from '../rawJson.ts';
-import { LARGE, admitDocument, ready, readLargeBody } from './admit.ts';
+import { LARGE, admitDocument, readLargeBody, renamed } from './admit.ts';
 import type { StoredDesign } from './data.ts';
 import { archiveDesign, createDesign, readDesign, rememberStored, renameDesign, saveDesign } from './data.ts';
 import { SORTINGS, listDesigns } from './list.ts';
@@ -225,8 +224,7 @@ export const designRoutes =
       },
       async (request, reply) => {
         const { document } = await readDesign(store, workshopOf(), request.params.id);
-        const design = document.design ?? (JSON.parse(document.text) as Design);
-        const copy = ready(edits.setName(design, request.body.name));
+        const copy = await renamed(document, request.body.name);
         return tell(reply.status(201), await createDesign(db, workshopOf(), copy));
       },
     );
