@@ -1,7 +1,9 @@
 import { boxOfPoints } from '../src/geometry/box.ts';
 import type { ClosedPath } from '../src/geometry/closedPath.ts';
 import { flattenPath, pathBox } from '../src/geometry/closedPath.ts';
+import { polygonHolds } from '../src/geometry/polygons.ts';
 import type { Point } from '../src/geometry/point.ts';
+import type { Camera, MarkedPlane } from '../src/outline/tracing/camera.ts';
 import type { Homography } from '../src/outline/tracing/homography.ts';
 import { homographyOf, inverseOf, mapBy } from '../src/outline/tracing/homography.ts';
 import type { Lens } from '../src/outline/tracing/lens.ts';
@@ -14,6 +16,8 @@ export interface Scene {
   readonly body: ClosedPath;
   /** Corners of the sheet, in order; none is drawn without. */
   readonly sheet?: readonly Point[];
+  /** The sheet's true edge where it is not its corners' polygon: one that does not lie flat. */
+  readonly curled?: readonly Point[];
   /** From the instrument frame to pixels of a picture without bow. */
   readonly camera: Homography;
   readonly width: number;
@@ -26,6 +30,8 @@ export interface Scene {
     /** Fades from the body's edge outward, as under a wide lamp, instead of lying beside it with an edge of its own. */
     readonly soft?: boolean;
   };
+  /** A thick body: how thick, where the camera stands, and whether the scene's plane is its face or the bench under it. */
+  readonly side?: { readonly thickness: number; readonly camera: Camera; readonly plane: MarkedPlane };
   /** Standard deviation of a pixel's noise, of 255. */
   readonly noise?: number;
   readonly wood?: readonly [number, number, number];
@@ -110,6 +116,11 @@ const within = (corners: readonly Point[], p: Point, soft: number): number =>
     return Math.min(least, Math.max(0, Math.min(1, 0.5 + off / soft)));
   }, 1);
 
+/** A body's side is seen at so many heights, in this share of the face's light. */
+const WALL_LOOKS = 24;
+const STEADY_LOOKS = 10;
+const WALL_LIGHT = 0.8;
+
 /** Places of a lamp, as shares of how far the shadow falls. */
 const LAMP = [0.6, 0.9, 1.2];
 const SOFT_LAMP = Array.from({ length: 10 }, (_, i) => i / 9);
@@ -122,7 +133,33 @@ export function photoOf(scene: Scene): Raster {
   const { width, height, camera, shadow } = scene;
   const lens = scene.lens ?? noBow(width, height);
   const back = inverseOf(camera)!;
-  const { mask, steady } = maskOf(scene.body);
+  const { mask: face, steady: plain } = maskOf(scene.body);
+  const { side } = scene;
+  // What is seen of a body at each height between its two faces, toward the camera's foot.
+  const { foot, height: over } = side?.camera ?? { foot: { x: 0, y: 0 }, height: 1 };
+  const other = !side
+    ? 1
+    : side.plane === 'face'
+      ? over / (over + side.thickness)
+      : over / (over - side.thickness);
+  const seen = (of: (x: number, y: number) => number, k: number, x: number, y: number): number =>
+    of(foot.x + (x - foot.x) / k, foot.y + (y - foot.y) / k);
+  const near = side?.plane === 'bench' ? other : 1;
+  const mask = (x: number, y: number): number => (side ? seen(face, near, x, y) : face(x, y));
+  const steady = (x: number, y: number): boolean => {
+    // Nothing changes for a few mm around in the face nor in any copy of it.
+    for (let k = 0; side && k <= STEADY_LOOKS; k += 1) {
+      const s = 1 + ((other - 1) * k) / STEADY_LOOKS;
+      if (!plain(foot.x + (x - foot.x) / s, foot.y + (y - foot.y) / s)) return false;
+    }
+    return side !== undefined || plain(x, y);
+  };
+  const wall = (x: number, y: number): number => {
+    let most = 0;
+    for (let k = 0; side && k <= WALL_LOOKS && most < 1; k += 1)
+      most = Math.max(most, seen(face, 1 + ((other - 1) * k) / WALL_LOOKS, x, y));
+    return most;
+  };
   const random = randomFrom(scene.seed ?? 1);
   const wood = scene.wood ?? [150, 98, 58];
   const bench = scene.bench ?? [188, 192, 186];
@@ -142,7 +179,7 @@ export function photoOf(scene: Scene): Raster {
   for (let v = 0; v < height; v += 1)
     for (let u = 0; u < width; u += 1) {
       const light = 1 + 0.06 * (u / width - 0.5) - 0.08 * (v / height - 0.5);
-      let [on, x, y] = [0, 0, 0];
+      let [on, edge, x, y] = [0, 0, 0, 0];
       // Four looks a pixel near the edge; elsewhere all four would see the same.
       for (let look = 0; look < 4; look += 1) {
         const [pu, pv] = [u + (look & 1 ? 0.75 : 0.25), v + (look & 2 ? 0.75 : 0.25)];
@@ -153,8 +190,10 @@ export function photoOf(scene: Scene): Raster {
         y = (h3 * qu + h4 * qv + h5) / w;
         const here = mask(x, y);
         on += here / 4;
+        if (side && here < 1) edge += (wall(x, y) - here) / 4;
         if (look === 0 && steady(x, y)) {
           on = here;
+          edge = side && here < 1 ? wall(x, y) - here : 0;
           break;
         }
       }
@@ -172,18 +211,33 @@ export function photoOf(scene: Scene): Raster {
           : 1;
       const paper =
         sheet && x > lay.minX - soft && x < lay.maxX + soft && y > lay.minY - soft && y < lay.maxY + soft
-          ? within(sheet, { x, y }, soft)
+          ? scene.curled
+            ? Number(polygonHolds(scene.curled, { x, y }))
+            : within(sheet, { x, y }, soft)
           : 0;
       const n = grains[(u * 7919 + v * 104729) & (GRAINS - 1)]!;
       const o = 4 * (v * width + u);
       for (let c = 0; c < 3; c += 1) {
-        const under = wood[c]! * grain * on + bench[c]! * dark * (1 - on);
+        const under =
+          wood[c]! * (grain * on + WALL_LIGHT * edge) + bench[c]! * dark * Math.max(0, 1 - on - edge);
         data[o + c] = (under * (1 - paper) + (c === 2 ? 240 : 246) * paper) * light + n;
       }
       data[o + 3] = 255;
     }
   return { width, height, data };
 }
+
+/** The camera's distance in mm: what a phone at arm's length has. */
+const FAR = 1100;
+
+/** Where the camera of `cameraOver` stands, mm. */
+export const standOf = (at: Point, turn: number, tilt: number): Camera => {
+  const back = -FAR * Math.sin(tilt);
+  return {
+    foot: { x: at.x + Math.sin(turn) * back, y: at.y + Math.cos(turn) * back },
+    height: FAR * Math.cos(tilt),
+  };
+};
 
 /**
  * A camera that looks at a place of the bench: seen so far turned, tilted back by `tilt` rad, at a scale in pixels
@@ -197,13 +251,11 @@ export function cameraOver(
   width: number,
   height: number,
 ): Homography {
-  // The camera's distance in mm: what a phone at arm's length has.
-  const far = 1100;
-  const focal = scale * far;
+  const focal = scale * FAR;
   const [c, s, ct, st] = [Math.cos(turn), Math.sin(turn), Math.cos(tilt), Math.sin(tilt)];
   const see = (p: Point): Point => {
     const [x, y] = [c * (p.x - at.x) - s * (p.y - at.y), s * (p.x - at.x) + c * (p.y - at.y)];
-    const depth = far + y * st;
+    const depth = FAR + y * st;
     return { x: width / 2 + (focal * x) / depth, y: height / 2 - (focal * y * ct) / depth };
   };
   const corners = [

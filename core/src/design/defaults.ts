@@ -206,7 +206,12 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     neck: plainNeck(scaleLength > 720),
     print: plainPrint(),
     findings: { limits: {}, accepted: [] },
-    progress: { strings: 'untouched', outline: 'untouched', layout: 'untouched', templates: 'untouched' },
+    progress: {
+      strings: 'not started',
+      outline: 'not started',
+      layout: 'not started',
+      templates: 'not started',
+    },
     typed: {},
   };
 }

@@ -4,7 +4,7 @@ import { checkDesign, designRefusals, leastSpread } from './check.ts';
 import { newDesign, startingGauges } from './defaults.ts';
 import * as edits from './allEdits.ts';
 import { LIMITS } from './limits.ts';
-import type { Migration } from './migrate.ts';
+import type { Migration } from './migrations.ts';
 import { migrate } from './migrate.ts';
 import { PAPERS, sheetSize } from './paper.ts';
 import type { Design } from './schema.ts';
@@ -224,15 +224,15 @@ describe('edits', () => {
     edits.rememberTyped(design, 'strings.nutWidth', '1 3/4');
     expect(JSON.stringify(design)).toBe(before);
   });
-  it('take the stage that was worked on in hand', () => {
+  it('put the stage that was worked on in progress', () => {
     expect(edits.moveNode(design, node.id, { x: 1, y: 2 }).progress).toMatchObject({
-      outline: 'in hand',
-      strings: 'untouched',
+      outline: 'in progress',
+      strings: 'not started',
     });
-    expect(edits.editStrings(design, { frets: 24 }).progress.strings).toBe('in hand');
+    expect(edits.editStrings(design, { frets: 24 }).progress.strings).toBe('in progress');
     expect(
-      edits.editPrint(edits.setProgress(design, 'templates', 'settled'), { overlap: 9 }).progress.templates,
-    ).toBe('in hand');
+      edits.editPrint(edits.setProgress(design, 'templates', 'done'), { overlap: 9 }).progress.templates,
+    ).toBe('in progress');
   });
   it('share what they do not touch', () => {
     const moved = edits.moveNode(design, node.id, { x: 1, y: 2 });

@@ -2,12 +2,12 @@ import { startingCompensation, startingGauges, startingType, within } from './de
 import { MOST_TYPED } from './schema.ts';
 import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
-/** Pure edits: each takes a design and gives the changed one; the stage that was worked on comes in hand. */
+/** Pure edits: each takes a design and gives the changed one; the stage that was worked on is then in progress. */
 
 export const inHand = (design: Design, stage: Stage): Design =>
-  design.progress[stage] === 'in hand'
+  design.progress[stage] === 'in progress'
     ? design
-    : { ...design, progress: { ...design.progress, [stage]: 'in hand' } };
+    : { ...design, progress: { ...design.progress, [stage]: 'in progress' } };
 
 export const setProgress = (design: Design, stage: Stage, mark: Design['progress'][Stage]): Design => ({
   ...design,

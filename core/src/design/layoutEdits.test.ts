@@ -24,7 +24,7 @@ describe('parts', () => {
     const edge = edits.addPart(one.design, spec('jack-plate'), 'edge', { x: 0, y: -160 });
     expect(edge.id).toBe('p2');
     expect(edge.design.parts[1]!.z).toBe(-22);
-    expect(edge.design.progress.layout).toBe('in hand');
+    expect(edge.design.progress.layout).toBe('in progress');
     const gone = edits.removeParts(edge.design, ['p1']);
     expect(edits.addPart(gone, spec('pot-24'), 'front', { x: 0, y: 0 }).id).toBe('p1');
     expect(plain.parts).toEqual([]);
@@ -71,8 +71,8 @@ describe('parts', () => {
 });
 
 describe('an edit that changes nothing', () => {
-  it('gives the design itself, still settled', () => {
-    const design = edits.setProgress(row(), 'layout', 'settled');
+  it('gives the design itself, still done', () => {
+    const design = edits.setProgress(row(), 'layout', 'done');
     expect(edits.removeParts(design, ['none'])).toBe(design);
     expect(edits.changePart(design, 'none', { turn: 5 })).toBe(design);
     expect(edits.moveParts(design, [], { x: 1, y: 1 })).toBe(design);
@@ -82,7 +82,7 @@ describe('an edit that changes nothing', () => {
     expect(edits.removeStep(design, 'none', 0)).toBe(design);
     expect(edits.removeRun(design, 'none')).toBe(design);
     expect(edits.removeGuard(design, 'none')).toBe(design);
-    expect(edits.removeParts(design, ['p1']).progress.layout).toBe('in hand');
+    expect(edits.removeParts(design, ['p1']).progress.layout).toBe('in progress');
   });
 });
 
@@ -158,11 +158,11 @@ describe('openings, runs, pickguards, the neck', () => {
     expect(checked).toMatchObject({
       ok: true,
       design: {
-        version: 5,
+        version: 6,
         parts: [],
         neck: { joint: 'undecided' },
         body: { thickness: 40, grain: 0 },
-        progress: { layout: 'untouched', strings: 'settled' },
+        progress: { layout: 'not started', strings: 'done' },
         print: { show: { back: true, holes: true, parts: false } },
       },
     });

@@ -18,7 +18,7 @@ import type { LimitPath } from './limits.ts';
 export { nameSchema } from './schemaParts.ts';
 
 export const DESIGN_FORMAT = 'pelkin-design';
-export const DESIGN_VERSION = 5;
+export const DESIGN_VERSION = 6;
 
 const sideSchema = z.enum(['bass', 'treble'], { error: 'a side is “bass” or “treble”' });
 const boardPart = (frets: LimitPath) =>
@@ -115,6 +115,17 @@ const underlaySchema = z.looseObject({
   }),
   /** How good its size and place are, mm; null where nothing tells. */
   goodTo: limited('underlay.goodTo', 'mm').nullable(),
+  /** The lens’ focal length that its file told, as a share of its diagonal; null where it told none. */
+  focal: limited('underlay.focal', '').nullable(),
+  /** Where its camera stood over the marked plane, in pixels of the picture; null where nothing tells. */
+  camera: z
+    .looseObject({
+      x: limited('underlay.cameraAt', ''),
+      y: limited('underlay.cameraAt', ''),
+      height: limited('underlay.cameraHeight', ''),
+      plane: z.enum(['face', 'bench'], { error: 'a photo was marked on the “face” or on the “bench”' }),
+    })
+    .nullable(),
 });
 export const MOST_UNDERLAYS = 12;
 
@@ -213,8 +224,8 @@ const findingsSchema = z.looseObject({
 
 export const STAGES = ['strings', 'outline', 'layout', 'templates'] as const;
 export type Stage = (typeof STAGES)[number];
-const markSchema = z.enum(['untouched', 'in hand', 'settled'], {
-  error: 'a stage is untouched, in hand or settled',
+const markSchema = z.enum(['not started', 'in progress', 'done'], {
+  error: 'a stage is “not started”, “in progress” or “done”',
 });
 
 /** The shape of a design; the rules that tie its numbers together are in check.ts. */

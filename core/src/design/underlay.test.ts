@@ -23,6 +23,8 @@ const plain: Underlay = {
   hidden: false,
   scaled: 'not',
   goodTo: null,
+  focal: null,
+  camera: null,
 };
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const place = fc.record({ x: within(-500, 500), y: within(-500, 500) });
@@ -118,12 +120,12 @@ describe('edits of pictures, openings, tools and hand', () => {
     expect(designRefusals(hidden)).toEqual([]);
     expect(checkDesign(JSON.parse(JSON.stringify(hidden)))).toMatchObject({ ok: true });
   });
-  it('an outline taken from elsewhere drops mirror links and comes in hand', () => {
+  it('an outline taken from elsewhere drops mirror links and is in progress', () => {
     const { nodes } = newDesign('Other', 4, 762).outline;
     const opening = edits.openingOfLine('o1', 'Pocket', nodes.slice(0, 4));
     const taken = edits.takeOutline(design, nodes, [opening]);
     expect(taken.outline).toMatchObject({ nodes, mirror: [] });
-    expect(taken.progress.outline).toBe('in hand');
+    expect(taken.progress.outline).toBe('in progress');
     expect(edits.removeOpening(taken, 'o1').openings).toEqual([]);
     // Openings alone leave the outline as it is.
     expect(edits.takeOutline(design, null, [opening]).outline).toBe(design.outline);
@@ -162,7 +164,7 @@ describe('a design file with pictures is refused with the place', () => {
     const checked = checkDesign({ ...rest, version: 2, print: { ...rest.print, show } });
     expect(checked).toMatchObject({
       ok: true,
-      design: { version: 5, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
+      design: { version: 6, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
     });
     if (checked.ok) expect(checked.design.print.show.openings).toBe(true);
   });

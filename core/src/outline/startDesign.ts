@@ -35,7 +35,7 @@ export function startDesign(
     design: {
       ...design,
       outline: started.outline,
-      progress: { ...design.progress, strings: 'in hand', outline: 'in hand' },
+      progress: { ...design.progress, strings: 'in progress', outline: 'in progress' },
     },
   };
 }

@@ -24,11 +24,11 @@ function MarkShape({ mark }: { mark: Mark }) {
             cx="8"
             cy="8"
             r="5"
-            fill={mark === 'settled' ? kelp : 'var(--chakra-colors-tar)'}
-            stroke={mark === 'untouched' ? 'var(--chakra-colors-on-tar-faded)' : kelp}
+            fill={mark === 'done' ? kelp : 'var(--chakra-colors-tar)'}
+            stroke={mark === 'not started' ? 'var(--chakra-colors-on-tar-faded)' : kelp}
             strokeWidth="1.6"
           />
-          {mark === 'in hand' && <path d="M8 3a5 5 0 0 0 0 10z" fill={kelp} />}
+          {mark === 'in progress' && <path d="M8 3a5 5 0 0 0 0 10z" fill={kelp} />}
         </>
       )}
     </svg>

@@ -122,7 +122,7 @@ function shownDrawing(
 function ParticularsHead({ stage }: { stage: Stage }) {
   const progress = usePicked((d) => d.progress[stage]);
   const edit = useDesignStore((s) => s.edit);
-  const settled = progress === 'settled';
+  const isDone = progress === 'done';
   return (
     <HStack justify="space-between" pb="2">
       <Area>
@@ -136,14 +136,14 @@ function ParticularsHead({ stage }: { stage: Stage }) {
       <Button
         size="2xs"
         variant="outline"
-        aria-pressed={settled}
+        aria-pressed={isDone}
         onClick={() =>
-          edit(settled ? `took ${stage} in hand` : `settled ${stage}`, (d) =>
-            edits.setProgress(d, stage, settled ? 'in hand' : 'settled'),
+          edit(isDone ? `reopened ${stage}` : `marked ${stage} done`, (d) =>
+            edits.setProgress(d, stage, isDone ? 'in progress' : 'done'),
           )
         }
       >
-        {settled ? 'Take in hand' : 'Settle'}
+        {isDone ? 'Reopen' : 'Mark done'}
       </Button>
     </HStack>
   );

@@ -1,13 +1,22 @@
 import type { Box, OutlineNode, Point, Underlay } from '@pelkin/core';
+import type { MarkedPlane, SideSeen } from '@pelkin/core/tracing';
 import * as Comlink from 'comlink';
 import { Stopped } from './stopped.ts';
 import type { TracingWorker } from './tracing.worker.ts';
+
+export type { MarkedPlane, SideSeen };
 
 /** A photo to be brought upright: marks in its pixels with their true places, mm, and edges that are straight. */
 export interface UprightWish {
   readonly picture: string;
   readonly marks: readonly { readonly pixel: Point; readonly truth: Point }[];
   readonly straights: readonly (readonly Point[])[];
+  /** The marks are the corners of a sheet, in order round it: its edges are looked for. */
+  readonly sheet: boolean;
+  /** Which plane they lie in; null for marks of the instrument itself. */
+  readonly plane: MarkedPlane | null;
+  /** The lens' focal length that the file told, share of the picture's diagonal. */
+  readonly focal: number | null;
 }
 
 export interface UprightPicture {
@@ -22,6 +31,10 @@ export interface UprightPicture {
   /** Places about a body's half length away are nearer than this to the truth, mm, nineteen times of twenty. */
   readonly goodTo: number;
   readonly bow: { readonly k: number; readonly off: number } | null;
+  /** The sheet's own edges were found, and its corners taken from them. */
+  readonly fromSheet: boolean;
+  /** Where the camera stood, in pixels of the upright picture; `sure`: standard deviation of its height, share. */
+  readonly camera: (NonNullable<Underlay['camera']> & { readonly sure: number }) | null;
 }
 
 export interface Traced {
@@ -30,6 +43,8 @@ export interface Traced {
   readonly fit: { readonly nodes: readonly OutlineNode[]; readonly off: number } | null;
   /** What speaks against it, and what to do. */
   readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
+  /** How far the side of the body that was removed reaches at most, mm; 0 where none was. */
+  readonly removed: number;
 }
 
 /** How the edge is looked for, in the picture's pixels; see the core's own words. */
@@ -75,8 +90,14 @@ export const findEdge = (
   underlay: Underlay,
   steering: Steering,
   tolerance: number,
+  /** The body's thickness, mm, and whether its side is seen beside its face. */
+  thickness: number,
+  side: SideSeen,
   told: (share: number) => void,
 ): PictureWork<Traced> =>
   work(
-    (remote) => remote.trace(underlay, steering, tolerance, Comlink.proxy(told)) as Promise<Traced | Refusal>,
+    (remote) =>
+      remote.trace(underlay, steering, tolerance, thickness, side, Comlink.proxy(told)) as Promise<
+        Traced | Refusal
+      >,
   );

@@ -1,11 +1,14 @@
-import type { Raster, Seen, Steering } from '@pelkin/core/tracing';
+import type { Raster, Seen, SideSeen, Steering } from '@pelkin/core/tracing';
 import {
   bowOf,
+  cameraOf,
   edgeDoubts,
+  faceOf,
   fitTraced,
   noBow,
   pixelMap,
   rectify,
+  sheetEdges,
   traceEdge,
   uprightOf,
 } from '@pelkin/core/tracing';
@@ -46,9 +49,17 @@ async function upright(
   const photo = await pixelsOf(wish.picture);
   told(0.15);
   const { width, height } = photo;
-  const bow = bowOf(wish.straights, width, height);
-  const lens = bow?.lens ?? noBow(width, height);
-  const marks: readonly Seen[] = wish.marks;
+  const marked = bowOf(wish.straights, width, height);
+  // A sheet's own edges tell the lens and its corners better than marks do; edges marked by hand come first.
+  const sheet = wish.sheet
+    ? sheetEdges(
+        photo,
+        wish.marks.map((m) => m.pixel),
+      )
+    : null;
+  const lens = marked?.lens ?? sheet?.lens ?? noBow(width, height);
+  const corners = marked ? null : sheet?.corners;
+  const marks: readonly Seen[] = wish.marks.map((m, i) => ({ ...m, pixel: corners?.[i] ?? m.pixel }));
   const plane = uprightOf(marks, width, height, lens);
   if (!plane)
     return { message: 'The four marks do not span a plane: three of them lie in one line. Set them anew.' };
@@ -70,6 +81,7 @@ async function upright(
   const good = JUDGED.map(([dx, dy]) => ({ x: middle.x + dx, y: middle.y + dy }))
     .filter((p) => p.x >= box.minX && p.x <= box.maxX && p.y >= box.minY && p.y <= box.maxY)
     .map((p) => plane.goodTo(p));
+  const camera = wish.plane ? cameraOf(plane.toPhoto, width, height, wish.focal) : null;
   return {
     blob,
     box,
@@ -79,7 +91,18 @@ async function upright(
     residual: plane.residual,
     // Twice the root mean square: nineteen of twenty places are nearer.
     goodTo: 2 * Math.max(plane.goodTo(middle), ...good),
-    bow: bow ? { k: bow.lens.k, off: bow.off } : null,
+    bow: (marked ?? sheet) ? { k: lens.k, off: (marked ?? sheet)!.off } : null,
+    fromSheet: corners !== null && corners !== undefined,
+    camera:
+      camera && wish.plane
+        ? {
+            x: (camera.foot.x - box.minX) / mmPerPixel,
+            y: (box.maxY - camera.foot.y) / mmPerPixel,
+            height: camera.height / mmPerPixel,
+            plane: wish.plane,
+            sure: camera.sure,
+          }
+        : null,
   };
 }
 
@@ -88,6 +111,8 @@ async function trace(
   underlay: Underlay,
   steering: Steering,
   tolerance: number,
+  thickness: number,
+  side: SideSeen,
   told: Told,
 ): Promise<Traced | { readonly message: string }> {
   const picture = await pixelsOf(underlay.picture);
@@ -95,7 +120,12 @@ async function trace(
   const traced = traceEdge(picture, steering, (share) => told(0.1 + 0.35 * share));
   if (!traced.ok) return { message: `${traced.message.charAt(0).toUpperCase()}${traced.message.slice(1)}.` };
   const map = pixelMap(underlay);
-  const edge: readonly Point[] = traced.edge.map(map);
+  const seen: readonly Point[] = traced.edge.map(map);
+  const { camera } = underlay;
+  const over = camera && { foot: map(camera), height: camera.height * underlay.scale };
+  const found =
+    camera && over ? faceOf(seen, over, thickness, camera.plane, side) : { edge: seen, removed: 0 };
+  const { edge } = found;
   const fit = fitTraced(edge, tolerance, (share) => told(0.45 + 0.55 * share));
   const atRim = traced.edge.some(
     (p) => p.x < RIM || p.y < RIM || p.x > picture.width - RIM || p.y > picture.height - RIM,
@@ -105,6 +135,7 @@ async function trace(
     noise: traced.noise * underlay.scale,
     fit,
     doubts: edgeDoubts(edge, fit, tolerance, atRim),
+    removed: found.removed,
   };
 }
 

@@ -4,6 +4,7 @@ import { usePicked } from '../../../design/derived.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Section } from '../../../shared/Section.tsx';
+import { BodySide } from './BodySide.tsx';
 import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import { lookForEdge, takeEdge } from './layUnder.ts';
@@ -17,6 +18,8 @@ const EDGE_TASKS = ['body', 'bench', 'brush-bench', 'brush-body', 'bridge'] as c
 export function EdgeOfBody() {
   const { task, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
   const units = usePicked((d) => d.units);
+  const id = useTracing((s) => s.id);
+  const underlay = usePicked((d) => d.underlays.find((u) => u.id === id));
   const { set, clear } = useTracing.getState();
   const steered = body.length + bench.length + bridges.length + strokes.length;
   return (
@@ -80,6 +83,7 @@ export function EdgeOfBody() {
           return [];
         }}
       />
+      {underlay && <BodySide underlay={underlay} />}
       {steered > 0 && (
         <HStack fontSize="12.5px">
           <Text flex="1">
@@ -103,6 +107,8 @@ export function EdgeOfBody() {
             {found.nodes
               ? `An edge: ${found.nodes.length} nodes follow it within ${lengthWithUnit(found.off, units, 2)}.`
               : 'An edge, not yet an outline.'}
+            {found.removed > 0 &&
+              ` Up to ${lengthWithUnit(found.removed, units, 0)} of the body’s side removed.`}
           </Text>
           {found.doubts.length > 0 && (
             <Box fontSize="12.5px" color="ochre" role="alert" aria-label="Doubts about the edge">

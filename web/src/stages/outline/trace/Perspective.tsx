@@ -8,11 +8,17 @@ import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import type { KnownKind } from './knownMarks.ts';
 import { SHEETS, artworkMarks, boardMarks, rectangleMarks } from './knownMarks.ts';
+import type { MarkedPlane } from '../../../workers/tracing.ts';
 import { makeUpright } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
 
 const SIDE = { label: 'side', min: 20, max: 2000, from: 'corner to corner' };
 const SLANT_TASKS = ['corners', 'straight-edge'] as const;
+
+const PLANES = [
+  ['face', 'On the body'],
+  ['bench', 'On the bench beside the body'],
+] as const;
 
 const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ...SHEETS.map(([key, words]) => [key, words] as const),
@@ -28,8 +34,10 @@ export function Perspective() {
   const isLeft = usePicked((d) => d.handedness === 'left');
   const units = usePicked((d) => d.units);
   const [kind, setKind] = useState<KnownKind>('a4');
+  const [plane, setPlane] = useState<MarkedPlane>('face');
   const [own, setOwn] = useState({ long: 300, short: 200 });
   const sheet = SHEETS.find(([key]) => key === kind);
+  const isSheet = kind !== 'board' && kind !== 'artwork';
   const known =
     kind === 'board'
       ? boardMarks(layout)
@@ -71,19 +79,22 @@ export function Perspective() {
               ? `Mark ${'ABCD'[marks.length]}: its ${known.names[marks.length]}.`
               : 'Pull each mark exactly to its place: zoom in with the wheel.'}
           </Hint>
-          {kind !== 'board' && kind !== 'artwork' && (
-            <Hint>
-              {
-                'The thing must lie on the face that is traced, not beside it on the bench: what is nearer to the camera looks larger.'
-              }
-            </Hint>
+          {isSheet && (
+            <>
+              <Pick label="Where it lies" value={plane} options={PLANES} onChange={setPlane} />
+              <Hint>
+                {plane === 'face'
+                  ? 'Best: on the face that is traced. Its edges also tell how the lens bends straight lines.'
+                  : 'What is nearer to the camera looks larger: the body’s thickness is allowed for when the edge is found.'}
+              </Hint>
+            </>
           )}
           <HStack justify="end">
             <Button
               size="2xs"
               colorPalette="green"
               disabled={marks.length < 4}
-              onClick={() => void makeUpright(known.truths, known.placed)}
+              onClick={() => void makeUpright(known.truths, known.placed, isSheet ? { plane } : null)}
             >
               Bring it upright
             </Button>

@@ -3,9 +3,10 @@ import { edits } from '@pelkin/core';
 import { api, wordsOf } from '../../../design/api.ts';
 import { derive } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
+import type { MarkedPlane } from '../../../workers/tracing.ts';
 import { Stopped } from '../../../workers/stopped.ts';
 import { bringUpright, findEdge } from '../../../workers/tracing.ts';
-import type { PictureWork } from '../../../workers/tracing.ts';
+import type { PictureWork, UprightPicture } from '../../../workers/tracing.ts';
 import { useTracing } from './tracing.ts';
 
 /** A picture that is newly laid shows the body and this share of its length beside it. */
@@ -34,7 +35,13 @@ interface Laid {
 }
 
 /** Where a picture lies at first: over the body; by its own size where the file tells it. */
-function firstLay(design: Design, picture: Laid, name: string, mmPerPixel: number | null): Underlay {
+function firstLay(
+  design: Design,
+  picture: Laid,
+  name: string,
+  mmPerPixel: number | null,
+  focal: number | null,
+): Underlay {
   const { box } = derive(design).measures;
   const long = (box.maxX - box.minX) * SHOWN;
   const isLeft = design.handedness === 'left';
@@ -57,6 +64,8 @@ function firstLay(design: Design, picture: Laid, name: string, mmPerPixel: numbe
     hidden: false,
     scaled: mmPerPixel === null ? 'not' : 'file',
     goodTo: null,
+    focal,
+    camera: null,
   };
 }
 
@@ -86,10 +95,13 @@ export async function layUnder(file: File, page = 1): Promise<void> {
     if (!/^image\/(jpeg|png|webp)$/.test(blob.type))
       throw new Error('A JPEG, PNG, WebP or PDF goes here: save the picture as one of them.');
     set({ share: 0.4 });
+    // The server keeps the pixels alone: what the file tells of its lens is read here.
+    const { focalOf } = await import('./focal.ts');
+    const focal = isPdf ? null : await focalOf(file);
     const picture = await api.keepPicture(blob);
     const { design, edit } = useDesignStore.getState();
     if (!design) return;
-    const underlay = firstLay(design, picture, nameOf(file.name), mmPerPixel);
+    const underlay = firstLay(design, picture, nameOf(file.name), mmPerPixel, focal);
     const [refusal] = edit(`laid ${underlay.name} under`, (d) => edits.addUnderlay(d, underlay));
     if (refusal) throw new Error(`${refusal.message}.`);
     useTracing.getState().choose(underlay.id);
@@ -136,10 +148,22 @@ async function run<T>(
   }
 }
 
+/** A camera's height that is this unsure, share, is worth measuring. */
+const UNSURE = 0.15;
+/** Where the camera stood, and what that is worth. */
+function cameraWords({ camera, mmPerPixel }: UprightPicture): string {
+  if (!camera) return '';
+  const metres = ((camera.height * mmPerPixel) / 1000).toFixed(2);
+  return camera.sure > UNSURE
+    ? ` The camera was about ${metres} m above it, give or take ${Math.round(100 * camera.sure)} %: this photo does not show it better. Measure it and type it under Body side.`
+    : ` The camera was ${metres} m above it.`;
+}
+
 /** Brings the chosen photo upright by its marks, whose true places are given; `placed`: they are the instrument's own. */
 export async function makeUpright(
   truths: readonly { readonly x: number; readonly y: number }[],
   placed: boolean,
+  sheet: { readonly plane: MarkedPlane } | null,
 ): Promise<void> {
   const now = chosen();
   if (!now) return;
@@ -148,6 +172,9 @@ export async function makeUpright(
     picture: now.underlay.picture,
     marks: marks.map((pixel, i) => ({ pixel, truth: truths[i]! })),
     straights,
+    sheet: sheet !== null,
+    plane: sheet?.plane ?? null,
+    focal: now.underlay.focal,
   };
   await run(
     'Bringing the photo upright',
@@ -156,7 +183,13 @@ export async function makeUpright(
       const picture = await api.keepPicture(made.blob);
       const { design, edit } = useDesignStore.getState();
       if (!design) return;
-      const first = firstLay(design, picture, `${now.underlay.name.slice(0, 66)}, upright`, made.mmPerPixel);
+      const first = firstLay(
+        design,
+        picture,
+        `${now.underlay.name.slice(0, 66)}, upright`,
+        made.mmPerPixel,
+        null,
+      );
       const middle = {
         x: (made.box.minX + made.box.maxX) / 2,
         y: (made.box.minY + made.box.maxY) / 2,
@@ -168,6 +201,12 @@ export async function makeUpright(
         at: placed ? middle : first.at,
         scaled: placed ? 'instrument' : 'corners',
         goodTo,
+        camera: made.camera && {
+          x: made.camera.x,
+          y: made.camera.y,
+          height: made.camera.height,
+          plane: made.camera.plane,
+        },
       };
       const [refusal] = edit('brought the photo upright', (d) =>
         edits.addUnderlay(edits.changeUnderlay(d, now.underlay.id, { hidden: true }), underlay),
@@ -178,7 +217,9 @@ export async function makeUpright(
         told:
           `Upright, ${made.mmPerPixel.toFixed(2)} mm to the pixel; good to about ±${goodTo} mm over the body ` +
           `if each mark is within a pixel${made.residual > 0.01 ? `; the marks agree within ${made.residual.toFixed(2)} mm` : ''}` +
-          `${made.bow ? `; lens bow ${(100 * made.bow.k).toFixed(1)} % taken out` : ''}.`,
+          `${made.fromSheet ? '; corners and lens taken from the sheet’s own edges' : ''}` +
+          `${made.bow ? `; lens bow ${(100 * made.bow.k).toFixed(1)} % taken out` : ''}.` +
+          cameraWords(made),
       });
     },
   );
@@ -188,10 +229,12 @@ export async function makeUpright(
 export async function lookForEdge(): Promise<void> {
   const now = chosen();
   if (!now) return;
-  const { body, bench, threshold, strokes, bridges, tolerance } = useTracing.getState();
+  const { body, bench, threshold, strokes, bridges, tolerance, side, thickness } = useTracing.getState();
+  const thick = thickness ?? now.design.body.thickness;
   await run(
     'Finding the edge',
-    (told) => findEdge(now.underlay, { body, bench, threshold, strokes, bridges }, tolerance, told),
+    (told) =>
+      findEdge(now.underlay, { body, bench, threshold, strokes, bridges }, tolerance, thick, side, told),
     (made) => {
       useTracing.getState().set({
         found: {
@@ -200,6 +243,7 @@ export async function lookForEdge(): Promise<void> {
           nodes: made.fit?.nodes ?? null,
           off: made.fit?.off ?? 0,
           doubts: made.doubts,
+          removed: made.removed,
         },
         problem: made.fit
           ? null

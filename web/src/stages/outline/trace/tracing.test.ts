@@ -21,6 +21,8 @@ const underlay: Underlay = {
   hidden: false,
   scaled: 'not',
   goodTo: null,
+  focal: null,
+  camera: null,
 };
 const design = newDesign('Traced', 6, 628);
 const now = (): Underlay => useDesignStore.getState().design!.underlays[0]!;

@@ -1,6 +1,7 @@
 import type { Design, Point, Similarity, Underlay } from '@pelkin/core';
 import { edits, moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from '@pelkin/core';
 import { create } from 'zustand';
+import type { SideSeen } from '../../../workers/tracing.ts';
 import { useDesignStore } from '../../../design/store.ts';
 
 /** What presses on the board mean while a picture is worked on. */
@@ -56,6 +57,8 @@ export interface FoundEdge {
   readonly off: number;
   /** What speaks against its being the body's edge, and what to do. */
   readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
+  /** How far the side of the body that was removed reaches, mm; 0 where none was. */
+  readonly removed: number;
 }
 
 /** Everything that is marked in one picture; places in its pixels. */
@@ -86,6 +89,10 @@ interface Tracing extends Marked {
   readonly tolerance: number;
   /** Half the brush's width, mm. */
   readonly brush: number;
+  /** Whether the photo shows the body's side beside its face. */
+  readonly side: SideSeen;
+  /** How thick the body in the photo is, mm; null: as the design's. */
+  readonly thickness: number | null;
   readonly found: FoundEdge | null;
   readonly share: number | null;
   readonly doing: string;
@@ -107,7 +114,17 @@ interface Tracing extends Marked {
     change: Partial<
       Pick<
         Tracing,
-        'threshold' | 'tolerance' | 'brush' | 'found' | 'share' | 'doing' | 'problem' | 'told' | 'pdf'
+        | 'threshold'
+        | 'tolerance'
+        | 'side'
+        | 'thickness'
+        | 'brush'
+        | 'found'
+        | 'share'
+        | 'doing'
+        | 'problem'
+        | 'told'
+        | 'pdf'
       >
     >,
   ): void;
@@ -127,6 +144,8 @@ export const useTracing = create<Tracing>((set, get) => ({
   threshold: 0.5,
   tolerance: 0.3,
   brush: 12,
+  side: 'auto',
+  thickness: null,
   found: null,
   share: null,
   doing: '',

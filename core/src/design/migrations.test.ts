@@ -1,0 +1,60 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { checkDesign } from './check.ts';
+import { migrate } from './migrate.ts';
+import { MIGRATIONS } from './migrations.ts';
+import { DESIGN_VERSION } from './schema.ts';
+
+/** A document as it was kept when its version was the newest. */
+const kept = (version: number): unknown =>
+  JSON.parse(readFileSync(new URL(`../../tests/designs/version-${version}.json`, import.meta.url), 'utf8'));
+
+/** What comes of each kept document at each later version: the first figures of the SHA-256 of its JSON text. */
+const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
+  1: {
+    2: '1a6f827aec0f5b7a',
+    3: 'dba60e3d53100696',
+    4: 'ef980e21efe71c5c',
+    5: 'accb920eec6c4ee4',
+    6: '829f727f7d1e76c7',
+  },
+  2: { 3: '151eb2866ea877c8', 4: 'ccadbb0e76ea9127', 5: '5cdfbf8dd7b2e163', 6: '92ecf79a614b5963' },
+  3: { 4: '1e914fa126c40e9c', 5: '5408f7e6c0a032df', 6: '71f8d382fd9ed5a2' },
+  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560' },
+  5: { 6: '5159e789e8ce9ffe' },
+};
+
+const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
+
+describe.each(VERSIONS)('a design kept by version %i', (version) => {
+  it('opens, with its own numbers, and says that it is of this version', () => {
+    const checked = checkDesign(kept(version));
+    expect(checked).toMatchObject({
+      ok: true,
+      design: { version: DESIGN_VERSION, name: 'Windrow', strings: { scaleLength: 628, count: 6 } },
+    });
+    const old = kept(version) as { outline: { nodes: unknown[] } };
+    if (checked.ok) expect(checked.design.outline.nodes).toMatchObject(old.outline.nodes);
+  });
+  it('becomes just what it became when the next version was new', () => {
+    for (let target = version + 1; target <= DESIGN_VERSION; target += 1) {
+      const there = migrate(kept(version), MIGRATIONS, target);
+      if (!there.ok) throw new Error(there.message);
+      const hash = createHash('sha256').update(JSON.stringify(there.document)).digest('hex').slice(0, 16);
+      expect([target, hash]).toEqual([target, FROZEN[version]?.[target]]);
+    }
+  });
+});
+
+it('the marks of the stages and the cameras of pictures come with version 6', () => {
+  const five = kept(5) as Record<string, unknown>;
+  const there = migrate({ ...five, underlays: [{ id: 'u1' }], progress: { strings: 'settled', later: 7 } });
+  expect(there).toMatchObject({
+    ok: true,
+    document: {
+      underlays: [{ id: 'u1', focal: null, camera: null }],
+      progress: { strings: 'done', later: 7 },
+    },
+  });
+});

@@ -1,0 +1,207 @@
+/**
+ * The way from each version of the design document to the next, frozen: literals only, nothing of today's code or
+ * defaults, so that a document of any age always becomes the same. What is written here is never changed; a new
+ * version adds one. `migrations.test.ts` holds a document of each version and what comes of it.
+ */
+const isRecord = (raw: unknown): raw is Record<string, unknown> =>
+  typeof raw === 'object' && raw !== null && !Array.isArray(raw);
+
+/** Takes a document of version n to version n + 1. */
+export type Migration = (document: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+
+/** A member that is an object, with `more` behind what it has; anything else is left for the schema to refuse. */
+const filled = (raw: unknown, more: Readonly<Record<string, unknown>>): unknown =>
+  isRecord(raw) ? { ...more, ...raw } : raw;
+
+const stringKinds = (): readonly unknown[] => [
+  { name: 'Plain steel', core: 100 },
+  { name: 'Round-wound', core: 38 },
+  { name: 'Flat-wound', core: 45 },
+];
+
+/**
+ * Version 2: fans, courses, board shapes, compensation; mirror links; papers, layers and line weights;
+ * findings. A design of version 1 had none of these: it says just what it said.
+ */
+const toVersion2: Migration = (document) => {
+  const { strings, outline, print } = document;
+  const gauges = isRecord(strings) && Array.isArray(strings.gauges) ? strings.gauges : [];
+  const layers = isRecord(print)
+    ? filled(print.show, {
+        outline: true,
+        openings: true,
+        back: true,
+        holes: true,
+        parts: false,
+        centre: true,
+        neck: true,
+        strings: false,
+        saddle: false,
+        dimensions: false,
+      })
+    : undefined;
+  return {
+    ...document,
+    lengths: 'mm',
+    strings: filled(strings, {
+      fan: null,
+      courses: null,
+      courseSpread: { nut: 2.2, bridge: 3 },
+      boardRadius: null,
+      zeroFret: null,
+      extraFrets: null,
+      extension: null,
+      types: stringKinds(),
+      compensation: gauges.map(() => 0),
+    }),
+    outline: filled(outline, { mirror: [] }),
+    print: filled(isRecord(print) ? { ...print, show: layers } : print, {
+      paper: 'A4',
+      own: { width: 610, height: 914 },
+      rollWidth: 610,
+      orientation: 'landscape',
+      margins: { left: 6, right: 6, top: 6, bottom: 6 },
+      overlap: 12,
+      correction: { x: 1, y: 1 },
+      weights: { edge: 0.35, fine: 0.12 },
+      cutOffset: null,
+      place: { turn: 0, shiftX: 0, shiftY: 0 },
+      cover: true,
+      planPage: true,
+    }),
+    findings: 'findings' in document ? document.findings : { limits: {}, accepted: [] },
+  };
+};
+
+/** Version 3: openings brought in from files, pictures under the drawing, tools owned, the player's hand. */
+const toVersion3: Migration = (document) => {
+  const { print } = document;
+  const show = isRecord(print) ? filled(print.show, { openings: true }) : undefined;
+  return {
+    openings: [],
+    underlays: [],
+    tools: [],
+    hand: { room: 32, finger: 45 },
+    ...document,
+    print: isRecord(print) ? { ...print, show } : print,
+  };
+};
+
+/** An opening of version 3 was a closed line alone: it becomes one step without a depth yet. */
+const stepped = (raw: unknown): unknown => {
+  if (!isRecord(raw)) return raw;
+  const { nodes, ...others } = raw;
+  return {
+    face: 'front',
+    at: { x: 0, y: 0 },
+    turn: 0,
+    ...others,
+    steps: [
+      {
+        name: typeof raw.name === 'string' ? raw.name : 'Opening',
+        shape: { kind: 'free', nodes },
+        at: { x: 0, y: 0 },
+        depth: 0,
+        through: false,
+        role: 'cavity',
+        islands: [],
+      },
+    ],
+  };
+};
+
+/** Version 4: parts and runs placed, openings as stacks of steps, the neck join, grain, the picking hand. */
+const toVersion4: Migration = (document) => {
+  const { print, openings, hand, body, progress, strings } = document;
+  const show = isRecord(print) ? filled(print.show, { back: true, holes: true, parts: false }) : undefined;
+  const scale = isRecord(strings) ? strings.scaleLength : undefined;
+  const long = typeof scale === 'number' && scale > 720;
+  return {
+    parts: [],
+    runs: [],
+    guards: [],
+    neck: {
+      joint: 'undecided',
+      heel: 25.4,
+      depth: 16,
+      angle: 0,
+      board: 6,
+      fretHeight: 1.1,
+      actionNut: long ? 0.6 : 0.45,
+      action12: long ? 2.3 : 1.8,
+      fit: 0.1,
+      pocketLength: 76,
+      past: 12,
+      tenon: null,
+      end: 'square',
+      radius: 6,
+      carve: 0,
+      core: 60,
+      screws: {
+        count: 4,
+        from: 38,
+        along: 38,
+        across: 38,
+        length: 45,
+        thread: 4.5,
+        root: 3.2,
+        plate: 2,
+        underHead: 0,
+      },
+    },
+    ...document,
+    openings: Array.isArray(openings) ? openings.map(stepped) : openings,
+    hand: filled(hand, { picking: 70, reach: 95 }),
+    body: filled(body, { grain: 0 }),
+    progress: filled(progress, { layout: 'untouched' }),
+    print: isRecord(print) ? { ...print, show } : print,
+  };
+};
+
+/** Version 5: a table of kinds of string (thicker than 0.56 mm is wound), hole patterns, a glued neck's tenon. */
+const toVersion5: Migration = (document) => {
+  const { strings, neck } = document;
+  const gauges = isRecord(strings) && Array.isArray(strings.gauges) ? strings.gauges : [];
+  return {
+    ...document,
+    strings: filled(strings, {
+      types: stringKinds(),
+      typeOf: gauges.map((g) => (typeof g === 'number' && g > 0.56 ? 1 : 0)),
+    }),
+    neck: filled(neck, { tenon: null }),
+  };
+};
+
+const MARKS: Readonly<Record<string, string>> = {
+  untouched: 'not started',
+  'in hand': 'in progress',
+  settled: 'done',
+};
+
+/** Version 6: a picture's lens and where its camera stood; the stages' marks in plain words. */
+const toVersion6: Migration = (document) => {
+  const { underlays, progress } = document;
+  return {
+    ...document,
+    underlays: Array.isArray(underlays)
+      ? underlays.map((u) => filled(u, { focal: null, camera: null }))
+      : underlays,
+    progress: isRecord(progress)
+      ? Object.fromEntries(
+          Object.entries(progress).map(([stage, mark]) => [
+            stage,
+            typeof mark === 'string' ? (MARKS[mark] ?? mark) : mark,
+          ]),
+        )
+      : progress,
+  };
+};
+
+/** From each earlier version to the next. */
+export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
+  [1, toVersion2],
+  [2, toVersion3],
+  [3, toVersion4],
+  [4, toVersion5],
+  [5, toVersion6],
+]);
