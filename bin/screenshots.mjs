@@ -64,7 +64,7 @@ const SHOTS = [
       await page.getByRole('button', { name: 'Neck pickup to controls' }).click();
     },
   ],
-  ['findings', 'Fathom', 'outline', 'light', async (page) => page.getByTestId('tale-findings').click()],
+  ['findings', 'Fathom', 'outline', 'light', async (page) => page.getByTestId('reading-findings').click()],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
   [
     'printer',

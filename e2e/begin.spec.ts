@@ -26,12 +26,12 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
   await page.getByRole('button', { name: 'Make it' }).click();
 
   await expect(page).toHaveURL(/\/outline$/);
-  await expect(page.getByTestId('tale-widest')).toContainText('330.2');
+  await expect(page.getByTestId('reading-widest')).toContainText('330.2');
   await expect(page.getByRole('textbox', { name: 'Lower bout', exact: true })).toHaveValue('330.2');
   await expect(page.getByRole('textbox', { name: 'Waist', exact: true })).toHaveValue('215.0');
   // The measures stay live: another lower bout, the rest kept.
   await type(page.getByRole('textbox', { name: 'Lower bout', exact: true }), '340');
-  await expect(page.getByTestId('tale-widest')).toContainText('340.0');
+  await expect(page.getByTestId('reading-widest')).toContainText('340.0');
   await expect(page.getByRole('textbox', { name: 'Waist', exact: true })).toHaveValue('215.0');
   await saved(page);
   const id = page.url().match(/designs\/([^/]+)\//)![1]!;
@@ -44,7 +44,7 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
     .getByRole('link', { name: /Templates/ })
     .click();
   await page.getByLabel('Size').selectOption('roll');
-  await expect(page.getByTestId('tale-sheets')).toContainText('1');
+  await expect(page.getByTestId('reading-sheets')).toContainText('1');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save the paper as PDF' }).click(),

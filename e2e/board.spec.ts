@@ -133,10 +133,10 @@ test('a left-handed design is mirrored on the board and dragged where the hand g
   expect((await held(request, id)).design.outline.nodes[7]!.x).toBeGreaterThan(110);
 });
 
-test('tell-tales lead to their place; the comb and dimensions can be put off', async ({ page, request }) => {
+test('readings lead to their place; the comb and dimensions can be put off', async ({ page, request }) => {
   const id = await makeDesign(request, 'Tales');
   await openStage(page, id, 'strings');
-  await page.getByTestId('tale-hollow').click();
+  await page.getByTestId('reading-hollow').click();
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('shown-place')).toBeVisible();
   await expect(page.getByTestId('comb')).toBeVisible();
@@ -145,7 +145,7 @@ test('tell-tales lead to their place; the comb and dimensions can be put off', a
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveText(/219\.6 mm waist/);
   await page.getByText('Length and widths', { exact: true }).click();
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveCount(0);
-  await page.getByTestId('tale-sheets').click();
+  await page.getByTestId('reading-sheets').click();
   await expect(page.locator('[data-tile]')).toHaveCount(4);
 });
 

@@ -23,7 +23,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
     .getByRole('navigation', { name: 'Work order' })
     .getByRole('link', { name: /Outline/ })
     .click();
-  const length = page.getByTestId('tale-length');
+  const length = page.getByTestId('reading-length');
   await expect(length).toContainText('515.0');
   await dragBy(page, page.locator('[data-node="n12"]'), -30, 0);
   await expect(length).not.toContainText('515.0');
@@ -42,7 +42,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
     .getByRole('link', { name: /Templates/ })
     .click();
   const sheets = Number(
-    /\d+/.exec(await page.getByTestId('tale-sheets').locator('p').nth(1).innerText())![0],
+    /\d+/.exec(await page.getByTestId('reading-sheets').locator('p').nth(1).innerText())![0],
   );
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -116,7 +116,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   const id = await makeDesign(request, 'Files <&> “here”');
   await openStage(page, id, 'outline');
   const take = async (item: string): Promise<string> => {
-    await page.getByRole('button', { name: 'Paper and files' }).click();
+    await page.getByRole('button', { name: 'Print and export' }).click();
     const [file] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: item }).click(),
@@ -158,7 +158,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   await page
     .getByTestId('open-file')
     .setInputFiles({ name: 'again.json', mimeType: 'application/json', buffer: Buffer.from(json) });
-  await expect(page.getByRole('button', { name: 'Paper and files' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Print and export' })).toBeVisible();
   const again = page.url().match(/designs\/([^/]+)\//)![1]!;
   expect(again).not.toBe(id);
   expect((await held(request, again)).design).toEqual((await held(request, id)).design);

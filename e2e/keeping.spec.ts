@@ -146,7 +146,7 @@ test('two tabs: parts of each are taken, and what differs is dashed on the board
   await saved(two);
   const { design } = await held(request, id);
   expect(design.strings.nutWidth).toBe(43);
-  await expect(two.getByTestId('tale-widest')).toContainText('320.0');
+  await expect(two.getByTestId('reading-widest')).toContainText('320.0');
   await two.getByRole('button', { name: 'Undo: took parts of the server’s state' }).click();
   await saved(two);
   expect((await held(request, id)).design.strings.nutWidth).toBe(42);
@@ -172,11 +172,11 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   await expect(page.getByTestId('ghost')).toBeVisible();
   await page.getByRole('button', { name: 'Go back to it as a new state' }).click();
   await saved(page);
-  await expect(page.getByTestId('tale-widest')).toContainText('314.5');
+  await expect(page.getByTestId('reading-widest')).toContainText('314.5');
   const { revision } = await held(request, id);
   expect(revision).toBe(3);
   await page.getByRole('button', { name: 'Undo: went back to “First wood”' }).click();
-  await expect(page.getByTestId('tale-widest')).toContainText('330.0');
+  await expect(page.getByTestId('reading-widest')).toContainText('330.0');
   const frozen = (await (await request.get(`/api/designs/${id}/revisions/1`)).json()) as { name: string };
   expect(frozen.name).toBe('First wood');
 });

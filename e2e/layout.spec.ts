@@ -16,7 +16,7 @@ const bare = {
 
 const region = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
 const field = (of: Locator, name: string): Locator => of.getByRole('textbox', { name, exact: true });
-const findings = (page: Page): Locator => page.getByTestId('tale-findings');
+const findings = (page: Page): Locator => page.getByTestId('reading-findings');
 
 async function desk(page: Page, name: 'Parts' | 'Openings' | 'Neck join' | 'Wires'): Promise<void> {
   await page.getByRole('tab', { name }).click();
@@ -43,7 +43,7 @@ async function put(section: Locator, name: string, value: number): Promise<void>
   if ((await side.count()) && value !== 0) await side.click();
 }
 
-test('a six-string laid out from its outline alone, by hand and by numbers, to nothing amiss', async ({
+test('a six-string laid out from its outline alone, by hand and by numbers, to no problems found', async ({
   page,
   request,
 }) => {
@@ -140,7 +140,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
     }
   }
   await expect(region(page, 'To the controls').getByText('■ no way')).toHaveCount(0);
-  await expect(findings(page)).toContainText('nothing amiss');
+  await expect(findings(page)).toContainText('no problems found');
   await saved(page);
 
   // A reload finds all of it.
@@ -148,8 +148,8 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   expect(design.parts).toHaveLength(10);
   expect(design.runs).toHaveLength(4);
   await page.reload();
-  await expect(findings(page)).toContainText('nothing amiss');
-  await expect(page.getByTestId('tale-wall')).toContainText('mm');
+  await expect(findings(page)).toContainText('no problems found');
+  await expect(page.getByTestId('reading-wall')).toContainText('mm');
 });
 
 /** Chooses a part in the list of those laid down. */
@@ -168,7 +168,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   test.setTimeout(150_000);
   const id = await makeDesign(request, 'Mistaken');
   await openStage(page, id, 'layout');
-  await expect(findings(page)).toContainText('nothing amiss');
+  await expect(findings(page)).toContainText('no problems found');
   const list = page.getByLabel('Findings', { exact: true });
 
   const isFound = async (rule: string, text: string | RegExp): Promise<void> => {
@@ -177,7 +177,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
     await expect(hit).toContainText(text);
     await findings(page).click();
     await page.getByRole('button', { name: /^Undo: / }).click();
-    await expect(findings(page)).toContainText('nothing amiss');
+    await expect(findings(page)).toContainText('no problems found');
   };
   const opening = async (): Promise<void> => {
     await desk(page, 'Openings');
@@ -224,7 +224,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   await page.getByRole('button', { name: 'Bridge pickup to controls' }).click();
   await region(page, 'Bridge pickup to controls').getByRole('button', { name: 'Remove' }).click();
   await isFound('wire-no-way', 'Neck twin-coil');
-  await expect(findings(page)).toContainText('nothing amiss');
+  await expect(findings(page)).toContainText('no problems found');
 });
 
 test('parts: measured, copied, mirrored, grouped, spread; a file out and in; refusals', async ({

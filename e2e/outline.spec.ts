@@ -68,8 +68,8 @@ test('mirror: one side over the other, twins move together, the link is cut and 
   await page.locator(`[data-node="${lead}"]`).focus();
   await page.keyboard.press('Shift+ArrowUp');
   expect((await centreOf(page.locator(`[data-node="${twin}"]`))).y).toBeCloseTo(to.y, 0);
-  await expect(page.getByTestId('tale-findings')).toContainText('1');
-  await page.getByTestId('tale-findings').click();
+  await expect(page.getByTestId('reading-findings')).toContainText('1');
+  await page.getByTestId('reading-findings').click();
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
     'The two sides have drifted apart',
   );
@@ -127,7 +127,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
 }) => {
   const id = await makeDesign(request, 'Found');
   await openStage(page, id, 'strings');
-  await page.getByTestId('tale-findings').click();
+  await page.getByTestId('reading-findings').click();
   const list = page.getByRole('region', { name: 'Findings' });
   await expect(list).toContainText('Nothing found');
   await page.getByRole('tab', { name: 'Limits' }).click();
@@ -140,7 +140,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('shown-place')).toBeVisible();
   const count = async (): Promise<number> =>
-    Number(await page.getByTestId('tale-findings').locator('p').nth(1).innerText());
+    Number(await page.getByTestId('reading-findings').locator('p').nth(1).innerText());
   const open = await count();
   expect(open).toBeGreaterThan(0);
   await row.getByRole('button', { name: 'Accept' }).click();
@@ -208,7 +208,7 @@ test('a simulated printer shows what it does, and the correction by its bars cur
   await type(page.getByLabel('Turned by'), '30');
   await page.getByRole('button', { name: 'Look for fewer sheets' }).click();
   await page.getByRole('button', { name: 'Lay it so' }).click();
-  await expect(page.getByTestId('tale-sheets')).toContainText('▼');
+  await expect(page.getByTestId('reading-sheets')).toContainText('▼');
 });
 
 test('lumps: one is found, allowed to go, faired in one step, and a pinned node is left', async ({
@@ -228,7 +228,7 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   const across = page.getByRole('textbox', { name: 'From centre line' });
   const there = Number(await across.inputValue());
   await type(across, (there + 0.5).toFixed(1));
-  await expect(page.getByTestId('tale-findings')).toContainText('to look at');
+  await expect(page.getByTestId('reading-findings')).toContainText('to look at');
   const chosen = (await page.locator('[data-node][aria-pressed="true"]').getAttribute('data-node'))!;
 
   await page.getByRole('tab', { name: 'Judge' }).click();
@@ -252,11 +252,11 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   await expect(lumps).toContainText('goes');
   await lumps.getByRole('button', { name: 'Fair it' }).click();
   await expect(lumps).toContainText('No lump that a finger would feel');
-  await expect(page.getByTestId('tale-findings')).toContainText('nothing amiss');
+  await expect(page.getByTestId('reading-findings')).toContainText('no problems found');
   await page.getByText('Silhouette, the body filled with ink').click();
   await expect(page.getByTestId('silhouette')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: faired 1 lump' }).click();
-  await expect(page.getByTestId('tale-findings')).toContainText('to look at');
+  await expect(page.getByTestId('reading-findings')).toContainText('to look at');
 });
 
 test('a corner joined smoothly, a node matched, a stretch snapped to a curve template', async ({

@@ -52,7 +52,7 @@ test('a server killed in the middle: drawing goes on, paper too, and all of it i
       .getByRole('link', { name: /Outline/ })
       .click();
     await type(page.getByRole('textbox', { name: 'Lower bout', exact: true }), '318');
-    await expect(page.getByTestId('tale-widest')).toContainText('318.0');
+    await expect(page.getByTestId('reading-widest')).toContainText('318.0');
     await expect(page.getByTestId('saved-state')).toHaveText(/2 changes kept on this device/);
     // What was called saved is on the server, and nothing more.
     expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });

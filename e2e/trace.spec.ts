@@ -244,7 +244,7 @@ test('files that are no pictures or drawings are refused with the reason', async
   await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('line');
   await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
   await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('not a Pelkin design');
-  await expect(page.getByTestId('tale-length')).toContainText('515.0');
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
 });
 
 test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {
@@ -306,7 +306,7 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
     .getByLabel('Drawing file')
     .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByTestId('tale-length')).toContainText('515.0');
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
   await saved(page);
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
 });
@@ -347,6 +347,6 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   await expect(use('body0 3')).toHaveValue('leave');
   await expect(use('hole 4')).toHaveValue('opening');
   await section.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByTestId('tale-length')).toContainText('302.0');
+  await expect(page.getByTestId('reading-length')).toContainText('302.0');
   await saved(page);
 });

@@ -43,6 +43,9 @@ const WEB_MAY = {
   app: ['board', 'design', 'designs', 'shared', 'stages', 'workers'],
 };
 
+/** All that the frame may import of the stages: what one is, and their list. */
+const STAGE_LIST = new Set(['stage.ts', 'all.ts']);
+
 /** Why a file (a path from the root, with /) may not import the specifier; null when it may. */
 export function refusal(file, specifier) {
   const isTest = /\.(test|spec)\.tsx?$/.test(file);
@@ -70,6 +73,10 @@ export function refusal(file, specifier) {
       const inFolder = file.split('/').length > 4 && target.split('/').length > 4;
       return folder === 'stages' && inFolder && a !== b ? `stage ${a} may not import stage ${b}` : null;
     }
+    if (folder === 'app' && targetFolder === 'stages')
+      return STAGE_LIST.has(target.split('/').slice(3).join('/'))
+        ? null
+        : 'app maps over the stages: it imports their list and their type, no stage';
     return WEB_MAY[folder].includes(targetFolder) ? null : `${folder} may not import ${targetFolder}`;
   }
   return null;

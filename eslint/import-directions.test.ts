@@ -11,7 +11,7 @@ describe('import directions', () => {
     ['core/src/files/pdf.ts', '../templates/sheets.ts'],
     ['core/src/strings/strings.test.ts', '../files/csv.ts'],
     ['web/src/stages/outline/Outline.tsx', '../../board/Board.tsx'],
-    ['web/src/app/routes.tsx', '../stages/outline/Outline.tsx'],
+    ['web/src/app/routes.tsx', '../stages/all.ts'],
     ['server/src/app.ts', '@pelkin/core'],
   ])('lets %s import %s', (file, specifier) => expect(why(file, specifier)).toBeNull());
   it.each([
@@ -22,6 +22,8 @@ describe('import directions', () => {
     ['web/src/shared/LengthField.tsx', '../design/store.ts'],
     ['web/src/board/Board.tsx', '../stages/outline/Outline.tsx'],
     ['web/src/app/main.tsx', '../../../core/src/index.ts'],
+    ['web/src/app/Workplace.tsx', '../stages/outline/Outline.tsx'],
+    ['web/src/app/HandOver.tsx', '../stages/templates/stage.tsx'],
     ['server/src/app.ts', '@pelkin/core/src/design/check.ts'],
   ])('refuses %s importing %s', (file, specifier) => expect(why(file, specifier)).toBeTruthy());
   it('knows every folder of the core', () => {

@@ -1,5 +1,3 @@
-import type { Stage } from '@pelkin/core';
-import { STAGES } from '@pelkin/core';
 import { Box, Button, Center, Grid, HStack, Heading, Spinner, Text, VStack } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -8,20 +6,19 @@ import { copiesLeft } from '../design/keeping/keeping.ts';
 import { leaveDesign, openOnce, openQuickly } from '../design/opening.ts';
 import { useDesignStore } from '../design/store.ts';
 import { when } from '../shared/when.ts';
+import { ALL_STAGES, stageByKey } from '../stages/all.ts';
 import { FindingsList } from './FindingsList.tsx';
 import { FrozenView } from './FrozenView.tsx';
 import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
 import { RefusedStep } from './RefusedStep.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
-import { TellTales } from './TellTales.tsx';
+import { Readings } from './Readings.tsx';
 import { fetchAhead } from './fetchAhead.ts';
 import { FRAME } from './frame.ts';
 import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
 import { Workplace, beginBoard } from './Workplace.tsx';
 import { WorkOrder } from './WorkOrder.tsx';
-
-const isStage = (text: string | undefined): text is Stage => STAGES.some((s) => s === text);
 
 /** A design that cannot be opened may still have changes on this device: they can be saved as files. */
 function LeftOnDevice({ id }: { id: string }) {
@@ -66,9 +63,10 @@ function Waiting({ id, failure, retry }: { id: string; failure: string | null; r
 /** So long after the page stands the rest is fetched ahead, ms. */
 const AHEAD_MS = 2000;
 
-/** One design: title line, work order, board, particulars, tell-tales. Every stage has its own address. */
+/** One design: title line, work order, board, particulars, readings. Every stage has its own address. */
 export function DesignPage() {
-  const { id = '', stage } = useParams();
+  const { id = '', stage: key } = useParams();
+  const stage = stageByKey(key);
   const openId = useDesignStore((s) => s.id);
   const name = useDesignStore((s) => s.design?.name);
   const [failed, setFailed] = useState<{ readonly of: string; readonly words: string } | null>(null);
@@ -94,7 +92,7 @@ export function DesignPage() {
     document.title = name ? `${name} · Pelkin` : 'Pelkin';
   }, [name]);
 
-  if (!isStage(stage)) return <Navigate to={`/designs/${id}/strings`} replace />;
+  if (!stage) return <Navigate to={`/designs/${id}/${ALL_STAGES[0]!.key}`} replace />;
   if (openId !== id)
     return (
       <Waiting
@@ -122,7 +120,7 @@ export function DesignPage() {
       <Box gridRow="4" position="relative">
         <RefusedStep />
         <FindingsList />
-        <TellTales />
+        <Readings />
       </Box>
     </Grid>
   );
@@ -132,7 +130,8 @@ export function DesignPage() {
  * Opens a design, and fits the board to the stage's work by the room that it will have: the page is drawn once, in its
  * place. A slow server does not hold the page up.
  */
-export async function openForStage(id: string, stage: string | undefined): Promise<void> {
+export async function openForStage(id: string, key: string | undefined): Promise<void> {
   await openQuickly(id);
-  if (isStage(stage)) beginBoard(stage);
+  const stage = stageByKey(key);
+  if (stage) beginBoard(stage);
 }

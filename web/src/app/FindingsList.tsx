@@ -8,9 +8,9 @@ import { useBoard } from '../board/boardStore.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { LengthField } from '../shared/LengthField.tsx';
 import { NumberField } from '../shared/NumberField.tsx';
+import { stageByKey } from '../stages/all.ts';
 import type { Found } from './findings.ts';
 import { useFindingsList, useFound } from './findings.ts';
-import { STAGE_WORDS } from './stageWords.ts';
 
 /** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */
 function Mark({ found }: { found: Found }) {
@@ -78,7 +78,7 @@ function Row({ found }: { found: Found }) {
         <HStack gap="1" flexShrink="0">
           {(finding.where !== null || finding.stage) && (
             <Button size="2xs" variant="outline" onClick={go}>
-              {finding.where ? 'Show the place' : `Go to ${STAGE_WORDS[finding.stage].name}`}
+              {finding.where ? 'Show the place' : `Go to ${stageByKey(finding.stage)!.name}`}
             </Button>
           )}
           {reason === null ? (
@@ -237,7 +237,7 @@ function OpenList() {
         <Tabs.Content value="found" pt="1">
           {found.length === 0 && (
             <Text py="3" color="faded">
-              Nothing found: no rule sees anything amiss.
+              No problems found.
             </Text>
           )}
           {STAGES.map((stage) => {
@@ -246,7 +246,7 @@ function OpenList() {
               here.length > 0 && (
                 <Box key={stage} pb="2">
                   <Heading as="h3" fontSize="12px" fontWeight="600" color="faded" py="1">
-                    {STAGE_WORDS[stage].name}
+                    {stageByKey(stage)!.name}
                   </Heading>
                   <Box as="ul" listStyleType="none">
                     {here.map((f) => (

@@ -9,11 +9,11 @@ import { useDesign } from '../design/store.ts';
 import { download, fileStem } from '../shared/download.ts';
 import { when } from '../shared/when.ts';
 import { ON_OCHRE, PartsChoice } from './PartsChoice.tsx';
-import { STAGE_WORDS } from './stageWords.ts';
+import { stageByKey } from '../stages/all.ts';
 
 const placeWords = (stage: string): string => {
-  const known = Object.entries(STAGE_WORDS).find(([key]) => key === stage);
-  return known ? `, at ${known[1].name}` : '';
+  const known = stageByKey(stage);
+  return known ? `, at ${known.name}` : '';
 };
 
 /** Saves a state as a design file, whatever it is worth. */

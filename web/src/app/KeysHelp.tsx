@@ -2,6 +2,7 @@ import { Box, IconButton, Kbd, Popover, Portal, Text } from '@chakra-ui/react';
 import { Keyboard } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
+import { stageByKey } from '../stages/all.ts';
 
 const EVERYWHERE = [
   ['Ctrl Z', 'undo'],
@@ -9,33 +10,10 @@ const EVERYWHERE = [
   ['?', 'these keys'],
   ['Wheel', 'zoom to the pointer'],
 ] as const;
-const BY_STAGE: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
-  strings: [['↑ ↓ in a field', 'nudge by 0.1 (Shift 1, Alt 0.01)']],
-  outline: [
-    ['Tab', 'to the next node'],
-    ['← → ↑ ↓', 'nudge the node by 0.1 (Shift 1, Alt 0.01)'],
-    ['Shift press', 'choose one more node, or let it go'],
-    ['Shift Enter', 'the same for the node that has the focus'],
-    ['Delete', 'remove the chosen nodes'],
-    ['Escape', 'leave the nodes, or drop a drag'],
-    ['Double press', 'on the edge: add a node'],
-    ['Alt', 'while dragging: no snapping to the centre line'],
-  ],
-  layout: [
-    ['Tab', 'to the next part'],
-    ['← → ↑ ↓', 'nudge it by 0.1 (Shift 1, Alt 0.01)'],
-    ['Shift press', 'choose one more part, or let it go'],
-    ['Ctrl C, Ctrl V', 'copy parts, lay them in, also in another design'],
-    ['Delete', 'take the chosen away'],
-    ['Escape', 'leave it, put back what is carried, or drop a drag'],
-    ['Alt', 'while dragging: no snapping'],
-  ],
-  templates: [['↑ ↓ in a field', 'nudge by 0.1 (Shift 1, Alt 0.01)']],
-};
 
 /** The keys of the present stage, opened by `?`. */
 export function KeysHelp() {
-  const { stage = '' } = useParams();
+  const { stage } = useParams();
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -64,7 +42,7 @@ export function KeysHelp() {
           <Popover.Content bg="sheet" w="360px">
             <Popover.Body>
               <Box display="grid" gridTemplateColumns="132px 1fr" gap="2" fontSize="12.5px">
-                {[...(BY_STAGE[stage] ?? []), ...EVERYWHERE].map(([key, words]) => (
+                {[...(stageByKey(stage)?.keys ?? []), ...EVERYWHERE].map(([key, words]) => (
                   <Box key={key} display="contents">
                     <Kbd justifySelf="start" fontFamily="mono">
                       {key}

@@ -1,15 +1,15 @@
-import type { Derived, Design, Stage } from '@pelkin/core';
-import { STAGES, figureAndUnit, lengthWithUnit, paperName } from '@pelkin/core';
+import type { Design } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { Live } from '../design/Live.tsx';
 import { usePicked } from '../design/derived.ts';
 import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
+import { ALL_STAGES } from '../stages/all.ts';
+import type { Stage } from '../stages/stage.ts';
 import { useFound } from './findings.ts';
-import { STAGE_WORDS } from './stageWords.ts';
 
-type Mark = Design['progress'][Stage] | 'needs a look';
+type Mark = Design['progress'][Stage['key']] | 'needs a look';
 
 /** State by shape as well as colour: empty, half, full, and a wedge for a look. */
 function MarkShape({ mark }: { mark: Mark }) {
@@ -35,31 +35,15 @@ function MarkShape({ mark }: { mark: Mark }) {
   );
 }
 
-/** One line about the stage's present state. */
-function summary(stage: Stage, design: Design, derived: Derived): string {
-  if (stage === 'strings') {
-    const { fan, scaleLength, count } = design.strings;
-    const bass = fan ? `${figureAndUnit(fan.bassScale, design.units, 0).figure} / ` : '';
-    return `${bass}${lengthWithUnit(scaleLength, design.units, 0)} · ${count}`;
-  }
-  if (stage === 'outline') return `${design.outline.nodes.length} nodes`;
-  if (stage === 'layout') {
-    const parts = design.parts.length;
-    return parts === 0 ? 'nothing yet' : `${parts} ${parts === 1 ? 'part' : 'parts'}`;
-  }
-  const sheets = derived.plan.printed.length;
-  return `${sheets} ${paperName(design.print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;
-}
-
 /** The stage’s own mark, or that something found in it needs a look. */
 function FoundMark({ stage, progress }: { stage: Stage; progress: Mark }) {
-  const open = useFound().some((f) => f.reason === null && f.finding.stage === stage);
+  const open = useFound().some((f) => f.reason === null && f.finding.stage === stage.key);
   return <MarkShape mark={open ? 'needs a look' : progress} />;
 }
 
 function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
   const id = useDesignStore((s) => s.id);
-  const progress = usePicked((d) => d.progress[stage]);
+  const progress = usePicked((d) => d.progress[stage.key]);
   const line = {
     position: 'absolute',
     left: '19.5px',
@@ -79,7 +63,7 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
       bg={here ? 'tarLight' : 'transparent'}
       _hover={{ bg: 'tarLight' }}
     >
-      <Link to={`/designs/${id}/${stage}`} aria-current={here ? 'page' : undefined}>
+      <Link to={`/designs/${id}/${stage.key}`} aria-current={here ? 'page' : undefined}>
         {!first && <Box {...line} top="0" h="14px" />}
         {!last && <Box {...line} top="26px" bottom="0" />}
         <Box pl="12px" pt="2px" zIndex="1">
@@ -89,11 +73,11 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
         </Box>
         <Box>
           <Text fontSize="14px" fontWeight={here ? '650' : '450'}>
-            {STAGE_WORDS[stage].name}
+            {stage.name}
           </Text>
           <Text fontSize="11.5px" color="onTarFaded">
             <Later first={'\u00a0'}>
-              <Live of={(design, derived) => summary(stage, design, derived)} />
+              <Live of={(design, derived) => stage.summary(design, derived)} />
             </Later>
           </Text>
         </Box>
@@ -106,8 +90,8 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
 export function WorkOrder({ stage }: { stage: Stage }) {
   return (
     <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto" contain="strict">
-      {STAGES.map((s, i) => (
-        <Row key={s} stage={s} here={s === stage} first={i === 0} last={i === STAGES.length - 1} />
+      {ALL_STAGES.map((s, i) => (
+        <Row key={s.key} stage={s} here={s === stage} first={i === 0} last={i === ALL_STAGES.length - 1} />
       ))}
     </Box>
   );

@@ -1,3 +1,5 @@
+import type { Design } from '@pelkin/core';
+
 /** Hands a file to the browser under a name that every file system takes. */
 export function download(name: string, type: string, content: BlobPart): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
@@ -21,3 +23,7 @@ export function fileStem(name: string): string {
     .toLowerCase();
   return plain || 'design';
 }
+
+/** What a drawing of a design is called. */
+export const titleOf = ({ name, handedness }: Design): string =>
+  `${name}${handedness === 'left' ? ', left-handed' : ''}`;

@@ -16,3 +16,7 @@ export function placeWords(p: Point, unit: DisplayUnit): string {
 
 /** Nodes are counted from the bass side of the neck round the tail. */
 export const nodeName = (index: number): string => `node ${index + 1}`;
+
+/** Which side of the instrument a place lies on. */
+export const placeSide = (p: Point): string =>
+  Math.abs(p.y) < 1 ? 'on the centre line' : p.y > 0 ? 'bass side' : 'treble side';

@@ -1,0 +1,214 @@
+import type { Design } from '@pelkin/core';
+import { lengthWithUnit, remember } from '@pelkin/core';
+import { Box, HStack, Text } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { useBoard } from '../board/boardStore.ts';
+import { Live } from '../design/Live.tsx';
+import { derive } from '../design/derived.ts';
+import { useFollowed } from '../design/followed.ts';
+import { useRested } from '../design/rested.ts';
+import { useDesignStore } from '../design/store.ts';
+import { Later } from '../shared/Later.tsx';
+import { OwnLayout } from '../shared/OwnLayout.tsx';
+import { ALL_STAGES } from '../stages/all.ts';
+import type { Read, Reading, Stage } from '../stages/stage.ts';
+import { useFindingsList, useFound } from './findings.ts';
+import { FRAME } from './frame.ts';
+
+/** A stage's reading, made once for each design. */
+interface Shown {
+  readonly stage: Stage;
+  readonly reading: Reading;
+  readonly read: (design: Design) => Read;
+}
+const READINGS: readonly Shown[] = ALL_STAGES.flatMap((stage) =>
+  stage.readings.map((reading) => ({
+    stage,
+    reading,
+    read: remember((design: Design) => reading.of(design, derive(design))),
+  })),
+);
+
+/** How a reading was moved by the last step, with its way; empty when it was not. */
+function moved({ reading, read }: Shown, design: Design, before: Design | null): string {
+  const now = read(design).value;
+  const then = before ? read(before).value : null;
+  if (now === null || then === null) return '';
+  const by = now - then;
+  const size = reading.isCount ? String(Math.abs(by)) : lengthWithUnit(Math.abs(by), design.units);
+  return Math.abs(by) < 0.05 ? '' : `${by > 0 ? '▲' : '▼'} ${size}`;
+}
+
+function Moved({ of }: { of: Shown }) {
+  return useFollowed((s) => (s.design ? moved(of, s.design, s.before) : ''));
+}
+
+/** The words of a reading: its label, figure, unit, and where it stands. */
+function Words({
+  of,
+  read,
+  aside,
+}: {
+  of: Shown;
+  read: (pick: (r: Read) => string) => ReactNode;
+  aside?: ReactNode;
+}) {
+  return (
+    <>
+      <Text fontSize="11.5px" color="onTarFaded">
+        {of.reading.label}
+      </Text>
+      <HStack gap="1.5" align="baseline" lineHeight="1.2">
+        <Text fontFamily="mono" fontSize="16px" fontWeight="600">
+          {read((r) => r.shown)}
+        </Text>
+        <Text fontSize="11.5px" color="onTarFaded">
+          {read((r) => r.unit)}
+        </Text>
+        {aside}
+      </HStack>
+      <Text fontSize="11px" color="onTarFaded" truncate>
+        {read((r) => r.note)}
+      </Text>
+    </>
+  );
+}
+
+/** Goes to a reading's stage, and to its place on the board. */
+function useGo(of: Shown): () => void {
+  const navigate = useNavigate();
+  return () => {
+    const { id, design } = useDesignStore.getState();
+    if (!design) return;
+    const { place } = of.read(design);
+    void navigate(`/designs/${id}/${of.stage.key}`);
+    // The stage fits its own work first; then the place is gone to.
+    if (place) setTimeout(() => useBoard.getState().showPlace(place), 0);
+  };
+}
+
+/** One that follows every change. */
+function Following({ of }: { of: Shown }) {
+  return (
+    <ReadingBox name={of.reading.key} onGo={useGo(of)}>
+      <Words
+        of={of}
+        read={(pick) => <Live of={(d) => pick(of.read(d))} />}
+        aside={
+          <Text fontFamily="mono" fontSize="11.5px" color="kelpOnTar" ml="auto">
+            <Moved of={of} />
+          </Text>
+        }
+      />
+    </ReadingBox>
+  );
+}
+
+/** One that follows when the hand rests. */
+function Resting({ of }: { of: Shown }) {
+  const design = useRested((s) => s.design);
+  const read = design ? of.read(design) : null;
+  return (
+    <ReadingBox name={of.reading.key} onGo={useGo(of)}>
+      <Words of={of} read={(pick) => (read ? pick(read) : '…')} />
+    </ReadingBox>
+  );
+}
+
+/** One reading of the strip: a press goes to its place. */
+function ReadingBox({
+  name,
+  onGo,
+  isOpen,
+  children,
+}: {
+  name: string;
+  onGo: () => void;
+  isOpen?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Box
+      as="button"
+      data-testid={`reading-${name}`}
+      {...(isOpen === undefined ? {} : { 'aria-expanded': isOpen })}
+      onClick={onGo}
+      flex="1"
+      minW="0"
+      maxW="320px"
+      textAlign="left"
+      px="4"
+      py="1.5"
+      cursor="pointer"
+      borderRightWidth="1px"
+      borderColor="tarLight"
+      bg={isOpen ? 'tarLight' : undefined}
+      _hover={{ bg: 'tarLight' }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** How many findings stand open; pressed, their list. */
+function FindingsReading() {
+  const found = useFound();
+  // Just opened, nothing was looked at yet: that is not “no problems found”.
+  const looked = useRested((s) => s.design !== null);
+  const { open, setOpen } = useFindingsList();
+  const standing = found.filter((f) => f.reason === null);
+  const stops = standing.filter((f) => f.finding.severity === 'stop').length;
+  const accepted = found.length - standing.length;
+  const state = stops > 0 ? 'stop' : standing.length > 0 ? 'look' : 'well';
+  const notes = [
+    stops > 0 ? `${stops} to stop for` : standing.length > 0 ? 'to look at' : 'no problems found',
+    accepted > 0 ? `${accepted} accepted` : '',
+  ];
+  return (
+    <ReadingBox name="findings" onGo={() => setOpen(!open)} isOpen={open}>
+      <Text fontSize="11.5px" color="onTarFaded">
+        {state !== 'well' && (
+          <Text as="span" color={state === 'stop' ? 'madderOnTar' : 'ochreOnTar'}>
+            {state === 'stop' ? '■ stop: ' : '▲ look: '}
+          </Text>
+        )}
+        Findings
+      </Text>
+      <Text fontFamily="mono" fontSize="16px" fontWeight="600" lineHeight="1.2">
+        {looked ? standing.length : '…'}
+      </Text>
+      <Text fontSize="11px" color="onTarFaded" truncate>
+        {looked ? notes.filter(Boolean).join(', ') : 'checking'}
+      </Text>
+    </ReadingBox>
+  );
+}
+
+/** Live readings that every change moves; pressing one goes to its place on the board. */
+export function Readings() {
+  return (
+    <OwnLayout
+      as="section"
+      aria-label="Readings"
+      bg="tar"
+      color="onTar"
+      h={`${FRAME.readings}px`}
+      borderTopWidth="1px"
+      borderColor="tarLight"
+    >
+      <HStack gap="0" align="stretch" h="full">
+        <Later>
+          {READINGS.map((r) =>
+            r.reading.rests ? (
+              <Resting key={r.reading.key} of={r} />
+            ) : (
+              <Following key={r.reading.key} of={r} />
+            ),
+          )}
+          <FindingsReading />
+        </Later>
+      </HStack>
+    </OwnLayout>
+  );
+}

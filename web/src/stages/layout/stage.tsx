@@ -1,0 +1,96 @@
+import type { Derived, Design } from '@pelkin/core';
+import { figureAndUnit, floorsOf, growBox, wallsOf } from '@pelkin/core';
+import { lazy } from 'react';
+import type { Read } from '../stage.ts';
+import { layersOf, stageOf } from '../stage.ts';
+import { useChosenInLayout } from './chosen.ts';
+import { useLayoutDesk } from './desk.ts';
+
+const tools = () => import('./LayoutTools.tsx');
+const particulars = () => import('./LayoutParticulars.tsx');
+
+/** Room round the body, and under it for the neck's side view, mm. */
+const ROOM = 34;
+const SIDE_VIEW_MM = 150;
+const SHOWS = {};
+
+interface Thin {
+  readonly thickness: number;
+  readonly at: { readonly x: number; readonly y: number };
+  readonly a: { readonly name: string };
+  readonly b: { readonly name: string } | null;
+}
+/** The thinnest wood of a kind. */
+function thinnest(design: Design, list: readonly Thin[], alone: string): Read {
+  const least = list.reduce<Thin | null>(
+    (best, t) => (best && best.thickness <= t.thickness ? best : t),
+    null,
+  );
+  if (!least) return { value: null, shown: '–', unit: '', note: 'nothing near', place: null };
+  const { figure, unit } = figureAndUnit(least.thickness, design.units);
+  const other = least.b?.name ?? alone;
+  return {
+    value: least.thickness,
+    shown: figure,
+    unit,
+    note: other ? `${least.a.name}, ${other}` : least.a.name,
+    place: least.at,
+  };
+}
+
+export const layout = stageOf({
+  key: 'layout',
+  name: 'Layout',
+  about: 'Parts, openings, the neck, the wires',
+  Tools: lazy(async () => ({ default: (await tools()).LayoutTools })),
+  Particulars: lazy(async () => ({ default: (await particulars()).LayoutParticulars })),
+  fitTo: (_, { measures }) => growBox(measures.box, ROOM),
+  draw: (_, derived, _shows, whole) => ({
+    layers: layersOf(whole ? derived.drawing : derived.bare, (name) => name !== 'dimensions'),
+  }),
+  useOnBoard: () => {
+    const [desk] = useLayoutDesk();
+    return {
+      shows: SHOWS,
+      press: () => useChosenInLayout.getState().choose(null),
+      // The side view of the neck is drawn under the body: both must be seen.
+      below: desk === 'neck' ? SIDE_VIEW_MM : 0,
+    };
+  },
+  summary: ({ parts: { length: n } }) => (n === 0 ? 'no parts yet' : `${n} ${n === 1 ? 'part' : 'parts'}`),
+  keys: [
+    ['Tab', 'to the next part'],
+    ['← → ↑ ↓', 'nudge it by 0.1 (Shift 1, Alt 0.01)'],
+    ['Shift press', 'choose one more part, or let it go'],
+    ['Ctrl C, Ctrl V', 'copy parts, lay them in, also in another design'],
+    ['Delete', 'remove the chosen'],
+    ['Escape', 'leave it, put back what is carried, or drop a drag'],
+    ['Alt', 'while dragging: no snapping'],
+  ],
+  readings: [
+    {
+      key: 'wall',
+      label: 'Thinnest wall',
+      rests: true,
+      of: (design: Design, { laid }: Derived) =>
+        thinnest(design, wallsOf(laid, (design.body.grain * Math.PI) / 180), 'edge'),
+    },
+    {
+      key: 'floor',
+      label: 'Thinnest floor',
+      rests: true,
+      of: (design: Design, { laid }: Derived) => thinnest(design, floorsOf(laid), ''),
+    },
+  ],
+  files: [],
+  later: [
+    tools,
+    particulars,
+    () => import('./openings/Openings.tsx'),
+    () => import('./openings/OpeningTools.tsx'),
+    () => import('./neck/NeckJoin.tsx'),
+    () => import('./neck/SideView.tsx'),
+    () => import('./wires/Wires.tsx'),
+    () => import('./wires/RunTools.tsx'),
+  ],
+});

@@ -1,0 +1,131 @@
+import type { Drawing, Point } from '@pelkin/core';
+import { drawPlaces, drawSides, figureAndUnit, growBox, lengthWithUnit } from '@pelkin/core';
+import { useMemo } from 'react';
+import { usePicked } from '../../design/derived.ts';
+import { placeSide } from '../../shared/placeWords.ts';
+import { useShown } from '../../shared/shown.ts';
+import { layersOf, stageOf } from '../stage.ts';
+import { OutlineParticulars } from './OutlineParticulars.tsx';
+import { OutlineTools } from './OutlineTools.tsx';
+import { useChosen } from './chosen.ts';
+import { useDesk } from './desk.ts';
+import { Underlays } from './trace/Underlays.tsx';
+import { useTracing } from './trace/tracing.ts';
+
+interface Shows {
+  readonly dimensions: boolean;
+  readonly sides: boolean;
+  readonly places: boolean;
+}
+const NOTHING: Shows = { dimensions: false, sides: false, places: false };
+/** The outline is drawn alone: what is laid out in it would only hide its nodes. */
+const HIDDEN = new Set(['saddle', 'holes', 'parts', 'back', 'plates']);
+/** Room round the body, mm. */
+const ROOM = 34;
+
+const middle = (a: Point | null, b: Point | null): Point | null =>
+  a && b ? { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } : null;
+
+export const outline = stageOf<Shows>({
+  key: 'outline',
+  name: 'Outline',
+  about: 'Fair the edge, judge it, measure it',
+  Tools: OutlineTools,
+  Particulars: OutlineParticulars,
+  fitTo: (_, { measures }) => growBox(measures.box, ROOM),
+  draw: (design, derived, shows, whole): Drawing => {
+    const layers = layersOf(
+      whole ? derived.drawing : derived.bare,
+      (name) => !HIDDEN.has(name) && (name !== 'dimensions' || shows.dimensions),
+    );
+    // Made only when they are looked at: a drag does not wait for what nobody sees.
+    if (shows.sides) layers.push(drawSides(derived.measures, design.units));
+    if (shows.places) layers.push(drawPlaces(derived.measures, design.units));
+    return { layers };
+  },
+  useOnBoard: () => {
+    const dimensions = useShown((s) => s.dimensions);
+    const sides = useShown((s) => s.sides);
+    const places = useShown((s) => s.places);
+    const [desk] = useDesk();
+    const hasUnder = usePicked((d) => d.underlays.some((u) => !u.hidden));
+    const marking = useTracing((s) => s.task !== null);
+    const traces = desk === 'trace';
+    const shows = useMemo(
+      // Over a picture, measures of the outline that is there would only hide what is traced.
+      () => (traces ? NOTHING : { dimensions, sides, places }),
+      [traces, dimensions, sides, places],
+    );
+    return {
+      shows,
+      marking,
+      press: (at) => (marking ? useTracing.getState().press(at) : useChosen.getState().choose(null)),
+      under: hasUnder ? <Underlays /> : undefined,
+    };
+  },
+  summary: ({ outline: { nodes } }) => `${nodes.length} nodes`,
+  keys: [
+    ['Tab', 'to the next node'],
+    ['← → ↑ ↓', 'nudge the node by 0.1 (Shift 1, Alt 0.01)'],
+    ['Shift press', 'choose one more node, or let it go'],
+    ['Shift Enter', 'the same for the node that has the focus'],
+    ['Delete', 'remove the chosen nodes'],
+    ['Escape', 'leave the nodes, or drop a drag'],
+    ['Double press', 'on the edge: add a node'],
+    ['Alt', 'while dragging: no snapping to the centre line'],
+  ],
+  readings: [
+    {
+      key: 'length',
+      label: 'Length',
+      of: ({ units }, { measures: m }) => {
+        const { figure, unit } = figureAndUnit(m.length, units);
+        return {
+          value: m.length,
+          shown: figure,
+          unit,
+          note: `${lengthWithUnit(Math.max(0, -m.box.minX), units)} behind the bridge`,
+          place: { x: (m.box.minX + m.box.maxX) / 2, y: 0 },
+        };
+      },
+    },
+    {
+      key: 'widest',
+      label: 'Widest',
+      of: ({ units }, { measures: m }) => {
+        const { figure, unit } = figureAndUnit(m.widest, units);
+        const atLower = m.lowerBout !== null && Math.abs(m.widest - m.lowerBout) < 0.05;
+        return {
+          value: m.widest,
+          shown: figure,
+          unit,
+          note: atLower ? 'at the lower bout' : 'over all',
+          place: middle(m.bass.lowerBout, m.treble.lowerBout),
+        };
+      },
+    },
+    {
+      key: 'hollow',
+      label: 'Tightest hollow',
+      of: ({ units }, { measures: { hollow } }) => {
+        if (!hollow) return { value: null, shown: 'none', unit: '', note: 'convex all round', place: null };
+        const { figure, unit } = figureAndUnit(hollow.radius, units);
+        return {
+          value: hollow.radius,
+          shown: `R ${figure}`,
+          unit,
+          note: `${hollow.kind === 'corner' ? 'sharp corner, ' : ''}${placeSide(hollow.at)}`,
+          place: hollow.at,
+        };
+      },
+    },
+  ],
+  files: [],
+  later: [
+    () => import('./trace/Traced.tsx'),
+    () => import('./trace/TraceTools.tsx'),
+    () => import('./judge/Judged.tsx'),
+    () => import('./judge/JudgeTools.tsx'),
+    () => import('./judge/AlongChart.tsx'),
+  ],
+});

@@ -1,0 +1,79 @@
+import type { Box, Derived, Design, Drawing, Point, Stage as StageKey } from '@pelkin/core';
+import type { ComponentType, ReactNode } from 'react';
+
+/** What a reading of the bottom strip says of a design. */
+export interface Read {
+  /** The number itself, mm or a count; null when there is none. */
+  readonly value: number | null;
+  readonly shown: string;
+  readonly unit: string;
+  readonly note: string;
+  /** Where it is on the board, instrument frame. */
+  readonly place: Point | null;
+}
+
+/** One live reading of the bottom strip. */
+export interface Reading {
+  readonly key: string;
+  readonly label: string;
+  /** A count, not a length: how its changes are written. */
+  readonly isCount?: boolean;
+  /** Too much work to follow a drag: it follows when the hand rests. */
+  readonly rests?: boolean;
+  readonly of: (design: Design, derived: Derived) => Read;
+}
+
+/** A file that a stage offers in the menu of prints and exports. */
+export interface FileOffer {
+  readonly key: string;
+  readonly name: string;
+  readonly about: string;
+  /** Writes it of the open design and hands it to the browser; gives words that belong to it, or null. */
+  readonly save: (design: Design, derived: Derived) => Promise<string | null>;
+}
+
+/** What a stage wants of the board at present. */
+export interface OnBoard<Shows> {
+  /** What is shown by the user's choice: handed to `draw`, and the same object while nothing of it changes. */
+  readonly shows: Shows;
+  /** A press sets a mark: the pointer says so, and nothing is dragged. */
+  readonly marking?: boolean;
+  readonly press?: (at: Point) => void;
+  /** A picture under the drawing. */
+  readonly under?: ReactNode;
+  /** Room that the stage's own drawing takes under the body, mm. */
+  readonly below?: number;
+}
+
+/**
+ * A stage of the work: all that the application must know of it. The frame maps over the list of them (`all.ts`)
+ * and imports none.
+ */
+export interface Stage<Shows = unknown> {
+  readonly key: StageKey;
+  readonly name: string;
+  readonly about: string;
+  /** What is drawn over the board and taken hold of there. */
+  readonly Tools: ComponentType;
+  /** What is decided, beside the board. */
+  readonly Particulars: ComponentType;
+  /** Where its work lies: what the board fits to; instrument frame, as the board shows it. */
+  readonly fitTo: (design: Design, derived: Derived) => Box;
+  /** The lines the board shows. `whole` is false for a moment after opening, before what is laid out was derived. */
+  readonly draw: (design: Design, derived: Derived, shows: Shows, whole: boolean) => Drawing;
+  readonly useOnBoard: () => OnBoard<Shows>;
+  /** One line about its present state, for the work order. */
+  readonly summary: (design: Design, derived: Derived) => string;
+  readonly keys: readonly (readonly [keys: string, does: string])[];
+  readonly readings: readonly Reading[];
+  readonly files: readonly FileOffer[];
+  /** What is fetched only when it is first used: fetched ahead while nothing else is to be done. */
+  readonly later: readonly (() => Promise<unknown>)[];
+}
+
+/** Lets a stage say what it shows in its own type. */
+export const stageOf = <Shows>(stage: Stage<Shows>): Stage => stage as unknown as Stage;
+
+/** Layers of the design's drawing that these names keep. */
+export const layersOf = (drawing: Drawing, keep: (name: Drawing['layers'][number]['name']) => boolean) =>
+  drawing.layers.filter(({ name }) => keep(name));
