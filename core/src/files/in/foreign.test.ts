@@ -293,6 +293,16 @@ describe('the lines of a drawing', () => {
       0.05,
     ).chains;
   const body = (grow: number) => rectPath(400 + 2 * grow, 300 + 2 * grow, 90 + grow);
+  it('that are forty thousand are each told of within the time that reading may take', () => {
+    const chains = Array.from({ length: 40_000 }, (_, i) => ({
+      name: `p${i}`,
+      closed: true,
+      gap: 0,
+      construction: false,
+      pieces: rectPath(3 + (i % 300) / 300, 4, 0),
+    }));
+    expect(describeLines(chains, startClock('to describe them'))).toHaveLength(40_000);
+  });
   it('two sides of one drawn stroke are recognised, and which is the other', () => {
     const lines = describeLines(chainsOf(['inner', body(0)], ['outer', body(1)], ['hole', circlePath(30)]));
     expect(lines.map((l) => l.chain.name)).toEqual(['outer', 'inner', 'hole']);

@@ -33,6 +33,8 @@ const WIDEST_STROKE = 6;
 /** And they keep their distance to this share of it, or so many mm. */
 const KEPT = { share: 0.25, mm: 0.2 };
 const PLACES = 64;
+/** A frame is told by the so many largest lines. */
+const AMONG = 200;
 
 /** Layers that carry a sheet's frame, its words or lines to draw by, in the names that people give them. */
 const ASIDE_LAYER =
@@ -79,7 +81,8 @@ export function describeLines(
     .sort(
       (a, b) => Math.hypot(boxWidth(b.box), boxHeight(b.box)) - Math.hypot(boxWidth(a.box), boxHeight(a.box)),
     );
-  const boxes = sized.map((s) => s.box);
+  // The largest are enough to tell a frame by: a drawing of ten thousands of lines is looked at once, not for each.
+  const boxes = sized.slice(0, AMONG).map((s) => s.box);
   const polygons = sized.slice(0, LOOKED_AT).map(({ chain }) => {
     look();
     return chain.closed && chain.pieces.length <= MOST_PIECES
@@ -88,11 +91,15 @@ export function describeLines(
   });
   return sized.map(({ chain, box }, i): DrawnLine => {
     look();
-    const others = boxes.filter((_, k) => k !== i);
     const aside =
       chain.construction || ASIDE_LAYER.test(chain.name.replace(/_/g, ' '))
         ? 'construction'
-        : i < LOOKED_AT && isFrame(chain, box, others.slice(0, 200))
+        : i < LOOKED_AT &&
+            isFrame(
+              chain,
+              box,
+              boxes.filter((_, k) => k !== i),
+            )
           ? 'frame'
           : null;
     const own = polygons[i];
