@@ -26,7 +26,7 @@ const SHOTS = [
     'light',
     async (page) => {
       await press(page, 'New design');
-      await page.getByText('The body’s measures').click();
+      await page.getByText('Body measurements').click();
       await page.getByTestId('measured-body').waitFor();
     },
   ],
@@ -88,7 +88,7 @@ const SHOTS = [
         .getByLabel('Picture file')
         .setInputFiles({ name: 'on the bench.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
       await page.locator('[data-underlay]').waitFor();
-      await press(page, 'Four marks of a known thing');
+      await press(page, 'Mark four known points');
       await page.getByRole('combobox', { name: 'What is marked' }).selectOption('A sheet of A5');
       for (const corner of photo.sheet) {
         const at = await page.locator('[data-underlay]').evaluate((image, { x, y }) => {
@@ -122,7 +122,7 @@ const SHOTS = [
     async (page) => {
       await page.getByRole('tab', { name: 'Judge' }).click();
       await page.getByText('Curvature comb').click();
-      const against = page.getByRole('combobox', { name: 'Hold it against' });
+      const against = page.getByRole('combobox', { name: 'Compare with' });
       await against.locator('option', { hasText: 'Skerry' }).first().waitFor({ state: 'attached' });
       await against.selectOption({ label: 'design: Fathom' });
       await against.selectOption({ label: 'design: Skerry' });

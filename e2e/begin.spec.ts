@@ -8,9 +8,9 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
     route.fulfill({ json: { designs: [], total: 0 } }),
   );
   await page.goto('/');
-  for (const way of ['From the body’s measures', 'From a design file', 'With the demo designs'])
+  for (const way of ['From body measurements', 'From a design file', 'With the demo designs'])
     await expect(page.getByRole('button', { name: new RegExp(way) })).toBeVisible();
-  await page.getByRole('button', { name: /From the body’s measures/ }).click();
+  await page.getByRole('button', { name: /From body measurements/ }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Measured');
   const body = page.getByTestId('measured-body');
   const before = await body.getAttribute('d');
@@ -20,10 +20,10 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
   // Measures that contradict each other are named, and nothing can be made of them.
   await type(page.getByRole('textbox', { name: 'Waist', exact: true }), '300');
   await expect(page.getByRole('alert')).toContainText('waist lies between wider bouts');
-  await expect(page.getByRole('button', { name: 'Make it' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Create' })).toBeDisabled();
   await type(page.getByRole('textbox', { name: '▲ Waist', exact: true }), '215');
   await expect(page.getByRole('alert')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
 
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('reading-widest')).toContainText('330.2');

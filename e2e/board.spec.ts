@@ -52,12 +52,12 @@ test('nodes: add on the edge, corner and handle, place by number, Escape puts a 
   const spot = await nearestOnEdge(page, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
   await page.mouse.dblclick(spot.x, spot.y);
   await expect(page.locator('[data-node]')).toHaveCount(24);
-  await expect(page.getByRole('heading', { name: /Chosen: node 13 of 24/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Selected: node 13 of 24/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Corner' }).click();
-  await page.getByRole('button', { name: 'Pull a handle out' }).first().click();
+  await page.getByRole('button', { name: 'Add a handle' }).first().click();
   const handle = page.locator('[data-handle="before"]');
   await expect(handle).toBeVisible();
-  await page.getByRole('button', { name: 'Take handle away' }).click();
+  await page.getByRole('button', { name: 'Remove the handle' }).click();
   await expect(handle).toHaveCount(0);
 
   await type(page.getByLabel('From bridge'), '6 in');

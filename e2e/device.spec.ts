@@ -48,7 +48,7 @@ test('two tabs edit while the server is away and are closed: the work of both is
   // A reload in the middle loses neither.
   await page.reload();
   await expect(kept(page).getByRole('group')).toHaveCount(2);
-  await first.getByRole('button', { name: 'Take them' }).click();
+  await first.getByRole('button', { name: 'Use them' }).click();
   await saved(page);
   await expect(kept(page).getByRole('group')).toHaveCount(1);
   await kept(page).getByRole('button', { name: 'Delete', exact: true }).click();

@@ -85,7 +85,7 @@ test('a new design from an empty form, drawn with the keyboard alone', async ({ 
   await page.keyboard.press('Tab');
   await page.keyboard.type('660');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Make it' }).focus();
+  await page.getByRole('button', { name: 'Create' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Scale length' })).toHaveValue('660.0');
   await expect(page.getByRole('navigation', { name: 'Work order' })).toContainText('660 mm · 7');
@@ -96,7 +96,7 @@ test('a new design from an empty form, drawn with the keyboard alone', async ({ 
   await page.keyboard.press('Enter');
   const node = page.locator('[data-node="n5"]');
   await node.focus();
-  await expect(page.getByRole('heading', { name: /Chosen: node 5 of/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Selected: node 5 of/ })).toBeVisible();
   const field = page.getByLabel('From centre line');
   const before = Number(await field.inputValue());
   await page.keyboard.press('Shift+ArrowUp');
@@ -183,7 +183,7 @@ test('the list: rename, duplicate, put away, take back out', async ({ page, requ
   await expect(copy).toHaveCount(0);
   await page.getByRole('tab', { name: 'Put away' }).click();
   await expect(copy).toBeVisible();
-  await more('Renamed <b>here</b>, copy', 'Take back out');
-  await page.getByRole('tab', { name: 'On the bench' }).click();
+  await more('Renamed <b>here</b>, copy', 'Restore');
+  await page.getByRole('tab', { name: 'Designs' }).click();
   await expect(copy).toBeVisible();
 });

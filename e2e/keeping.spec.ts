@@ -62,7 +62,7 @@ test('two tabs: the stale one is told in what they differ, and chooses', async (
   await expect(two.getByRole('alert')).toContainText('This design was changed elsewhere');
   await expect(two.getByRole('alert')).toContainText('Different: strings');
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });
-  await two.getByRole('button', { name: 'Take the server’s' }).click();
+  await two.getByRole('button', { name: 'Use the server’s' }).click();
   await expect(two.getByRole('textbox', { name: 'Scale length' })).toHaveValue('628.0');
   await expect(two.getByRole('textbox', { name: 'Nut width' })).toHaveValue('43.0');
   await saved(two);
@@ -139,9 +139,9 @@ test('two tabs: parts of each are taken, and what differs is dashed on the board
   const notice = two.getByRole('alert', { name: 'Changed elsewhere' });
   await expect(notice).toContainText('Different: strings');
   await expect(two.getByTestId('ghost')).toBeVisible();
-  await two.getByRole('button', { name: 'Take parts of each' }).click();
-  await two.getByText('Take the server’s strings').click();
-  await two.getByRole('button', { name: 'Keep it so' }).click();
+  await two.getByRole('button', { name: 'Choose parts of each' }).click();
+  await two.getByText('Use the server’s strings').click();
+  await two.getByRole('button', { name: 'Apply' }).click();
   await expect(notice).toHaveCount(0);
   await saved(two);
   const { design } = await held(request, id);
@@ -170,7 +170,7 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   await expect(view).toContainText('nodes of the outline');
   await expect(view).toContainText('314.5 → 330.0');
   await expect(page.getByTestId('ghost')).toBeVisible();
-  await page.getByRole('button', { name: 'Go back to it as a new state' }).click();
+  await page.getByRole('button', { name: 'Restore it as a new state' }).click();
   await saved(page);
   await expect(page.getByTestId('reading-widest')).toContainText('314.5');
   const { revision } = await held(request, id);

@@ -65,7 +65,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   // Wherever the hand let it go, it is dragged on a little and then set by its saddles.
   await dragBy(page, page.locator('[data-part="p1"] circle'), 20, 0);
   await expect(page.getByRole('button', { name: 'Undo: moved Fixed bridge, six strings' })).toBeVisible();
-  await page.getByRole('button', { name: 'Set it by them' }).click();
+  await page.getByRole('button', { name: 'Move the bridge to suit its saddles' }).click();
 
   await fromShelf(page, 'Pickups', 'pickup-twin');
   await put(region(page, 'Twin-coil pickup'), 'From bridge', 133);
@@ -87,9 +87,9 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   await type(field(step, 'Along'), '118');
   await type(field(step, 'Across'), '50');
   await type(field(step, 'Corner radius'), '14');
-  const cover = region(page, 'A cover over it');
+  const cover = region(page, 'Cover');
   await type(field(cover, 'Ledge'), '7');
-  await type(field(cover, 'Screws about so far apart'), '85');
+  await type(field(cover, 'Screw spacing, about'), '85');
   await cover.getByRole('button', { name: 'Add ledge and screws' }).click();
   await expect(region(page, 'Step 2: cover’s ledge')).toBeVisible();
 
@@ -116,7 +116,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   const screws = region(page, 'Neck screws');
   await type(field(screws, 'Middle, tailward of the joint'), '33');
   await type(field(screws, 'Length under the head'), '40');
-  await expect(region(page, 'What follows')).toContainText('reaches it');
+  await expect(region(page, 'Results')).toContainText('reaches it');
   await expect(page.getByTestId('side-view')).toContainText('saddle 13.6');
 
   await desk(page, 'Wires');
@@ -127,7 +127,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
     [[-2, -80, 36], [-9.5, 19.5, 9.5], 3],
   ];
   for (const [i, [a, b, bit]] of runs.entries()) {
-    await page.getByRole('button', { name: 'Drill one' }).click();
+    await page.getByRole('button', { name: 'Add a run' }).click();
     const run = region(page, `Run ${i + 1}`);
     await type(field(run, 'Bit'), String(bit));
     for (const [end, at] of [
@@ -155,7 +155,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
 /** Chooses a part in the list of those laid down. */
 const choosePart = (page: Page, name: string): Promise<void> =>
   page
-    .getByRole('list', { name: 'Parts laid down' })
+    .getByRole('list', { name: 'Placed parts' })
     .getByRole('listitem')
     .filter({ hasText: name })
     .first()
@@ -296,7 +296,7 @@ test('parts: measured, copied, mirrored, grouped, spread; a file out and in; ref
   // Delete takes what is chosen; undo brings it back.
   await page.locator('[data-part="p6"]').focus();
   await page.keyboard.press('Delete');
-  await expect(page.getByRole('button', { name: 'Undo: took 3 parts away' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: removed 3 parts' })).toBeVisible();
 });
 
 test('an opening is pulled wider on the board, and its join to the paper', async ({ page, request }) => {

@@ -13,7 +13,7 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
   await node('n8').click();
   await node('n9').click({ modifiers: ['Shift'] });
   await node('n10').click({ modifiers: ['Shift'] });
-  await expect(page.getByRole('heading', { name: 'Chosen: 3 nodes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Selected: 3 nodes' })).toBeVisible();
   const before = (await held(request, id)).design.outline.nodes;
   await type(page.getByLabel('Move nutward by'), '5');
   await saved(page);
@@ -34,13 +34,13 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
 
   // A box round the treble horn.
   await page.getByTestId('board').click({ position: { x: 60, y: 640 } });
-  await page.getByRole('button', { name: 'Choose by a box' }).click();
+  await page.getByRole('button', { name: 'Select by a box' }).click();
   const [a, b] = [await centreOf(node('n19')), await centreOf(node('n21'))];
   await page.mouse.move(Math.min(a.x, b.x) - 20, Math.min(a.y, b.y) - 20);
   await page.mouse.down();
   await page.mouse.move(Math.max(a.x, b.x) + 20, Math.max(a.y, b.y) + 20, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByRole('heading', { name: /Chosen: \d nodes/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Selected: \d nodes/ })).toBeVisible();
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(node('n19')).toHaveCount(0);
   await page.keyboard.press('Control+z');
@@ -115,7 +115,7 @@ test('a stretch is copied, and laid between two other nodes of another design', 
     .click();
   await press('n14');
   await press('n16', true);
-  await page.getByRole('button', { name: 'Lay it mirrored' }).click();
+  await page.getByRole('button', { name: 'Paste it mirrored' }).click();
   await expect(page.locator('[data-node]')).toHaveCount(24);
   await saved(page);
   expect((await held(request, two)).design.outline.nodes).toHaveLength(24);
@@ -144,7 +144,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
   const open = await count();
   expect(open).toBeGreaterThan(0);
   await row.getByRole('button', { name: 'Accept' }).click();
-  await page.getByLabel('Why it may stand').fill('finished with a file');
+  await page.getByLabel('Reason for accepting').fill('finished with a file');
   await page.keyboard.press('Enter');
   await expect(row).toContainText('Accepted: finished with a file');
   await expect.poll(count).toBe(open - 1);
@@ -153,7 +153,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
     limits: { smallestBit: 40 },
     accepted: [{ rule: 'hollow-bit', reason: 'finished with a file' }],
   });
-  await row.getByRole('button', { name: 'Question it again' }).click();
+  await row.getByRole('button', { name: 'Withdraw acceptance' }).click();
   await expect.poll(count).toBe(open);
 });
 
@@ -207,7 +207,7 @@ test('a simulated printer shows what it does, and the correction by its bars cur
   expect(correction.y).toBeCloseTo(100 / 99.1, 6);
   await type(page.getByLabel('Turned by'), '30');
   await page.getByRole('button', { name: 'Look for fewer sheets' }).click();
-  await page.getByRole('button', { name: 'Lay it so' }).click();
+  await page.getByRole('button', { name: 'Use this position' }).click();
   await expect(page.getByTestId('reading-sheets')).toContainText('▼');
 });
 
@@ -324,7 +324,7 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
   await page.keyboard.press('Shift+ArrowLeft');
   await expect(changed).toContainText(/stretch(es)? ha(s|ve) moved/);
   await expect(changed).toContainText('2.0 mm outside');
-  await expect(page.getByRole('table', { name: 'Measures that changed' })).toContainText('length');
+  await expect(page.getByRole('table', { name: 'Measurements that changed' })).toContainText('length');
   await expect(page.getByTestId('ghost')).toBeVisible();
   const chart = changed.getByTestId('along-chart');
   await chart.hover();
@@ -332,24 +332,22 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
 
   const proportion = page.getByRole('region', { name: 'Proportion', exact: true });
   await proportion
-    .getByRole('combobox', { name: 'Hold it against' })
+    .getByRole('combobox', { name: 'Compare with' })
     .selectOption({ label: 'design: The other' });
-  await proportion
-    .getByRole('combobox', { name: 'Hold it against' })
-    .selectOption({ label: 'typed measures' });
-  const table = page.getByRole('table', { name: 'Measures beside each other' });
+  await proportion.getByRole('combobox', { name: 'Compare with' }).selectOption({ label: 'typed measures' });
+  const table = page.getByRole('table', { name: 'Measurements side by side' });
   await expect(table.getByRole('columnheader')).toHaveCount(5);
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).fill('500');
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).blur();
-  await expect(proportion.getByRole('combobox', { name: 'Hold it against' })).toContainText('3 at most');
+  await expect(proportion.getByRole('combobox', { name: 'Compare with' })).toContainText('3 at most');
   await proportion.getByText('Others as ratios to this').click();
   await expect(table).toContainText('×');
-  await proportion.getByRole('button', { name: 'Lay over' }).click();
+  await proportion.getByRole('button', { name: 'Show over the drawing' }).click();
   await expect(changed).toContainText('Against The other');
 
   const ratios = page.getByRole('region', { name: 'Ratios' });
   await ratios
-    .getByRole('button', { name: /^Make it/ })
+    .getByRole('button', { name: /^Create/ })
     .first()
     .click();
   await expect(ratios).toContainText(/is (1\.618|√2|3:2|4:3)/);
@@ -358,7 +356,7 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
 
   const tools = page.getByRole('region', { name: 'Tools that reach' });
   await type(tools.getByRole('textbox', { name: 'Diameter' }), '60');
-  await tools.getByRole('button', { name: 'Put it on the list' }).click();
+  await tools.getByRole('button', { name: 'Add to the list' }).click();
   await expect(tools).toContainText('No tool of yours reaches');
   await tools.getByText('Colour the edge by').click();
   await expect(page.getByTestId('edge-by-tool').locator('.by-none').first()).toBeAttached();

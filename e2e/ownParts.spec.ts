@@ -25,7 +25,7 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
   await expect(keeping.getByRole('alert')).toContainText('is kept already');
   await keeping.getByRole('button', { name: 'Replace it' }).click();
-  await expect(keeping.getByRole('status')).toContainText('stands on your own shelf');
+  await expect(keeping.getByRole('status')).toContainText('is on your own shelf');
   await saved(page);
 
   // In another design it stands on the same shelf, with the last reading.
@@ -40,7 +40,7 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   const laid = (await held(request, two)).design.parts.find((p) => p.spec.name === name)!;
   expect(laid.spec.measures.spread).toBe(50.5);
 
-  await shelf.getByRole('button', { name: `Take ${name} off the shelf` }).click();
+  await shelf.getByRole('button', { name: `Remove ${name} from the shelf` }).click();
   await expect(shelf.getByRole('button', { name, exact: true })).toHaveCount(0);
   // Whoever had laid it down keeps it.
   await expect(region(page, name)).toBeVisible();
@@ -76,10 +76,10 @@ test('holes in rows and rings, an offset of another opening, and where an island
   await type(field(chamber, 'Inside it by'), '-5');
   await page.getByRole('button', { name: 'Rectangle', exact: true }).click();
   const rout = region(page, 'Step 1: rout');
-  await rout.getByRole('button', { name: 'Leave an island' }).click();
+  await rout.getByRole('button', { name: 'Add an island' }).click();
   await type(field(rout, 'Along from the middle'), '-8');
   await type(field(rout, 'Across from the middle'), '3');
-  await rout.getByText('Its corners follow a bit').click();
+  await rout.getByText('Corner radius from the bit').click();
   await type(field(rout, 'Bit'), '16');
   await saved(page);
   const { design } = await held(request, id);

@@ -65,10 +65,10 @@ test('a photo taken at a slant becomes a true outline, and paper', async ({ page
   await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('size is a guess');
 
   // Four corners of the small sheet that lies on the face.
-  await page.getByRole('button', { name: 'Four marks of a known thing' }).click();
+  await page.getByRole('button', { name: 'Mark four known points' }).click();
   await page.getByRole('combobox', { name: 'What is marked' }).selectOption('A sheet of A5');
   for (const corner of photo.sheet) await pressPixel(page, corner);
-  await page.getByRole('button', { name: 'Bring it upright' }).click();
+  await page.getByRole('button', { name: 'Straighten the photo' }).click();
   await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
 
@@ -76,16 +76,16 @@ test('a photo taken at a slant becomes a true outline, and paper', async ({ page
   await page.getByRole('button', { name: 'Bridge and joint' }).click();
   await pressPixel(page, photo.uprightPixel({ x: 0, y: 0 }));
   await pressPixel(page, photo.uprightPixel({ x: derive(windrow).layout.jointX, y: 0 }));
-  await page.getByRole('button', { name: 'Lay it there' }).click();
+  await page.getByRole('button', { name: 'Move it there' }).click();
   await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('laid on the instrument');
 
-  await page.getByRole('button', { name: 'Body here' }).click();
+  await page.getByRole('button', { name: 'Mark body' }).click();
   const wood = toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 });
   await pressPixel(page, wood);
   await page.getByRole('button', { name: 'Find the edge' }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: 'Take it for the outline' }).click();
-  await expect(page.getByRole('button', { name: 'Undo: took the outline from a picture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Use as the outline' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: used the outline of a picture' })).toBeVisible();
   await saved(page);
   const { design } = await held(request, id);
   expect(design.outline.nodes.length).toBeLessThan(45);
@@ -112,7 +112,7 @@ test('a photo taken at a slant becomes a true outline, and paper', async ({ page
     .getByRole('button', { name: 'Remove' })
     .click();
   await expect(page.locator('[data-underlay]')).toHaveCount(0);
-  await page.getByRole('button', { name: /^Undo: took bench photo, upright away/ }).click();
+  await page.getByRole('button', { name: /^Undo: removed bench photo, upright/ }).click();
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
 });
 
@@ -138,10 +138,10 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   await page.getByRole('button', { name: 'Set to scale' }).click();
   await expect(page.getByText('The picture is to scale.')).toBeVisible();
   expect((await shownUnderlay(page, request, id))!.scale).toBeCloseTo(0.5, 2);
-  await page.getByRole('button', { name: 'Straighten' }).click();
+  await page.getByRole('button', { name: 'Align with the centre line' }).click();
   await pressPixel(page, { x: 300, y: 300 });
   await pressPixel(page, { x: 600, y: 400 });
-  await page.getByRole('button', { name: 'Lay it straight' }).click();
+  await page.getByRole('button', { name: 'Align it' }).click();
   const laid = (await shownUnderlay(page, request, id))!;
   expect(laid.turn).toBeCloseTo((Math.atan2(100, 300) * 180) / Math.PI, 0);
   for (const p of [
@@ -150,7 +150,7 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   ])
     expect(Math.abs(pixelMap(laid)(p).y)).toBeLessThan(1);
 
-  await page.getByRole('button', { name: 'Brush away' }).click();
+  await page.getByRole('button', { name: 'Paint as bench' }).click();
   const area = (await page.getByTestId('brush-area').boundingBox())!;
   await page.mouse.move(area.x + 300, area.y + 300);
   await page.mouse.down();
@@ -160,14 +160,14 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   await page.getByRole('button', { name: 'Clear' }).click();
   await expect(page.getByText('1 brushed')).toHaveCount(0);
   // Slid by hand, one step; locked, it stays.
-  await page.getByRole('button', { name: 'Slide by hand' }).click();
+  await page.getByRole('button', { name: 'Move by hand' }).click();
   await page.mouse.move(area.x + 300, area.y + 300);
   await page.mouse.down();
   await page.mouse.move(area.x + 350, area.y + 300, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Undo: slid the picture' })).toBeVisible();
   await page.getByRole('button', { name: 'Lock' }).click();
-  await expect(page.getByText('It is locked: free it to move it.')).toBeVisible();
+  await expect(page.getByText('It is locked: unlock it to move it.')).toBeVisible();
 });
 
 test('a left-handed photo through a bowed lens, its fingerboard’s marks typed, becomes the design’s outline', async ({
@@ -182,7 +182,7 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   await page
     .getByLabel('Picture file')
     .setInputFiles({ name: 'left.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
-  const slant = page.getByRole('region', { name: 'Taken at a slant' });
+  const slant = page.getByRole('region', { name: 'Photo taken at an angle' });
   const put = async (p: Point): Promise<void> => {
     await type(slant.getByRole('textbox', { name: 'Next, from the picture’s left' }), p.x.toFixed(1));
     await type(slant.getByRole('textbox', { name: 'Next, from the picture’s top' }), p.y.toFixed(1));
@@ -191,8 +191,8 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   const { frets } = derive(windrow).layout;
   const [nut, last] = [frets.find((f) => f.number === 0)!, frets.at(-1)!];
 
-  // A straight edge for the lens: the fingerboard's bass side.
-  await slant.getByRole('button', { name: 'A straight edge' }).click();
+  // Mark a straight edge for the lens: the fingerboard's bass side.
+  await slant.getByRole('button', { name: 'Mark a straight edge' }).click();
   await slant.getByRole('button', { name: 'Marks by numbers' }).click();
   for (const t of [0, 0.25, 0.5, 0.75, 1])
     await put(
@@ -204,7 +204,7 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   await slant.getByRole('button', { name: 'Keep the edge' }).click();
   await expect(slant).toContainText('1 straight edge for the lens');
 
-  await slant.getByRole('button', { name: 'Four marks of a known thing' }).click();
+  await slant.getByRole('button', { name: 'Mark four known points' }).click();
   await slant
     .getByRole('combobox', { name: 'What is marked' })
     .selectOption({ label: 'The fingerboard’s nut and last fret' });
@@ -214,15 +214,15 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   await put({ x: fourth.x + 30, y: fourth.y });
   await expect(slant.getByRole('button', { name: 'Set it there' })).toHaveCount(0);
   await type(slant.getByRole('textbox', { name: 'D, from the picture’s left' }), fourth.x.toFixed(1));
-  await slant.getByRole('button', { name: 'Bring it upright' }).click();
+  await slant.getByRole('button', { name: 'Straighten the photo' }).click();
   await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
 
   // It lies on the instrument already: the edge is found with one press.
-  await page.getByRole('button', { name: 'Body here' }).click();
+  await page.getByRole('button', { name: 'Mark body' }).click();
   await pressPixel(page, toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 }));
   await page.getByRole('button', { name: 'Find the edge' }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: 'Take it for the outline' }).click();
+  await page.getByRole('button', { name: 'Use as the outline' }).click();
   await saved(page);
   const { design } = await held(request, id);
   expect(offTruth(design).rms).toBeLessThan(1.5);
@@ -283,7 +283,7 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   await expect(section).not.toContainText('bodies are 180 to 900 mm');
   await expect(page.getByTestId('brought-0')).toHaveClass(/brought-outline/);
   await section.getByRole('radio', { name: 'Fewest, fair' }).click();
-  await section.getByRole('button', { name: 'Bring it in' }).click();
+  await section.getByRole('button', { name: 'Import' }).click();
   await expect(section).toContainText(
     /Brought in an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
     { timeout: 60_000 },
@@ -305,7 +305,7 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
   await page
     .getByLabel('Drawing file')
     .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
   await saved(page);
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
@@ -336,7 +336,7 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   const lines = section.getByRole('list', { name: 'Lines of the drawing' });
   await expect(lines.getByRole('listitem')).toHaveCount(4);
   await expect(section).toContainText('cut off by a clip path');
-  await expect(section).toContainText('Passed over: 1 × element (the file does not show it)');
+  await expect(section).toContainText('Skipped: 1 × element (the file does not show it)');
   await expect(lines.getByRole('listitem').nth(0)).toContainText('a rectangle round the drawing: a frame?');
   await expect(lines.getByRole('listitem').nth(2)).toContainText(
     'beside line 2 all round: the other side of one stroke',
@@ -346,7 +346,7 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   await expect(use('body1 2')).toHaveValue('outline');
   await expect(use('body0 3')).toHaveValue('leave');
   await expect(use('hole 4')).toHaveValue('opening');
-  await section.getByRole('button', { name: 'Bring it in' }).click();
+  await section.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByTestId('reading-length')).toContainText('302.0');
   await saved(page);
 });

@@ -35,7 +35,7 @@ function demo(): Design {
   return checked.design;
 }
 
-/** Everything that a moved node makes anew, as the page does it: the rest is remembered. */
+/** Everything that a moved node makes again, as the page does it: the rest is remembered. */
 function recompute(derive: ReturnType<typeof createDeriver>, design: Design): number {
   designRefusals(design);
   const { path, drawing, plan } = derive(design);

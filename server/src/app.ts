@@ -107,7 +107,7 @@ export async function buildApp(
       root: webRoot,
       preCompressed: true,
       wildcard: false,
-      // Built files carry a hash in their names; the page that names them is always asked for anew.
+      // Built files carry a hash in their names; the page that names them is always asked for again.
       setHeaders: (reply, path) =>
         void reply.header(
           'cache-control',

@@ -36,7 +36,7 @@ export function setCourses(design: Design, courses: readonly number[] | null): D
 export const estimatedCompensation = ({ gauges, types, typeOf, scaleLength }: Strings): readonly number[] =>
   gauges.map((g, i) => startingCompensation(g, scaleLength, types[typeOf[i]!]!.core));
 
-/** Every string's compensation begun anew from the table. */
+/** Every string's compensation begun again from the table. */
 export const startCompensation = (design: Design): Design =>
   editStrings(design, { compensation: estimatedCompensation(design.strings) });
 

@@ -153,7 +153,7 @@ export const guardSchema = z.looseObject({
   bevel: limited('guard.bevel', '°'),
   /** Room round what comes up through it. */
   gap: mm('guard.gap'),
-  /** Screws about so far apart, so far inside its edge; none with 0. */
+  /** Its screws are about so far apart and so far inside its edge; none with 0. */
   apart: mm('guard.apart'),
   screwInset: mm('guard.screwInset'),
 });

@@ -164,7 +164,7 @@ export const LIMITS = {
     from: 'its lower edge along the centre line',
   },
   'underlay.scale': { label: 'millimetres of a pixel', min: 0.0005, max: 50, from: 'edge to edge of one' },
-  'underlay.opacity': { label: 'strength of the picture', min: 0.05, max: 1, from: 'clear to full' },
+  'underlay.opacity': { label: 'opacity of the picture', min: 0.05, max: 1, from: 'clear to full' },
   'underlay.goodTo': { label: 'how good the picture is', min: 0, max: 1000, from: 'its true place' },
   'underlay.focal': { label: 'focal length', min: 0.1, max: 20, from: 'share of the picture’s diagonal' },
   'underlay.cameraAt': {

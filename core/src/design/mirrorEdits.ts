@@ -75,7 +75,7 @@ export function linkMirror(design: Design, side: Side, upTo: string | null = nul
   const other: Side = side === 'bass' ? 'treble' : 'bass';
   const image = { x: source[end]!.x, y: -source[end]!.y };
   const apart = halves[other].map((p) => distance(p, image));
-  // Up to the node nearest to the last one's image the other side is drawn anew.
+  // Up to the node nearest to the last one's image the other side is drawn again.
   const kept = upTo === null ? halves[other].length : apart.indexOf(Math.min(...apart)) + 1;
   const replaced = halves[other].slice(0, kept).map((p) => p.id);
   const ids = [...replaced, ...freshIds(nodes, Math.max(0, source.length - kept))];

@@ -3,7 +3,7 @@ import type { OutlineNode } from './schema.ts';
 
 /**
  * A node's span is how much of a fair curve's parameter lies between it and the next node. Nodes carry spans
- * where a node was added without moving the edge: spaced anew, the edge would shift. When nodes move, their
+ * where a node was added without moving the edge: spaced again, the edge would shift. When nodes move, their
  * spans stretch with the chords, so the edge goes on from how it ran.
  */
 export function respanned(

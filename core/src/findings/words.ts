@@ -11,7 +11,7 @@ export interface FindingWords {
 }
 
 const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): string => {
-  if (value === null) return 'nothing that could be measured';
+  if (value === null) return 'no measured value';
   if (unit === 'mm') return lengthWithUnit(value, display, value !== 0 && Math.abs(value) < 10 ? 2 : 1);
   if (unit === '%') return `${value.toFixed(1)} %`;
   if (unit === 'sheets') return `${value} ${value === 1 ? 'sheet' : 'sheets'}`;

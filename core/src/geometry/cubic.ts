@@ -104,7 +104,7 @@ const LENGTH_RELATIVE = 1e-8;
 
 /**
  * Parameters where the speed is least or most, of a curve that may stand still on its way: there the speed is
- * kinked, and a quadrature rule must begin anew. None where all three handle legs point one way, since the
+ * kinked, and a quadrature rule must begin again. None where all three handle legs point one way, since the
  * velocity, a blend of them, cannot then vanish.
  */
 function speedStops(c: Cubic): readonly number[] {

@@ -15,7 +15,7 @@ export interface CoverWish {
   /** From the opening's wall to the ledge's wall, all round. */
   readonly ledge: number;
   readonly thickness: number;
-  /** Screws about so far apart along the middle of the ledge; none with 0. */
+  /** Screws are about so far apart along the middle of the ledge; none with 0. */
   readonly apart: number;
 }
 

@@ -15,7 +15,7 @@ export interface AlongEdge {
   readonly curvature: number;
   /** Direction in which the edge runs, degrees from nutward, unwrapped: it grows by a whole turn round a body. */
   readonly wayDeg: number;
-  /** Starts anew behind a corner. */
+  /** Starts again behind a corner. */
   readonly fromCorner: boolean;
 }
 

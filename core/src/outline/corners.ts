@@ -87,7 +87,7 @@ export function cornersOf(samples: readonly Point[], tolerance: number): readonl
     if (!isFolded && Math.abs(turnOver(index, Math.round(reach / 2))) < BEND_SHARE * Math.abs(turn)) return;
     const first = meeting(index);
     if (!first) return;
-    // The sharpest sample may stand a little beside the corner: the arms are taken anew from where they met.
+    // The sharpest sample may stand a little beside the corner: the arms are taken again from where they met.
     const near = arm(index - reach, index + reach).reduce(
       (best, p, k) => (distance(p, first.at) < distance(get(best), first.at) ? index - reach + k : best),
       index,

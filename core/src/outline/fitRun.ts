@@ -10,7 +10,7 @@ import { fairLoop, fairRun } from './spline.ts';
 
 /**
  * Fair curves fitted to samples: the places of the nodes are found by least squares of the normal distances,
- * Gauss and Newton's way with the feet found anew each time (tangent distance minimisation: W. Wang, H. Pottmann
+ * Gauss and Newton's way with the feet found again each time (tangent distance minimisation: W. Wang, H. Pottmann
  * and Y. Liu, Fitting B-spline curves to point clouds by curvature-based squared distance minimization, 2006,
  * section 3), the slopes by difference quotients of the whole curve.
  */

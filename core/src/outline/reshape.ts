@@ -20,7 +20,7 @@ const MET = 0.02;
 /** Newton steps at most, and how far one may go, mm. */
 const STEPS = 24;
 const LONGEST_STEP = 40;
-/** How often the displacements are laid anew where the steps get stuck. */
+/** How often the displacements are laid again where the steps get stuck. */
 const RENEWALS = 3;
 /** The step by which the Jacobian is measured, mm: large beside rounding, small beside any feature. */
 const PROBE = 0.05;
@@ -279,7 +279,7 @@ export function reshape(
     const left = missing(found);
     if (!(size(left) < size(gaps))) {
       if (isFresh) {
-        // The shape has moved from where the fields were laid: lay them anew before giving up.
+        // The shape has moved from where the fields were laid: lay them again before giving up.
         if (renewals >= RENEWALS) break;
         renewals += 1;
         fields = fieldsOf(solveTrial(now), used, shoulderAt);

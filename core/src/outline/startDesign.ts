@@ -7,7 +7,7 @@ import type { Started } from './start.ts';
 import { startOutline } from './start.ts';
 import type { ShapeMeasures } from './shapeMeasures.ts';
 
-/** Wood beside the board at the neck's seat, mm each side, that a body is begun with. */
+/** Wood beside the fingerboard at the neck's seat, mm each side, that a body is begun with. */
 const BESIDE_BOARD = 2;
 
 /** Where a design's strings put the neck's seat: the body's edge at the joint, a little wider than the board. */

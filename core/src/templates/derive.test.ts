@@ -29,7 +29,7 @@ describe('what follows from a design', () => {
     const derive = createDeriver();
     expect(derive(design)).toBe(derive(design));
   });
-  it('draws the neck anew for other strings alone', () => {
+  it('draws the neck again for other strings alone', () => {
     const derive = createDeriver();
     const before = derive(design);
     const moved = derive(moveNode(design, 'n4', { x: 120, y: 140 }));

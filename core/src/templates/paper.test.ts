@@ -96,7 +96,7 @@ describe('a turned and shifted drawing', () => {
 });
 
 describe('the saving', () => {
-  it('is found where a turn takes fewer sheets, and its count is what the plan says', () => {
+  it('is found where a turn needs fewer sheets, and its count is what the plan says', () => {
     for (const [paper, overlap] of [
       ['A4', 12],
       ['A4', 25],

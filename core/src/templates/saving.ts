@@ -6,7 +6,7 @@ import type { Point } from '../geometry/point.ts';
 import { planSheets } from './plan.ts';
 import { drawnCurves } from './tiles.ts';
 
-/** A way to lay the drawing that takes fewer sheets. */
+/** A turn and shift of the drawing that need fewer sheets. */
 export interface Saving {
   readonly place: PrintSettings['place'];
   readonly sheets: number;

@@ -17,7 +17,7 @@ const IDLE_CONNECTION_MS = 300_000;
 const IDLE_TRANSACTION_MS = 10_000;
 
 /**
- * A pool on the database at `url`. A connection lost while idle is dropped and opened anew. A request is answered
+ * A pool on the database at `url`. A connection lost while idle is dropped and opened again. A request is answered
  * within the sum of the waits above, whatever the database does; `patient` is for work of a start or a command, which
  * may take its time.
  */

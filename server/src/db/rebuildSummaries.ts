@@ -5,7 +5,7 @@ import type { Database } from './schema.ts';
 
 const AT_ONCE = 100;
 
-/** Writes what the list shows of every design anew from its document; a document that cannot be read shows its name alone. */
+/** Writes what the list shows of every design again from its document; a document that cannot be read shows its name alone. */
 export async function rebuildSummaries(db: Kysely<Database>): Promise<void> {
   for (let after = '00000000-0000-0000-0000-000000000000'; ;) {
     const rows = await db

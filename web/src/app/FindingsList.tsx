@@ -95,12 +95,12 @@ function Row({ found }: { found: Found }) {
               size="2xs"
               variant="outline"
               onClick={() =>
-                edit(`questioned again: ${words.title.toLowerCase()}`, (d) =>
+                edit(`withdrew acceptance: ${words.title.toLowerCase()}`, (d) =>
                   edits.questionFinding(d, finding.rule, finding.subject),
                 )
               }
             >
-              Question it again
+              Withdraw acceptance
             </Button>
           )}
         </HStack>
@@ -111,8 +111,8 @@ function Row({ found }: { found: Found }) {
             size="xs"
             autoFocus
             maxLength={200}
-            aria-label="Why it may stand"
-            placeholder="Why it may stand; printed on the cover"
+            aria-label="Reason for accepting"
+            placeholder="Reason for accepting; printed on the cover"
             value={typed}
             onChange={(e) => setTyped(e.target.value)}
             onKeyDown={(e) => {
@@ -122,7 +122,7 @@ function Row({ found }: { found: Found }) {
             }}
           />
           <Button size="2xs" colorPalette="green" disabled={typed.trim() === ''} onClick={accept}>
-            Let it stand
+            Accept with this reason
           </Button>
         </HStack>
       )}

@@ -67,7 +67,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
         </Text>
         <Section title="Different from the present state">
           <Text fontSize="13px">
-            {apart.length ? `${apart.map((d) => d.words).join(', ')}.` : 'Nothing: both say the same.'}
+            {apart.length ? `${apart.map((d) => d.words).join(', ')}.` : 'Nothing: both are the same.'}
           </Text>
         </Section>
         <Section title={`Frozen, and now; ${figureAndUnit(0, present.units).unit}`}>
@@ -81,10 +81,10 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
         </Section>
         <HStack mt="3">
           <Button size="xs" variant="outline" onClick={() => look(null)}>
-            Leave it
+            Close
           </Button>
           <Button size="xs" colorPalette="green" disabled={apart.length === 0} onClick={goBack}>
-            Go back to it as a new state
+            Restore it as a new state
           </Button>
         </HStack>
       </Box>

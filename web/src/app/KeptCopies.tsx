@@ -44,17 +44,17 @@ function Copy({ offer, design }: { offer: Offer; design: Design }) {
           {read.ok
             ? apart.length
               ? `Different from this screen: ${apart.map((d) => d.words).join(', ')}.`
-              : 'They say the same as this screen.'
+              : 'They are the same as this screen.'
             : `They cannot be opened: ${read.refusals[0]?.where ? `${read.refusals[0].where}: ` : ''}${read.refusals[0]?.message ?? ''}. Save them as a file to mend that.`}
         </Text>
         {read.ok && (
           <Button {...small} onClick={() => take(read.design)}>
-            Take them
+            Use them
           </Button>
         )}
         {read.ok && apart.length > 1 && (
           <Button {...small} aria-expanded={byParts} onClick={() => setByParts(!byParts)}>
-            Take parts
+            Choose parts
           </Button>
         )}
         <Button

@@ -39,7 +39,7 @@ export function PartsChoice(props: {
           {problem && `These parts do not go together: ${problem.message}.`}
         </Text>
         <Button size="xs" bg={ON_OCHRE.ink} color={ON_OCHRE.paper} onClick={() => onKeep(taken)}>
-          Keep it so
+          Apply
         </Button>
       </HStack>
     </Box>

@@ -42,7 +42,7 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
           <b>This design was changed elsewhere.</b> The server holds revision {kept.revision}.{' '}
           {apart.length
             ? `Different: ${apart.map((d) => d.words).join(', ')}. Its lines are dashed on the board.`
-            : 'Both say the same.'}
+            : 'Both are the same.'}
         </Text>
         <Button size="xs" variant="outline" color={INK} borderColor={INK} onClick={keepMine}>
           Keep what is on this screen
@@ -56,11 +56,11 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
             aria-expanded={byParts}
             onClick={() => setByParts(!byParts)}
           >
-            Take parts of each
+            Choose parts of each
           </Button>
         )}
         <Button size="xs" bg={INK} color={ON_OCHRE.paper} onClick={takeTheirs}>
-          Take the server’s
+          Use the server’s
         </Button>
       </HStack>
       {byParts && <PartsChoice apart={apart} whose="the server’s" problem={problem} onKeep={keep} />}

@@ -6,7 +6,7 @@ import { useRested } from '../design/rested.ts';
 
 export interface Found {
   readonly finding: Finding;
-  /** Why it may stand; null where it is open. */
+  /** Why it was accepted; null where it is open. */
   readonly reason: string | null;
 }
 

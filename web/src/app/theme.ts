@@ -25,7 +25,7 @@ import {
   tokens,
 } from '@chakra-ui/react/theme';
 
-/** The library's groundwork with the recipes of the parts in use; a part used anew adds its recipe here. */
+/** The library's groundwork with the recipes of the parts in use; a part used again adds its recipe here. */
 const groundwork = defineConfig({
   preflight: true,
   cssVarsPrefix: 'chakra',

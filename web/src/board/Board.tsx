@@ -60,7 +60,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
       if (fitted || width === 0) return;
       fitted = true;
       fit(fitTo());
-      // It does not lie as it was drawn: drawn anew before anybody sees it.
+      // It does not lie as it was drawn: drawn again before anybody sees it.
       const now = useBoard.getState();
       if (now.view !== view || now.size !== size) drawAnew(true);
     });

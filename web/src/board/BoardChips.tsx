@@ -15,7 +15,7 @@ const chip = {
   fontSize: '12px',
 } as const;
 
-/** One word or figure of the pointer's place: its text alone is drawn anew as the pointer moves. */
+/** One word or figure of the pointer's place: its text alone is drawn again as the pointer moves. */
 function PointerWord({ of }: { of: (pointer: Point) => string }) {
   return useBoard((s) => (s.pointer ? of(s.pointer) : ''));
 }

@@ -63,7 +63,7 @@ export function LifeSize({ onClose }: { onClose: () => void }) {
       </Slider.Root>
       <HStack mt="3" justify="flex-end">
         <Button size="xs" variant="ghost" onClick={onClose}>
-          Leave
+          Cancel
         </Button>
         <Button size="xs" colorPalette="green" onClick={done}>
           The card fits

@@ -30,7 +30,7 @@ function ticksOf(
 
 /**
  * Two rulers from the bridge line and the centre line, figures without sign, in the chosen unit. They lie over the
- * board as a picture of their own: what is dragged beneath does not draw them anew.
+ * board as a picture of their own: what is dragged beneath does not draw them again.
  */
 export const Rulers = memo(function Rulers({ view, size, flip, unit }: Lie & { unit: DisplayUnit }) {
   const a = toBoard(view, size, flip, { x: 0, y: 0 });

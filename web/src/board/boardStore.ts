@@ -65,7 +65,7 @@ export const useBoard = create<BoardState>((set, get) => ({
     const { size, view: now } = get();
     if (size.width === 0) return;
     const view = fitBox(box, size, AROUND);
-    // Fitted already: what is drawn by the view is not drawn anew.
+    // Fitted already: what is drawn by the view is not drawn again.
     if (view.scale !== now.scale || view.centre.x !== now.centre.x || view.centre.y !== now.centre.y)
       set({ view });
   },

@@ -10,7 +10,7 @@ export const derive = createDeriver();
 export const useDerived = (): Derived => derive(useDesign());
 
 /**
- * One thing picked from the open design and what follows from it, for words and figures: the component is drawn anew
+ * One thing picked from the open design and what follows from it, for words and figures: the component is drawn again
  * only when that thing changes, during a drag a little behind. What is picked must be a plain value, or keep its
  * identity.
  */

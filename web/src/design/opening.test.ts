@@ -63,7 +63,7 @@ describe('a design being opened', () => {
     expect(asked).toEqual(['one']);
   });
 
-  it('that fails tells the page once, and is tried again when asked for anew', async () => {
+  it('that fails tells the page once, and is tried again when asked for again', async () => {
     delay = null;
     await openQuickly('one');
     await expect(openOnce('one')).rejects.toThrow('cannot be reached');

@@ -6,11 +6,11 @@ let opening: { readonly id: string; readonly work: Promise<void> } | null = null
 
 /**
  * Opens a design unless it is open or being opened already. Throws an ApiError when it cannot be opened;
- * one that failed is tried again only when asked for anew.
+ * one that failed is tried again only when asked for again.
  */
-export function openOnce(id: string, anew = false): Promise<void> {
+export function openOnce(id: string, again = false): Promise<void> {
   if (useDesignStore.getState().id === id) return Promise.resolve();
-  if (opening?.id !== id || anew) {
+  if (opening?.id !== id || again) {
     const work = openDesign(id);
     work.catch(() => undefined);
     opening = { id, work };

@@ -66,7 +66,7 @@ describe('the store', () => {
     state().undo();
     expect(placeOf()).toBe(20);
   });
-  it('begins anew with another design, and holds none when closed', () => {
+  it('begins again with another design, and holds none when closed', () => {
     move(10);
     state().open('two', design);
     expect(state()).toMatchObject({ id: 'two', past: [], future: [], changes: 0, steps: 0 });

@@ -146,7 +146,7 @@ export const Card = memo(function Card({ design, archived, run }: CardProps) {
               <Menu.Content bg="sheet">
                 <Menu.Item value="rename">Rename</Menu.Item>
                 <Menu.Item value="duplicate">Duplicate</Menu.Item>
-                <Menu.Item value="archive">{archived ? 'Take back out' : 'Put away'}</Menu.Item>
+                <Menu.Item value="archive">{archived ? 'Restore' : 'Archive'}</Menu.Item>
               </Menu.Content>
             </Menu.Positioner>
           </Portal>

@@ -45,7 +45,7 @@ function Picture({ design }: { design: Design }) {
   const seat = seatOf(design.strings);
   return (
     <Box asChild w="full" h="360px" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l2">
-      <svg viewBox={shown.viewBox} role="img" aria-label="The body that these measures make">
+      <svg viewBox={shown.viewBox} role="img" aria-label="The body with these measurements">
         <path
           d={shown.d}
           fill="var(--chakra-colors-wood)"

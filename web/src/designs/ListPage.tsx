@@ -143,7 +143,7 @@ export function ListPage() {
             <Plus size={15} aria-hidden /> New design
           </Button>
         </HStack>
-        {making && <NewDesign key={making} from={making} onLeave={() => setMaking(null)} />}
+        {making && <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />}
         <Tabs.Root
           value={archived ? 'away' : 'bench'}
           onValueChange={({ value }) => setArchived(value === 'away')}
@@ -153,7 +153,7 @@ export function ListPage() {
         >
           <HStack gap="3" borderBottomWidth="1px" borderColor="rule">
             <Tabs.List flex="1" borderBottomWidth="0">
-              <Tabs.Trigger value="bench">On the bench</Tabs.Trigger>
+              <Tabs.Trigger value="bench">Designs</Tabs.Trigger>
               <Tabs.Trigger value="away">Put away</Tabs.Trigger>
             </Tabs.List>
             {(total > 1 || search !== '') && (
@@ -192,19 +192,19 @@ export function ListPage() {
         {isEmpty && !isSearched && archived && (
           <VStack align="start" gap="1" py="10" color="faded">
             <Text fontWeight="600" color="ink">
-              Nothing is put away
+              No archived designs
             </Text>
-            <Text>Designs that you put away stand here until you take them back out.</Text>
+            <Text>Designs that you archive are kept here until you restore them.</Text>
           </VStack>
         )}
         {isEmpty && !isSearched && !archived && !making && (
           <Box py="6">
             <Text fontWeight="600" mb="3">
-              The bench is clear. Three ways to begin:
+              No designs yet. Three ways to begin:
             </Text>
             <Grid templateColumns="repeat(auto-fit, minmax(240px, 1fr))" gap="4">
               <Way
-                title="From the body’s measures"
+                title="From body measurements"
                 about="Type length, bouts and horns; the outline is drawn from them."
                 onTake={() => setMaking('measures')}
               />
@@ -215,7 +215,7 @@ export function ListPage() {
               />
               <Way
                 title="With the demo designs"
-                about="Two guitars and a bass of an invented workshop, to look round in."
+                about="Two guitars and a bass of an invented workshop, to explore."
                 onTake={() => void run(api.demo)}
               />
             </Grid>

@@ -14,7 +14,7 @@ const FromMeasures = lazy(async () => ({ default: (await import('./FromMeasures.
 export type Beginning = 'strings' | 'measures';
 
 /** Begins a design from its strings, with a plain body, or with a body from its measures. */
-export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => void }) {
+export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () => void }) {
   const [beginning, setBeginning] = useState(from);
   const [name, setName] = useState('');
   const [count, setCount] = useState(6);
@@ -44,8 +44,8 @@ export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => v
   };
   const buttons = (design: Design | null): ReactNode => (
     <HStack mt="4" justify="flex-end">
-      <Button size="sm" variant="ghost" onClick={onLeave}>
-        Leave
+      <Button size="sm" variant="ghost" onClick={onCancel}>
+        Cancel
       </Button>
       <Button
         size="sm"
@@ -54,18 +54,18 @@ export function NewDesign({ from, onLeave }: { from: Beginning; onLeave: () => v
         disabled={design === null}
         onClick={() => design && void make(design)}
       >
-        Make it
+        Create
       </Button>
     </HStack>
   );
   const head = (
     <Box display="grid" gap="1.5">
       <Choice<Beginning>
-        label="Begin with"
+        label="Start from"
         value={beginning}
         options={[
-          ['strings', 'Its strings'],
-          ['measures', 'The body’s measures'],
+          ['strings', 'String data'],
+          ['measures', 'Body measurements'],
         ]}
         onChange={setBeginning}
       />

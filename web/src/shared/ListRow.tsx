@@ -7,7 +7,7 @@ interface Props {
   readonly name: string;
   /** Told below the name. */
   readonly note?: string;
-  /** Told behind the name; must keep its identity where the row is not to be drawn anew. */
+  /** Told behind the name; must keep its identity where the row is not to be drawn again. */
   readonly aside?: ReactNode;
   readonly chosen: boolean;
   /** Must keep its identity. */

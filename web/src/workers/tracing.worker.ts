@@ -62,7 +62,7 @@ async function upright(
   const marks: readonly Seen[] = wish.marks.map((m, i) => ({ ...m, pixel: corners?.[i] ?? m.pixel }));
   const plane = uprightOf(marks, width, height, lens);
   if (!plane)
-    return { message: 'The four marks do not span a plane: three of them lie in one line. Set them anew.' };
+    return { message: 'The four marks do not span a plane: three of them lie in one line. Set them again.' };
   const straight = rectify(photo, plane, lens, (share) => told(0.15 + 0.7 * share));
   const canvas = new OffscreenCanvas(straight.width, straight.height);
   const data = new ImageData(

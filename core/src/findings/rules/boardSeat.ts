@@ -10,10 +10,17 @@ export const boardSeat: Rule = {
   stage: 'outline',
   severity: 'look',
   unit: 'mm',
-  limit: { name: 'woodBesideBoard', label: 'Wood beside the board', value: 0, unit: 'mm', min: 0, max: 60 },
-  title: 'The board is wider than its seat',
+  limit: {
+    name: 'woodBesideBoard',
+    label: 'Wood beside the fingerboard',
+    value: 0,
+    unit: 'mm',
+    min: 0,
+    max: 60,
+  },
+  title: 'The fingerboard is wider than the body there',
   says: ({ measured, limit, subject }) =>
-    `On the ${subject} side the body reaches ${measured} past the board at the joint (less than nothing: the board stands over); ${limit} is asked for.`,
+    `On the ${subject} side the body reaches ${measured} past the board at the joint (below zero: the board overhangs); at least ${limit} is recommended.`,
   remedy: 'Move the seat’s nodes outward, or narrow the board.',
   reads: ({ design, derived }) => [derived.path, design.strings],
   find: ({ design, derived: { path, measures } }, least) => {

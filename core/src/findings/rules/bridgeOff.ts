@@ -9,7 +9,7 @@ export const bridgeOff: Rule = {
   limit: { name: 'bridgeToEdge', label: 'Wood round the bridge', value: 8, unit: 'mm', min: 0, max: 100 },
   title: 'The bridge is not on the body',
   says: ({ measured, limit }) =>
-    `The saddles come to within ${measured} of the body’s edge (less than nothing: past it); ${limit} is asked for.`,
+    `The saddles come to within ${measured} of the body’s edge (below zero: past it); at least ${limit} is recommended.`,
   remedy: 'Move the body tailward, widen it there, or take a joint at another fret.',
   reads: ({ derived }) => [derived.path, derived.layout],
   find: ({ derived: { path, layout } }, room) => {

@@ -10,8 +10,8 @@ export const saddleTravel: Rule = {
   limit: { name: 'saddleRoom', label: 'Saddle travel left over', value: 0.5, unit: 'mm', min: 0, max: 10 },
   title: 'The bridge cannot reach intonation',
   says: ({ measured, limit, subject }) =>
-    `The saddle of ${subject} has ${measured} of travel left (less than nothing: it is out of reach by that); ${limit} is asked for.`,
-  remedy: 'Move the bridge along, or “Set it by them” at its particulars.',
+    `The saddle of ${subject} has ${measured} of travel left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
+  remedy: 'Use “Move the bridge to suit its saddles” beside the board, or move it by hand.',
   find: ({ design, derived: { layout, laid } }, limit) =>
     bridgeReach(design, layout, laid).flatMap((reach) =>
       reach.needs
@@ -32,7 +32,7 @@ export const saddleHeight: Rule = {
   limit: { name: 'heightRoom', label: 'Saddle height left over', value: 0.3, unit: 'mm', min: 0, max: 10 },
   title: 'The bridge cannot reach its height',
   says: ({ measured, limit, subject }) =>
-    `The height of ${subject} has ${measured} left (less than nothing: it is out of reach by that); ${limit} is asked for.`,
+    `The height of ${subject} has ${measured} left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
   remedy: 'Solve the neck join for depth, angle or shim, or take another bridge.',
   find: ({ design, derived: { layout, laid } }, limit) =>
     design.neck.joint === 'undecided'
@@ -70,7 +70,7 @@ export const bridgeOffCentre: Rule = {
   },
   title: 'The bridge stands off the centre line',
   says: ({ measured, limit, subject }) =>
-    `${subject} stands ${measured} beside the middle of the strings; up to ${limit} is let pass.`,
+    `${subject} stands ${measured} beside the middle of the strings; up to ${limit} is acceptable.`,
   remedy: 'Put it on the centre line.',
   find: ({ derived: { layout, laid } }, limit) => {
     const ys = layout.lines.map((l) => l.saddle.y);
@@ -100,7 +100,7 @@ export const bridgeSpread: Rule = {
   },
   title: 'The bridge is of another string spread',
   says: ({ measured, limit, subject }) =>
-    `The saddles of ${subject} are ${measured} wider or narrower than the strings are drawn; up to ${limit} is let pass.`,
+    `The saddles of ${subject} are ${measured} wider or narrower than the strings are drawn; up to ${limit} is acceptable.`,
   remedy: 'Type the bridge’s own spread in Strings, or take another bridge.',
   find: ({ design, derived: { laid } }, limit) =>
     laid.parts
@@ -120,7 +120,7 @@ export const polesOff: Rule = {
   limit: { name: 'poles', label: 'Pole beside its string', value: 2, unit: 'mm', min: 0, max: 10 },
   title: 'Poles stand beside the strings',
   says: ({ measured, limit, subject }) =>
-    `A pole of ${subject} is ${measured} beside its string; up to ${limit} is let pass.`,
+    `A pole of ${subject} is ${measured} beside its string; up to ${limit} is acceptable.`,
   remedy: 'Move the pickup along, turn it, or take one of another pole spread.',
   find: ({ derived: { layout, laid } }, limit) =>
     laid.parts.flatMap((p) => {

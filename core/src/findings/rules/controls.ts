@@ -16,7 +16,7 @@ export const controlNoCavity: Rule = {
   ...BASE,
   id: 'control-no-cavity',
   unit: '',
-  title: 'A control hangs in no cavity',
+  title: 'A control has no cavity behind it',
   says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
   remedy: 'Move it over its cavity, or rout one there.',
   find: ({ derived }) =>
@@ -31,7 +31,7 @@ export const bushShort: Rule = {
   limit: { name: 'bushSpare', label: 'Thread left over a nut', value: 0.5, unit: 'mm', min: 0, max: 10 },
   title: 'A bush is too short for the wood',
   says: ({ measured, limit, subject }) =>
-    `${subject} has ${measured} of thread left when its nut is on (less than nothing: the nut does not catch); ${limit} is asked for.`,
+    `${subject} has ${measured} of thread left when its nut is on (below zero: the nut does not catch); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
   find: ({ derived }, limit) =>
     controlFits(derived.laid)
@@ -46,7 +46,7 @@ export const bodyHitsWall: Rule = {
   ...BASE,
   id: 'body-hits-wall',
   title: 'A control’s body runs into wood',
-  says: ({ measured, subject }) => `The body of ${subject} stands ${measured} into the wall of its cavity.`,
+  says: ({ measured, subject }) => `The body of ${subject} reaches ${measured} into the wall of its cavity.`,
   remedy: 'Move it, turn it, or widen the cavity.',
   find: ({ derived }) =>
     controlFits(derived.laid)
@@ -57,10 +57,17 @@ export const bodyHitsWall: Rule = {
 export const bodyHitsCover: Rule = {
   ...BASE,
   id: 'body-hits-cover',
-  limit: { name: 'underCover', label: 'Room between lugs and cover', value: 2, unit: 'mm', min: 0, max: 20 },
+  limit: {
+    name: 'underCover',
+    label: 'Clearance between lugs and cover',
+    value: 2,
+    unit: 'mm',
+    min: 0,
+    max: 20,
+  },
   title: 'A control touches the cover',
   says: ({ measured, limit, subject }) =>
-    `Between the lugs of ${subject} and the cover are ${measured} (less than nothing: it stands out); ${limit} is asked for.`,
+    `There is ${measured} between the lugs of ${subject} and the cover (below zero: it stands out); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
   find: ({ derived }, limit) =>
     controlFits(derived.laid)

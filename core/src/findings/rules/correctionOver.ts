@@ -8,7 +8,7 @@ export const correctionOver: Rule = {
   limit: { name: 'correction', label: 'Print correction up to', value: 3, unit: '%', min: 0.1, max: 20 },
   title: 'The print correction is large',
   says: ({ measured, limit, subject }) =>
-    `The correction ${subject} the sheet is ${measured}; over ${limit} the print was most often made at “fit to page”.`,
+    `The correction ${subject} the sheet is ${measured}; over ${limit} the page was usually printed at “fit to page”.`,
   remedy: 'Print once more at 100 %, measure the bars again, and type what they measure.',
   find: ({ design }, most) =>
     (['x', 'y'] as const).flatMap((axis) => {

@@ -7,7 +7,7 @@ export const doubled: Rule = {
   severity: 'stop',
   unit: 'mm',
   limit: null,
-  title: 'The edge lies double',
+  title: 'The edge is doubled',
   says: ({ measured }) => `The outline runs over its own line for ${measured}: it would be cut twice.`,
   remedy: 'Remove the nodes of one of the two lines.',
   reads: ({ design, derived }) => [derived.path, design.outline],

@@ -17,7 +17,8 @@ export const floorThin: Rule = {
   unit: 'mm',
   limit: { name: 'floor', label: 'Floor under an opening', value: 4, unit: 'mm', min: 0, max: 40 },
   title: 'A floor is thin',
-  says: ({ measured, limit, subject }) => `Under ${subject} stay ${measured} of wood; ${limit} is asked for.`,
+  says: ({ measured, limit, subject }) =>
+    `${measured} of wood is left under ${subject}; at least ${limit} is recommended.`,
   remedy: 'Make one of them shallower, or move them apart.',
   find: ({ design, derived }, limit) =>
     floors(derived.laid)
@@ -39,7 +40,7 @@ export const depthUnsaid: Rule = {
   unit: '',
   limit: null,
   title: 'An opening has no depth',
-  says: ({ subject }) => `Nobody has said how deep ${subject} is.`,
+  says: ({ subject }) => `${subject} has no depth yet.`,
   remedy: 'Type its depth, or cut it through.',
   find: ({ design, derived }) =>
     derived.laid.cuts
@@ -108,9 +109,9 @@ export const bitTooFat: Rule = {
   severity: 'stop',
   unit: 'mm',
   limit: null,
-  title: 'A bit is too fat for its opening',
+  title: 'A bit is too wide for its opening',
   says: ({ measured, subject }) => `${subject}: a bit of ${measured} does not get in.`,
-  remedy: 'Take a thinner bit, or make the opening wider.',
+  remedy: 'Use a smaller bit, or make the opening wider.',
   find: ({ design, derived: { laid } }) =>
     laid.cuts
       .filter((c) => c.bit !== undefined && offsetPath(c.path, SNUG - c.bit / 2).length === 0)

@@ -28,9 +28,9 @@ export const neckScrewBite: Rule = {
   ...BASE,
   id: 'neck-screw-bite',
   limit: { name: 'neckBite', label: 'Bite of a neck screw', value: LEAST_BITE, unit: 'mm', min: 2, max: 40 },
-  title: 'A neck screw bites too little',
+  title: 'A neck screw does not reach deep enough',
   says: ({ measured, limit, subject }) =>
-    `${subject} bites ${measured} into the neck; ${limit} is asked for.`,
+    `${subject} bites ${measured} into the neck; at least ${limit} is recommended.`,
   remedy: 'Take longer screws, a thinner plate, or carve the heel.',
   find: (context, limit) =>
     bites(context)
@@ -51,7 +51,7 @@ export const neckScrewBoard: Rule = {
   },
   title: 'A neck screw comes up under the fingerboard',
   says: ({ measured, limit, subject }) =>
-    `Over the tip of ${subject} stay ${measured} of neck (less than nothing: it is in the board); ${limit} is asked for.`,
+    `${measured} of neck is left over the tip of ${subject} (below zero: it is in the board); at least ${limit} is recommended.`,
   remedy: 'Take shorter screws.',
   find: (context, limit) =>
     bites(context)
@@ -94,7 +94,7 @@ export const pocketWalls: Rule = {
   limit: { name: 'pocketWall', label: 'Wood beside the pocket', value: 4, unit: 'mm', min: 0, max: 60 },
   title: 'The neck pocket has no wall beside it',
   says: ({ measured, limit, subject }) =>
-    `On the ${subject} side ${measured} of wood stand beside the pocket (less than nothing: it is open); ${limit} is asked for.`,
+    `On the ${subject} side ${measured} of wood is left beside the pocket (below zero: it is open); at least ${limit} is recommended.`,
   remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
   reads: ({ design, derived }) => [design.neck, design.strings, derived.path],
   find: ({ design, derived: { layout, path, measures } }, limit) => {
@@ -140,7 +140,7 @@ export const fretAccess: Rule = {
   },
   title: 'The hand does not reach the last frets',
   says: ({ measured, limit }) =>
-    `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is let pass.`,
+    `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is acceptable.`,
   remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
   reads: ({ design, derived }) => [design.neck, design.strings, design.hand, derived.path],
   find: ({ design, derived: { path, layout } }, limit) => {

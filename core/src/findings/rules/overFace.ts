@@ -31,7 +31,7 @@ export const knobToKnob: Rule = {
   limit: { name: 'knobToKnob', label: 'Between knobs', value: 8, unit: 'mm', min: 0, max: 60 },
   title: 'Two knobs stand close',
   says: ({ measured, limit, subject }) =>
-    `Between the knobs of ${subject} are ${measured}; fingers ask for ${limit}.`,
+    `There is ${measured} between the knobs of ${subject}; fingers need ${limit}.`,
   remedy: 'Move one, or take smaller knobs.',
   find: ({ derived }, limit) =>
     knobsApart(derived.laid)
@@ -50,7 +50,7 @@ export const knobToString: Rule = {
   limit: { name: 'knobToString', label: 'Knob to string', value: 14, unit: 'mm', min: 0, max: 80 },
   title: 'A knob stands near the strings',
   says: ({ measured, limit, subject }) =>
-    `The knob of ${subject} is ${measured} from the nearest string; ${limit} is asked for.`,
+    `The knob of ${subject} is ${measured} from the nearest string; at least ${limit} is recommended.`,
   remedy: 'Move it away from the strings.',
   find: ({ derived: { laid, layout } }, limit) =>
     laid.parts
@@ -67,7 +67,7 @@ export const knobOverEdge: Rule = {
   limit: { name: 'knobToEdge', label: 'Knob inside the edge', value: 5, unit: 'mm', min: 0, max: 60 },
   title: 'A knob stands near the body’s edge',
   says: ({ measured, limit, subject }) =>
-    `The knob of ${subject} stays ${measured} inside the edge (less than nothing: it stands over it); ${limit} is asked for.`,
+    `The knob of ${subject} stays ${measured} inside the edge (below zero: it stands over it); at least ${limit} is recommended.`,
   remedy: 'Move it inward.',
   find: ({ derived: { laid } }, limit) =>
     laid.parts
@@ -134,8 +134,8 @@ export const partsMeet: Rule = {
   severity: 'stop',
   unit: '',
   limit: null,
-  title: 'Two parts fill the same room',
-  says: ({ subject }) => `${subject} lie over one another at the same height.`,
+  title: 'Two parts overlap',
+  says: ({ subject }) => `${subject} overlap at the same height.`,
   remedy: 'Move one of them.',
   find: ({ design, derived: { laid } }) =>
     solidsThatMeet(laid).map(({ a, b, at }) => ({
@@ -150,10 +150,17 @@ export const underStrings: Rule = {
   ...BASE,
   id: 'under-strings',
   severity: 'stop',
-  limit: { name: 'underStrings', label: 'Room under the strings', value: 1.2, unit: 'mm', min: 0, max: 20 },
+  limit: {
+    name: 'underStrings',
+    label: 'Clearance under the strings',
+    value: 1.2,
+    unit: 'mm',
+    min: 0,
+    max: 20,
+  },
   title: 'A part touches the strings',
   says: ({ measured, limit, subject }) =>
-    `Under the strings ${subject} leaves ${measured} (less than nothing: it stands through them); ${limit} is asked for.`,
+    `Under the strings ${subject} leaves ${measured} (below zero: it stands through them); at least ${limit} is recommended.`,
   remedy: 'Set it lower, move it, or raise the strings by depth or angle.',
   find: ({ design, derived: { laid, layout } }, limit) => {
     if (design.neck.joint === 'undecided') return [];

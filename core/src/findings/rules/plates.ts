@@ -52,7 +52,7 @@ export const plateScrew: Rule = {
   },
   title: 'A screw is too near to its plate’s edge',
   says: ({ measured, limit, subject }) =>
-    `A screw of ${subject} stands ${measured} inside its edge (less than nothing: off it); ${limit} is asked for.`,
+    `A screw of ${subject} stands ${measured} inside its edge (below zero: off it); at least ${limit} is recommended.`,
   remedy: 'Move the screw inward, or widen the ledge.',
   find: (context, limit) =>
     plates(context).flatMap((p) =>

@@ -14,7 +14,7 @@ export const screwNear: Rule = {
   limit: { name: 'screwWood', label: 'Wood round a screw', value: 1.5, unit: 'mm', min: 0, max: 8 },
   title: 'A screw has no wood round it',
   says: ({ measured, limit, subject }) =>
-    `Between ${subject} are ${measured} of wood (nothing: it comes out there); ${limit} is asked for.`,
+    `${measured} of wood is left between ${subject} (zero: it comes out there); at least ${limit} is recommended.`,
   remedy: 'Move the screw, or take a shorter one.',
   find: ({ design, derived }, limit) =>
     screwsNear(derived.laid)
@@ -33,7 +33,7 @@ export const screwThrough: Rule = {
   limit: { name: 'screwTip', label: 'Wood under a screw’s tip', value: 2, unit: 'mm', min: 0, max: 30 },
   title: 'A screw comes out at the other face',
   says: ({ measured, limit, subject }) =>
-    `Under the tip of ${subject} stay ${measured} of wood (less than nothing: it is out); ${limit} is asked for.`,
+    `${measured} of wood is left under the tip of ${subject} (below zero: it is out); at least ${limit} is recommended.`,
   remedy: 'Take a shorter screw.',
   find: ({ design, derived }, limit) =>
     screwTips(derived.laid)
@@ -52,7 +52,7 @@ export const pilotWide: Rule = {
   limit: null,
   title: 'A pilot hole is as wide as its thread',
   says: ({ measured, subject }) =>
-    `The root of ${subject} is given as ${measured}, not under its thread: it would bite nothing.`,
+    `The root of ${subject} is given as ${measured}, not under its thread: it would not hold.`,
   remedy: 'Measure the screw’s core between its threads.',
   find: ({ design, derived: { laid } }) => [
     ...laid.parts.flatMap((p) =>

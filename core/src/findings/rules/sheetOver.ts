@@ -15,7 +15,7 @@ export const sheetOver: Rule = {
   },
   title: 'The sheet is larger than its paper',
   says: ({ measured, limit }) =>
-    `The template takes ${measured} of this paper, taped; more than ${limit} creep out of true.`,
+    `The template takes ${measured} of this paper, taped; with more than ${limit} the joins add up to an error.`,
   remedy: 'Take larger paper or a roll, turn the drawing, or put fewer layers on paper.',
   find: ({ design, derived: { plan } }, most) => {
     // A roll is taken for a template in one piece.

@@ -15,7 +15,7 @@ export const tailOff: Rule = {
   },
   title: 'The body ends too near behind the bridge',
   says: ({ measured, limit }) =>
-    `On the centre line ${measured} of body lie tailward of the bridge line; ${limit} is asked for.`,
+    `On the centre line ${measured} of body lie tailward of the bridge line; at least ${limit} is recommended.`,
   remedy: 'Move the tail tailward, or the whole body.',
   find: ({ derived: { measures } }, least) => {
     const tail = measures.neck?.tailX ?? measures.box.minX;

@@ -38,7 +38,7 @@ export const wallThin: Rule = {
   limit: { name: 'wall', label: 'Wall between openings', value: 12, unit: 'mm', min: 0, max: 25 },
   title: 'A wall is thin',
   says: ({ measured, limit, subject }) =>
-    `Between ${subject} stand ${measured} of wood; ${limit} is asked for.`,
+    `${measured} of wood is left between ${subject}; at least ${limit} is recommended.`,
   remedy: 'Move one of them, make it smaller, or let both run into one opening.',
   find: thin((w) => !isCover(w) && !isRib(w) && !w.endGrain),
 };
@@ -49,7 +49,7 @@ export const wallThinEndGrain: Rule = {
   limit: { name: 'wallEndGrain', label: 'Wall of end grain', value: 15, unit: 'mm', min: 0, max: 25 },
   title: 'A wall of end grain is thin',
   says: ({ measured, limit, subject }) =>
-    `Between ${subject} stand ${measured} of wood with its fibres running across the wall, where it splits soonest; ${limit} is asked for.`,
+    `${measured} of wood is left between ${subject} with its fibres running across the wall, where it splits soonest; at least ${limit} is recommended.`,
   find: thin((w) => !isCover(w) && !isRib(w) && w.endGrain),
 };
 
@@ -68,7 +68,7 @@ export const ribThin: Rule = {
   limit: { name: 'rib', label: 'Rib between chambers', value: 8, unit: 'mm', min: 0, max: 25 },
   title: 'A rib between chambers is thin',
   says: ({ measured, limit, subject }) =>
-    `The rib between ${subject} is ${measured}; ${limit} is asked for, or the top sinks over it.`,
+    `The rib between ${subject} is ${measured}; at least ${limit} is recommended, or the top sinks over it.`,
   remedy: 'Move a chamber, make it smaller, or let both be one.',
   find: thin(isRib),
 };

@@ -35,8 +35,8 @@ export const runThin: Rule = {
   limit: { name: 'runCover', label: 'Wood round a drilled run', value: 3, unit: 'mm', min: 0, max: 20 },
   title: 'A drilled run comes near a surface',
   says: ({ measured, limit, subject }) =>
-    `Round ${subject} stay ${measured} of wood (less than nothing: it breaks out); ${limit} is asked for.`,
-  remedy: 'Set its ends deeper or aside, or take a thinner bit.',
+    `${measured} of wood is left round ${subject} (below zero: it breaks out); at least ${limit} is recommended.`,
+  remedy: 'Set its ends deeper or aside, or use a smaller bit.',
   find: ({ design, derived: { laid } }, limit) =>
     design.runs.flatMap((run) => {
       const cover = runCover(run, laid);

@@ -32,7 +32,7 @@ const offPath = (places: readonly Point[], path: ClosedPath): readonly number[] 
 const STEERING: Steering = { body: [], bench: [], threshold: 0.5, strokes: [], bridges: [] };
 const bodyOf = (name: 'windrow' | 'skerry' | 'fathom'): ClosedPath => solveOutline(demo(name).outline.nodes);
 
-/** Rigidly laid on the path: the best turn and shift, by feet found anew. */
+/** Rigidly laid on the path: the best turn and shift, by feet found again. */
 function laidOn(places: readonly Point[], path: ClosedPath): readonly Point[] {
   let now = places;
   for (let round = 0; round < 8; round += 1) {

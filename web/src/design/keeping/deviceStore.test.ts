@@ -31,7 +31,7 @@ describe('the device’s store', () => {
     await store.deleteCopies(['design:one', store.copyKey('one', 'a')]);
     expect((await store.copiesOf('one')).length).toBe(1);
   });
-  it('tells when the database is deleted under it, and opens it anew', async () => {
+  it('tells when the database is deleted under it, and opens it again', async () => {
     const store = await fresh();
     const lost = vi.fn();
     store.onDeviceLost(lost);

@@ -37,7 +37,7 @@ describe('parts laid down', () => {
     for (const part of SHELF) {
       put(part.key);
       expect(last().spec.name).toBe(part.name);
-      expect(state().past.at(-1)!.name).toBe(`laid down ${part.name}`);
+      expect(state().past.at(-1)!.name).toBe(`placed ${part.name}`);
       expect(useChosenInLayout.getState().parts).toEqual([last().id]);
       expect(last().face).toBe(kindOf(part)!.faces[0]);
     }

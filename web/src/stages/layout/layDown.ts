@@ -36,7 +36,7 @@ export function layDown(spec: PartSpec, face: PlacedPart['face'], place: Point |
   } else if (formOf(spec).poles && design.strings.fan)
     turn = Number(fannedTurn(derived.layout, at.x).toFixed(2));
   let id = '';
-  edit(`laid down ${spec.name}`, (d) => {
+  edit(`placed ${spec.name}`, (d) => {
     const added = edits.addPart(d, spec, face, at, turn);
     id = added.id;
     return added.design;

@@ -61,10 +61,10 @@ export const layout = stageOf({
   keys: [
     ['Tab', 'to the next part'],
     ['← → ↑ ↓', 'nudge it by 0.1 (Shift 1, Alt 0.01)'],
-    ['Shift press', 'choose one more part, or let it go'],
-    ['Ctrl C, Ctrl V', 'copy parts, lay them in, also in another design'],
-    ['Delete', 'remove the chosen'],
-    ['Escape', 'leave it, put back what is carried, or drop a drag'],
+    ['Shift click', 'add a part to the selection, or remove it'],
+    ['Ctrl C, Ctrl V', 'copy and paste parts, also into another design'],
+    ['Delete', 'remove the selection'],
+    ['Escape', 'deselect, put back what is carried, or cancel a drag'],
     ['Alt', 'while dragging: no snapping'],
   ],
   readings: [

@@ -41,12 +41,12 @@ function Reduce() {
     if (!design) return;
     const { ids, moved } = reducible(design.outline, tolerance);
     if (ids.length === 0) {
-      setTold('No fair node can go within that.');
+      setTold('No fair node can be removed within that.');
       return;
     }
     edit(`reduced by ${ids.length} nodes`, (d) => edits.removeNodes(d, ids));
     useChosen.getState().choose(null);
-    setTold(`${ids.length} nodes taken away; the edge moved by up to ${lengthWithUnit(moved, unit, 2)}.`);
+    setTold(`${ids.length} nodes removed; the edge moved by up to ${lengthWithUnit(moved, unit, 2)}.`);
   };
   return (
     <>
@@ -88,7 +88,7 @@ function ChosenOrNone() {
           aria-pressed={boxing}
           onClick={() => useChosen.getState().setBoxing(!boxing)}
         >
-          {boxing ? 'Leave the box' : 'Choose by a box'}
+          {boxing ? 'Cancel the box' : 'Select by a box'}
         </Button>
       }
     >
@@ -97,7 +97,7 @@ function ChosenOrNone() {
       <Reading label="Corners" value={<Live of={(d) => countOf(d, 'corner')} />} unit="nodes" />
       <Reduce />
       <Text fontSize="12.5px" color="faded">
-        Drag a node, or press one to type its place; with Shift several are chosen. Press twice on the edge to
+        Drag a node, or press one to type its place; with Shift you select several. Press twice on the edge to
         add a node.
       </Text>
     </Section>

@@ -67,11 +67,11 @@ export const outline = stageOf<Shows>({
   keys: [
     ['Tab', 'to the next node'],
     ['← → ↑ ↓', 'nudge the node by 0.1 (Shift 1, Alt 0.01)'],
-    ['Shift press', 'choose one more node, or let it go'],
+    ['Shift click', 'add a node to the selection, or remove it'],
     ['Shift Enter', 'the same for the node that has the focus'],
-    ['Delete', 'remove the chosen nodes'],
-    ['Escape', 'leave the nodes, or drop a drag'],
-    ['Double press', 'on the edge: add a node'],
+    ['Delete', 'remove the selected nodes'],
+    ['Escape', 'deselect the nodes, or cancel a drag'],
+    ['Double click', 'on the edge: add a node'],
     ['Alt', 'while dragging: no snapping to the centre line'],
   ],
   readings: [

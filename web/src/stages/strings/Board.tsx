@@ -26,13 +26,13 @@ function PartFields({ of, label }: { of: Part; label: string }) {
         onCommit={(frets) => set(`${frets} ${label.toLowerCase()}`, { frets })}
       />
       <CountField
-        label="Under so many strings"
+        label="Number of strings"
         value={part.strings}
         limit={LIMITS['strings.extraStrings']}
         onCommit={(n) => set(`${label.toLowerCase()} under ${n} strings`, { strings: n })}
       />
       <Choice<Side>
-        label="From the side of"
+        label="Counted from"
         value={part.side}
         options={[
           ['bass', 'Bass'],
@@ -83,7 +83,7 @@ export function Board() {
         label="Zero fret"
         checked={strings.zeroFret !== null}
         onChange={(on) =>
-          put(on ? 'put a zero fret' : 'took the zero fret out', { zeroFret: on ? { behind: 4 } : null })
+          put(on ? 'put a zero fret' : 'removed the zero fret', { zeroFret: on ? { behind: 4 } : null })
         }
       />
       {strings.zeroFret && (
@@ -99,7 +99,7 @@ export function Board() {
         label="More frets under some strings"
         checked={strings.extraFrets !== null}
         onChange={(on) =>
-          put(on ? 'put more frets under some strings' : 'ended all strings’ frets alike', {
+          put(on ? 'put more frets under some strings' : 'gave all strings the same frets', {
             extraFrets: on
               ? { frets: 2, strings: Math.max(1, Math.floor(strings.count / 2)), side: 'treble' }
               : null,
@@ -108,10 +108,10 @@ export function Board() {
       />
       <PartFields of="extraFrets" label="Frets past the last" />
       <Tick
-        label="Board runs on behind the nut"
+        label="Board extends behind the nut"
         checked={strings.extension !== null}
         onChange={(on) =>
-          put(on ? 'ran the board on behind the nut' : 'ended the board at the nut', {
+          put(on ? 'extended the board behind the nut' : 'ended the board at the nut', {
             extension: on ? { frets: 2, strings: 1, side: 'bass' } : null,
           })
         }

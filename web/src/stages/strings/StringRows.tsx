@@ -99,7 +99,7 @@ export function StringRows() {
           )}
           <HStack>
             <Text flex="1" fontSize="12px" color="faded">
-              An estimate from gauge, kind and scale begins it; intonation settles it.
+              An estimate from gauge, kind and scale begins it; set the final value by intonation.
             </Text>
             <Button
               size="2xs"

@@ -67,10 +67,10 @@ export function StringTypes() {
               size="2xs"
               variant="ghost"
               disabled={types.length < 2}
-              aria-label={`Take ${type.name} out of the table`}
-              onClick={() => edit(`took ${type.name} out`, (d) => edits.removeStringType(d, i))}
+              aria-label={`Remove ${type.name} from the table`}
+              onClick={() => edit(`removed ${type.name}`, (d) => edits.removeStringType(d, i))}
             >
-              Take out
+              Remove
             </Button>
           </HStack>
         </Box>
@@ -78,7 +78,7 @@ export function StringTypes() {
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
           A plain string’s core is all of it; a wound one’s, the wire inside. Thicker cores go sharper, and
-          want more compensation: beside each string stands about how far tailward its saddle will stand.
+          need more compensation: beside each string is shown about how far tailward its saddle will be.
         </Text>
         <Button
           size="2xs"

@@ -101,7 +101,7 @@ export function StringsParticulars() {
           label="Two scales, frets fanned"
           checked={strings.fan !== null}
           onChange={(on) =>
-            edit(on ? 'fanned the frets' : 'took one scale', (d) =>
+            edit(on ? 'fanned the frets' : 'changed to one scale', (d) =>
               edits.editStrings(d, {
                 fan: on ? { bassScale: within(d.strings.scaleLength + 25), perpendicularFret: 7 } : null,
               }),
@@ -211,7 +211,7 @@ export function StringsParticulars() {
             }
           />
         </Section>
-        <Section title="What follows">
+        <Section title="Results">
           {reading('Spread at the nut', layout.nutSpread)}
           {reading('Joint, from the bridge', layout.jointX)}
           {reading('Neck width at the joint', layout.jointWidth)}

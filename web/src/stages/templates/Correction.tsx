@@ -49,7 +49,7 @@ export function Correction() {
               edit('took the correction off', (d) => edits.editPrint(d, { correction: { x: 1, y: 1 } }))
             }
           >
-            Take off
+            Remove
           </Button>
         )
       }

@@ -10,7 +10,7 @@ import { NumberField } from '../../shared/NumberField.tsx';
 import { Section } from '../../shared/Section.tsx';
 import { savingOf } from '../../workers/saving.ts';
 
-/** How the drawing lies under the sheets, and the turn and shift that would save some. */
+/** Position on the paper under the sheets, and the turn and shift that would save some. */
 export function Lay() {
   const design = useDesign();
   const { place } = design.print;
@@ -31,19 +31,19 @@ export function Lay() {
   const saving = found?.of === design ? found.saving : undefined;
   return (
     <Section
-      title="How the drawing lies"
+      title="Position on the paper"
       aside={
         lies && (
           <Button
             size="2xs"
             variant="outline"
             onClick={() =>
-              edit('laid the drawing straight', (d) =>
+              edit('reset the position on the paper', (d) =>
                 edits.editPrint(d, { place: { turn: 0, shiftX: 0, shiftY: 0 } }),
               )
             }
           >
-            Lay it straight
+            Reset the position
           </Button>
         )
       }
@@ -81,7 +81,7 @@ export function Lay() {
       />
       <HStack>
         <Text flex="1" fontSize="12px" color="faded" role="status">
-          {saving === null && 'No turn or shift that was tried takes fewer sheets.'}
+          {saving === null && 'No turn or shift that was tried needs fewer sheets.'}
           {saving &&
             `Turned by ${saving.place.turn}° and moved by ${lengthWithUnit(saving.place.shiftX, design.units)} and ${lengthWithUnit(saving.place.shiftY, design.units)} it takes ${saving.sheets}: ${saving.saved} fewer.`}
         </Text>
@@ -91,12 +91,12 @@ export function Lay() {
             colorPalette="green"
             onClick={() =>
               edit(
-                `laid the drawing to save ${saving.saved} ${saving.saved === 1 ? 'sheet' : 'sheets'}`,
+                `moved the drawing to save ${saving.saved} ${saving.saved === 1 ? 'sheet' : 'sheets'}`,
                 (d) => edits.editPrint(d, { place: saving.place }),
               )
             }
           >
-            Lay it so
+            Use this position
           </Button>
         ) : (
           <Button size="2xs" variant="outline" loading={busy} onClick={() => void look()}>

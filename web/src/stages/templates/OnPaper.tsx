@@ -43,7 +43,7 @@ export function OnPaper() {
           />
         ))}
         <Tick
-          label="A line to saw along, outside the edge"
+          label="Saw line outside the edge"
           checked={print.cutOffset !== null}
           onChange={(on) => put('A saw line', on, () => ({ cutOffset: on ? SAW_LINE : null }))}
         />
@@ -55,12 +55,12 @@ export function OnPaper() {
           />
         )}
         <Tick
-          label="A cover with the design’s numbers"
+          label="Cover page with the design’s numbers"
           checked={print.cover}
           onChange={(cover) => put('A cover', cover, () => ({ cover }))}
         />
         <Tick
-          label="A plan of the sheets"
+          label="Plan of the sheets"
           checked={print.planPage}
           onChange={(planPage) => put('A plan', planPage, () => ({ planPage }))}
         />

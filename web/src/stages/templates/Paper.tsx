@@ -64,11 +64,11 @@ export function Paper() {
         />
       )}
       <Choice
-        label={print.paper === 'roll' ? 'Runs' : 'Lies'}
+        label={print.paper === 'roll' ? 'Runs' : 'Orientation'}
         value={print.orientation}
         options={[
-          ['portrait', print.paper === 'roll' ? 'Up the board' : 'Upright'],
-          ['landscape', print.paper === 'roll' ? 'Along the neck' : 'Across'],
+          ['portrait', print.paper === 'roll' ? 'Up the board' : 'Portrait'],
+          ['landscape', print.paper === 'roll' ? 'Along the neck' : 'Landscape'],
         ]}
         onChange={(orientation) => set('turned the paper', { orientation })}
       />

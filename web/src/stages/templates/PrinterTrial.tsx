@@ -22,7 +22,7 @@ export function PrinterTrial() {
   const printer = useTryPrinter((s) => s.printer);
   const { setOn, set } = useTryPrinter.getState();
   return (
-    <Section title="Try a printer that is off">
+    <Section title="Try an inaccurate printer">
       <Tick label="Show what a simulated printer makes of it" checked={on} onChange={setOn} />
       {on && (
         <>
@@ -48,7 +48,7 @@ export function PrinterTrial() {
             />
           ))}
           <NumberField
-            label="It feeds askew by"
+            label="It feeds at a slant of"
             value={(printer.skew * 180) / Math.PI}
             unit="°"
             min={-3}
@@ -61,7 +61,7 @@ export function PrinterTrial() {
             }}
           />
           <LengthField
-            label="It leaves blank at each edge"
+            label="Unprinted edge"
             value={printer.blank.left}
             unit="mm"
             limit={BLANK}

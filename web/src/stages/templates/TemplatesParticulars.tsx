@@ -43,7 +43,7 @@ export function TemplatesParticulars() {
           value={String(plan.printed.length)}
           unit={plan.printed.length === 1 ? 'sheet' : 'sheets'}
         />
-        <Reading label="Laid out, across × up" value={`${plan.grid.columns} × ${plan.grid.rows}`} />
+        <Reading label="Grid, across × up" value={`${plan.grid.columns} × ${plan.grid.rows}`} />
         {leftOut.length > 0 && <Reading label="Left out, empty" value={leftOut.join(' ')} />}
         <Text fontSize="12px" color="faded">
           Each {lengthWithUnit(width, design.units, 0)} by {lengthWithUnit(height, design.units, 0)}; the

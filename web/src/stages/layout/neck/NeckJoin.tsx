@@ -122,7 +122,7 @@ function Solve() {
             edit('solved the pocket for depth', (d) => edits.setNeck(d, { depth: round(depth) }))
           }
         >
-          Take the depth
+          Use this depth
         </Button>
       </HStack>
       <HStack fontSize="12.5px">
@@ -137,7 +137,7 @@ function Solve() {
             edit('solved the neck for angle', (d) => edits.setNeck(d, { angle: round(angle! * DEG) }))
           }
         >
-          Take the angle
+          Use this angle
         </Button>
       </HStack>
       {shim !== null && Math.abs(shim) > 0.01 && (
@@ -167,7 +167,7 @@ function Readings() {
   const held = bridge?.part.form.saddles;
   const behind = held ? Math.max(1, place.x - (bridge.part.part.at.x - held.heldBehind)) : null;
   return (
-    <Section title="What follows">
+    <Section title="Results">
       <Reading label="Board over the face, at the joint" value={say(place.boardOver)} unit={unit} />
       <Reading label="Saddle over the face" value={say(place.z)} unit={unit} />
       <Reading label="Saddle moved by the angle" value={say(place.x)} unit={unit} />
@@ -185,7 +185,7 @@ function Readings() {
         </Text>
       ) : (
         <Text fontSize="12.5px" color="faded">
-          Lay a bridge down to see whether it reaches.
+          Place a bridge to see whether it reaches.
         </Text>
       )}
     </Section>
@@ -194,7 +194,7 @@ function Readings() {
 
 const isPocketed = (d: Design): boolean => d.neck.joint === 'screwed' || d.neck.joint === 'glued';
 
-/** Every bridge's saddles against its travel, with the compensation estimated anew from the table of strings. */
+/** Every bridge's saddles against its travel, with the compensation estimated again from the table of strings. */
 function Saddles() {
   const { laid } = useDerived();
   const edit = useDesignStore((s) => s.edit);
@@ -312,7 +312,7 @@ export function NeckJoin() {
               {joint === 'glued' && <Tenon />}
               <NeckLength of="fit" label="Fit, each side" limit="neck.fit" places={2} />
               <Choice
-                label="Its end"
+                label="End of the pocket"
                 value={end}
                 options={[
                   ['square', 'Square'],

@@ -49,7 +49,7 @@ export function NeckScrews() {
       <ScrewLength of="thread" label="Thread" limit="neck.screwThread" />
       <ScrewLength of="root" label="Root" limit="neck.screwThread" />
       <ScrewLength of="plate" label="Plate or ferrule" limit="neck.plate" />
-      <ScrewLength of="underHead" label="Else under the head" limit="neck.plate" />
+      <ScrewLength of="underHead" label="Washer under the head" limit="neck.plate" />
       <Box as="table" w="full" fontSize="12px" aria-label="Bite of the neck screws">
         <thead>
           <tr>

@@ -32,7 +32,7 @@ function Bit({ id, index, bit }: { id: string; index: number; bit: number | null
   return (
     <>
       <Tick
-        label="Its corners follow a bit"
+        label="Corner radius from the bit"
         checked={bit !== null}
         onChange={(on) =>
           edit(on ? 'chose a bit' : 'left the bit open', (d) =>
@@ -66,7 +66,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
           size="2xs"
           variant="ghost"
           onClick={() => {
-            edit(`took ${step.name} away`, (d) => edits.removeStep(d, id, index));
+            edit(`removed ${step.name}`, (d) => edits.removeStep(d, id, index));
             if (last) useChosenInLayout.getState().chooseOpening(null);
           }}
         >
@@ -120,16 +120,12 @@ function Cover({ id }: { id: string }) {
   const [wish, setWish] = useState({ ledge: 8, thickness: 2, apart: 70 });
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <Section title="A cover over it">
+    <Section title="Cover">
       {(['ledge', 'thickness', 'apart'] as const).map((key) => (
         <LengthField
           key={key}
           label={
-            key === 'ledge'
-              ? 'Ledge'
-              : key === 'thickness'
-                ? 'Cover’s thickness'
-                : 'Screws about so far apart'
+            key === 'ledge' ? 'Ledge' : key === 'thickness' ? 'Cover’s thickness' : 'Screw spacing, about'
           }
           value={wish[key]}
           unit={units}
@@ -211,7 +207,7 @@ export function ChosenOpening({ id }: { id: string }) {
               size="2xs"
               variant="outline"
               onClick={() => {
-                edit(`took ${opening.name} away`, (d) => edits.removeOpening(d, id));
+                edit(`removed ${opening.name}`, (d) => edits.removeOpening(d, id));
                 useChosenInLayout.getState().chooseOpening(null);
               }}
             >
@@ -280,7 +276,7 @@ export function ChosenOpening({ id }: { id: string }) {
             )
           }
         >
-          Another step
+          Add a step
         </Button>
       </HStack>
       <Cover id={id} />

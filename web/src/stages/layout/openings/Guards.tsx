@@ -16,8 +16,8 @@ const guardOf = (d: Design, id: string): Guard | undefined => d.guards.find((g) 
 type Key = 'thickness' | 'gap' | 'apart' | 'screwInset';
 const LENGTHS: readonly (readonly [Key, string, LimitPath])[] = [
   ['thickness', 'Thickness', 'guard.thickness'],
-  ['gap', 'Room round what comes up', 'guard.gap'],
-  ['apart', 'Screws about so far apart', 'guard.apart'],
+  ['gap', 'Clearance round parts', 'guard.gap'],
+  ['apart', 'Screw spacing, about', 'guard.apart'],
   ['screwInset', 'Screws inside its edge', 'guard.screwInset'],
 ];
 
@@ -34,7 +34,7 @@ function OneGuard({ guard }: { guard: Guard }) {
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => edit(`took ${guard.name} away`, (d) => edits.removeGuard(d, id))}
+          onClick={() => edit(`removed ${guard.name}`, (d) => edits.removeGuard(d, id))}
         >
           Remove
         </Button>
@@ -113,7 +113,7 @@ export function Guards() {
       [x + 80, low - 20],
       [x - 4, -44],
     ] as const;
-    edit('began a pickguard', (d) => {
+    edit('added a pickguard', (d) => {
       const added = edits.addGuard(d, {
         name: `Pickguard${d.guards.length ? ` ${d.guards.length + 1}` : ''}`,
         nodes: places.map(([px, py], i) => ({ id: `n${i + 1}`, x: px, y: py, kind: 'corner' as const })),
@@ -135,7 +135,7 @@ export function Guards() {
       ))}
       <HStack py="2" justify="end">
         <Button size="2xs" variant="outline" onClick={begin}>
-          Begin a pickguard
+          Add a pickguard
         </Button>
       </HStack>
     </>

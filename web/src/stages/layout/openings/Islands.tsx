@@ -32,7 +32,7 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
         <Text fontSize="12.5px">
           {islands.length
             ? `${islands.length} ${islands.length === 1 ? 'island' : 'islands'} of wood in it`
-            : 'No island in it'}
+            : 'No islands'}
         </Text>
         <HStack gap="1">
           {islands.length > 0 && (
@@ -40,12 +40,12 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
               size="2xs"
               variant="ghost"
               onClick={() =>
-                edit('took an island away', (d) =>
+                edit('removed an island', (d) =>
                   edits.changeStep(d, id, index, { islands: islands.slice(0, -1) }),
                 )
               }
             >
-              Take one away
+              Remove an island
             </Button>
           )}
           <Button
@@ -53,14 +53,14 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
             variant="outline"
             disabled={islands.length >= 12}
             onClick={() =>
-              edit('left an island standing', (d) =>
+              edit('added an island', (d) =>
                 edits.changeStep(d, id, index, {
                   islands: [...islands, { shape: { kind: 'circle', diameter: 16 }, at: { x: 0, y: 0 } }],
                 }),
               )
             }
           >
-            Leave an island
+            Add an island
           </Button>
         </HStack>
       </HStack>

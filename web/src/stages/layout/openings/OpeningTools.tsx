@@ -129,7 +129,7 @@ function onKey(event: KeyboardEvent, id: string, flip: 1 | -1): void {
         nudgeGesture(`opening ${id}`),
       ),
     remove: () => {
-      edit(`took ${opening.name} away`, (d) => edits.removeOpening(d, id));
+      edit(`removed ${opening.name}`, (d) => edits.removeOpening(d, id));
       chooseOpening(null);
     },
     choose: () => chooseOpening(id),

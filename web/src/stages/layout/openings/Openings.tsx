@@ -125,7 +125,7 @@ export function Openings() {
   return (
     <>
       {there && <ChosenOpening id={chosen!} key={chosen} />}
-      <Section title="Begin an opening">
+      <Section title="Add an opening">
         <HStack gap="1" wrap="wrap">
           {BEGUN.map(({ words, make }) => (
             <Button
@@ -147,10 +147,10 @@ export function Openings() {
           ))}
         </HStack>
         <Text fontSize="12px" color="faded">
-          What parts need cut comes with the parts themselves; here is what you rout beside them.
+          The openings of a part come with the part; here are those you rout beside them.
         </Text>
       </Section>
-      <Section title={`Your own: ${openings.length}`}>
+      <Section title={`Your openings (${openings.length})`}>
         <Box role="list" aria-label="Openings" minW="0">
           {openings.map((o) => (
             <ListRow

@@ -97,7 +97,7 @@ export function ShapeFields({ id, index, shape }: { id: string; index: number; s
     case 'grid':
       return (
         <>
-          {size('diameter', 'Each hole', shape.diameter)}
+          {size('diameter', 'Hole diameter', shape.diameter)}
           {holes('columns', 'Holes along', shape.columns)}
           {size('alongApart', 'Apart along', shape.alongApart)}
           {holes('rows', 'Holes across', shape.rows)}
@@ -107,7 +107,7 @@ export function ShapeFields({ id, index, shape }: { id: string; index: number; s
     case 'ring':
       return (
         <>
-          {size('diameter', 'Each hole', shape.diameter)}
+          {size('diameter', 'Hole diameter', shape.diameter)}
           {holes('holes', 'Holes', shape.holes)}
           {size('across', 'Circle through their middles', shape.across)}
         </>

@@ -6,4 +6,4 @@ export const faceWords = (face: 'front' | 'back'): string =>
 
 /** A step's depth in words. */
 export const stepWords = (step: OpeningStep, units: DisplayUnit): string =>
-  `${step.name} ${step.through ? 'through' : step.depth === 0 ? 'of no depth yet' : `${lengthWithUnit(step.depth, units)} deep`}`;
+  `${step.name} ${step.through ? 'through' : step.depth === 0 ? 'no depth yet' : `${lengthWithUnit(step.depth, units)} deep`}`;

@@ -197,7 +197,7 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
           {spec.outline
-            ? 'Drawn by an outline of its own.'
+            ? 'Drawn with its own outline.'
             : 'Its outline on the face can come from an SVG or DXF; what is cut stays by its measures.'}
         </Text>
         {spec.outline ? (
@@ -210,7 +210,7 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
               )
             }
           >
-            Drop it
+            Remove
           </Button>
         ) : (
           <FileButton
@@ -256,7 +256,7 @@ export function ChosenPart({ id }: { id: string }) {
             <Button
               size="2xs"
               variant="outline"
-              onClick={() => removeParts([id], `took ${part.spec.name} away`)}
+              onClick={() => removeParts([id], `removed ${part.spec.name}`)}
             >
               Remove
             </Button>
@@ -272,7 +272,7 @@ export function ChosenPart({ id }: { id: string }) {
               size="2xs"
               variant="ghost"
               onClick={() =>
-                edit('freed a group', (d) =>
+                edit('ungrouped parts', (d) =>
                   edits.groupParts(
                     d,
                     d.parts.filter((p) => p.group === part.group).map((p) => p.id),
@@ -281,7 +281,7 @@ export function ChosenPart({ id }: { id: string }) {
                 )
               }
             >
-              Free them
+              Ungroup
             </Button>
           </HStack>
         )}

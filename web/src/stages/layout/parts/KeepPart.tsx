@@ -15,7 +15,7 @@ export function KeepPart({ spec }: { spec: PartSpec }) {
   const keep = async (replace: boolean): Promise<void> => {
     try {
       await api.keepPart(spec, replace);
-      setTold({ words: `“${spec.name}” stands on your own shelf.`, kind: 'kept' });
+      setTold({ words: `“${spec.name}” is on your own shelf.`, kind: 'kept' });
       await queries.invalidateQueries({ queryKey: OWN_PARTS });
     } catch (error) {
       const taken = error instanceof ApiError && error.status === 409;

@@ -60,8 +60,8 @@ export const Measured = memo(function Measured({ id, spec }: { id: string; spec:
     <Section
       title={
         assumed.length
-          ? `Measures: ${assumed.length} of ${kind.measures.length} assumed`
-          : 'Measures: all taken'
+          ? `Measurements: ${assumed.length} of ${kind.measures.length} assumed`
+          : 'Measurements: all taken'
       }
       aside={
         assumed.length > 0 && (
@@ -74,7 +74,7 @@ export const Measured = memo(function Measured({ id, spec }: { id: string; spec:
               )
             }
           >
-            All as measured
+            Mark all as measured
           </Button>
         )
       }

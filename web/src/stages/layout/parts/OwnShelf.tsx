@@ -28,7 +28,7 @@ export function OwnShelf() {
     (kept.isError
       ? `${wordsOf(kept.error)} The shelf of your own parts comes back with it.`
       : kept.isSuccess && parts.length === 0
-        ? 'Nothing yet. Lay a part down, type what your caliper reads, and keep it on the shelf.'
+        ? 'Nothing yet. Place a part, type what your caliper reads, and keep it on the shelf.'
         : null);
   return (
     <>
@@ -44,10 +44,10 @@ export function OwnShelf() {
             <Button
               size="2xs"
               variant="ghost"
-              aria-label={`Take ${part.name} off the shelf`}
+              aria-label={`Remove ${part.name} from the shelf`}
               onClick={() => void drop(id)}
             >
-              Take off
+              Remove
             </Button>
           </HStack>
         ))}

@@ -25,7 +25,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
           </Text>
         )}
         {assumed > 0 && (
-          <Text fontSize="11px" color="ochre" title="Measures that nobody has taken yet">
+          <Text fontSize="11px" color="ochre" title="Measurements not taken yet">
             ▲ {assumed} assumed
           </Text>
         )}
@@ -50,13 +50,13 @@ export function PartList() {
   const { parts } = useDesign();
   const chosen = useChosenInLayout((s) => s.parts);
   return (
-    <Section title={`Laid down: ${parts.length}`}>
+    <Section title={`Placed parts (${parts.length})`}>
       {parts.length === 0 && (
         <Text fontSize="12px" color="faded">
-          Nothing yet. The bridge first: everything else is measured from it.
+          No parts yet. Place the bridge first: everything else is measured from it.
         </Text>
       )}
-      <Box role="list" aria-label="Parts laid down" minW="0">
+      <Box role="list" aria-label="Placed parts" minW="0">
         {parts.map((p) => (
           <PartRow key={p.id} part={p} chosen={chosen.includes(p.id)} />
         ))}

@@ -91,7 +91,7 @@ function Poles({ laid }: { laid: LaidPart }) {
         </tbody>
       </Box>
       <Text fontSize="12px" color="faded">
-        Each pole beside its string, mm, bass to treble; more than nothing lies to the bass side.
+        Each pole beside its string, mm, bass to treble; plus is to the bass side.
       </Text>
     </Section>
   );
@@ -120,7 +120,7 @@ export function Reach({ laid }: { laid: LaidPart }) {
             )
           }
         >
-          Set it by them
+          Move the bridge to suit its saddles
         </Button>
       }
     >
@@ -156,7 +156,7 @@ export function Reach({ laid }: { laid: LaidPart }) {
       <Text fontSize="12px" color="faded">
         Behind its foremost saddle place and what is left of the travel ({reach.travel.toFixed(1)} mm); height
         over the face, of {reach.low.toFixed(1)} to {reach.high.toFixed(1)} mm
-        {decided ? '.' : ': told once the neck join is decided.'}
+        {decided ? '.' : ': shown once the neck join is decided.'}
       </Text>
     </Section>
   );
@@ -201,7 +201,7 @@ function Weight({ laid }: { laid: LaidPart }) {
   const units = usePicked((d) => d.units);
   const centre = massCentre(laid);
   return (
-    <Section title="What it weighs">
+    <Section title="Mass">
       <Reading label="Mass" value={laid.form.mass.toFixed(0)} unit="g" />
       <Text fontSize="12px" color="faded">
         It counts{' '}
@@ -221,7 +221,7 @@ export function PartReadings({ laid }: { laid: LaidPart }) {
       {laid.form.bush && <Control laid={laid} />}
       {laid.form.mass > 0 && <Weight laid={laid} />}
       {laid.cuts.length > 0 && (
-        <Section title="What is cut for it">
+        <Section title="Openings for this part">
           {laid.cuts
             .filter((c) => c.role !== 'screw')
             .map((c) => (

@@ -110,7 +110,7 @@ function onKey(event: KeyboardEvent, flip: 1 | -1): void {
       if (!chosen.parts.includes(part.id)) chosen.choose(part.id);
       edit(`nudged ${words}`, (d) => edits.moveParts(d, ids, by), nudgeGesture(`part ${ids.join(' ')}`));
     },
-    remove: () => removeParts(ids, `took ${words} away`),
+    remove: () => removeParts(ids, `removed ${words}`),
     choose: (oneMore) => (oneMore ? chosen.toggle(part.id) : chosen.choose(part.id)),
     leave: () => chosen.choose(null),
     copy: () => {
@@ -198,7 +198,7 @@ export function PartTools() {
       const ids: string[] = [];
       useDesignStore
         .getState()
-        .edit(copied.length > 1 ? `laid in ${copied.length} parts` : `laid in ${copied[0]!.spec.name}`, (d) =>
+        .edit(copied.length > 1 ? `pasted ${copied.length} parts` : `pasted ${copied[0]!.spec.name}`, (d) =>
           copied.reduce((now, p) => {
             const added = edits.addPart(now, p.spec, p.face, { x: p.at.x - 8, y: p.at.y - 8 }, p.turn, {
               z: p.z,

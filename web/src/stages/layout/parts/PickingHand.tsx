@@ -46,7 +46,7 @@ export function PickingHand() {
       ))}
       {controls.length === 0 && (
         <Text fontSize="12px" color="faded">
-          How far each control is from the hand is told here.
+          How far each control is from the hand is shown here.
         </Text>
       )}
     </Section>

@@ -40,7 +40,7 @@ export function SeveralParts() {
         >
           Evenly spaced
         </Button>
-        <Button size="2xs" variant="outline" onClick={() => apply('lined parts up', (d) => inLine(d, ids))}>
+        <Button size="2xs" variant="outline" onClick={() => apply('aligned parts', (d) => inLine(d, ids))}>
           In line
         </Button>
         <Button
@@ -89,9 +89,9 @@ export function SeveralParts() {
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => apply('laid parts along the edge', (d) => alongEdge(d, ids, off))}
+          onClick={() => apply('placed parts along the edge', (d) => alongEdge(d, ids, off))}
         >
-          Lay them along the edge
+          Place them along the edge
         </Button>
       </HStack>
       {problem && (

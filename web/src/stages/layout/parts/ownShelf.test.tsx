@@ -67,7 +67,7 @@ describe('the shelf of one’s own parts', () => {
     );
     await screen.findByText(/Nothing yet/);
     fireEvent.click(button('Keep on the shelf'));
-    expect(await screen.findByText('“Our knob” stands on your own shelf.')).toBeTruthy();
+    expect(await screen.findByText('“Our knob” is on your own shelf.')).toBeTruthy();
     expect(await screen.findByRole('button', { name: 'Our knob' })).toBeTruthy();
     expect(screen.getByText(`▲ ${spec.assumed.length}`)).toBeTruthy();
   });

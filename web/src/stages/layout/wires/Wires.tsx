@@ -74,7 +74,7 @@ function ChosenRun({ id }: { id: string }) {
           size="2xs"
           variant="outline"
           onClick={() => {
-            edit(`took ${run.name} away`, (d) => edits.removeRun(d, id));
+            edit(`removed ${run.name}`, (d) => edits.removeRun(d, id));
             useChosenInLayout.getState().chooseRun(null);
           }}
         >
@@ -129,7 +129,7 @@ function Reached() {
     <Section title="To the controls">
       {wired.length === 0 ? (
         <Text fontSize="12px" color="faded">
-          Told once a pot or switch sits in a cavity.
+          Shown once a pot or switch is in a cavity.
         </Text>
       ) : (
         <Box role="list" aria-label="Wires">
@@ -139,7 +139,7 @@ function Reached() {
                 {w.part.part.spec.name}
                 {w.ground ? ', ground' : ''}
               </Text>
-              <Text color={w.reaches ? 'kelp' : 'madder'}>{w.reaches ? '● gets there' : '■ no way'}</Text>
+              <Text color={w.reaches ? 'kelp' : 'madder'}>{w.reaches ? '● connected' : '■ no path'}</Text>
             </HStack>
           ))}
         </Box>
@@ -180,7 +180,7 @@ export function Wires() {
               useChosenInLayout.getState().chooseRun(id);
             }}
           >
-            Drill one
+            Add a run
           </Button>
         }
       >

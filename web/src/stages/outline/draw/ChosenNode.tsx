@@ -90,9 +90,9 @@ function HandleRow({ id, side }: { id: string; side: 'before' | 'after' }) {
       <Button
         size="2xs"
         variant="outline"
-        onClick={() => edit(has ? 'took a handle away' : 'pulled a handle out', turn)}
+        onClick={() => edit(has ? 'removed a handle' : 'added a handle', turn)}
       >
-        {has ? 'Take handle away' : 'Pull a handle out'}
+        {has ? 'Remove the handle' : 'Add a handle'}
       </Button>
     </HStack>
   );
@@ -189,7 +189,7 @@ export function ChosenNode({ id }: { id: string }) {
   const twin = usePicked((d) => edits.twinOf(d.outline, id));
   const pinned = usePicked((d) => nodeOf(d, id)?.pinned === true);
   return (
-    <Section title={`Chosen: ${nodeName(index)} of ${count}`}>
+    <Section title={`Selected: ${nodeName(index)} of ${count}`}>
       <PlaceField key={`${id}x`} id={id} axis="x" />
       <PlaceField key={`${id}y`} id={id} axis="y" />
       <Choice

@@ -42,7 +42,7 @@ function Stretch({ ids }: { ids: readonly string[] }) {
     setTold(`${run.length} nodes copied.`);
   };
   const lay = (isMirrored: boolean): void => {
-    const refusals = edit(isMirrored ? 'laid a stretch, mirrored' : 'laid a stretch', (d) => {
+    const refusals = edit(isMirrored ? 'pasted a stretch, mirrored' : 'pasted a stretch', (d) => {
       const [from, to] = stretchBetween(d, ids);
       return edits.layStretch(d, copied, from, to, isMirrored);
     });
@@ -57,10 +57,10 @@ function Stretch({ ids }: { ids: readonly string[] }) {
         {copied.length > 2 && ids.length === 2 && (
           <>
             <Button size="2xs" variant="outline" onClick={() => lay(false)}>
-              Lay the copy between them
+              Paste it between them
             </Button>
             <Button size="2xs" variant="outline" onClick={() => lay(true)}>
-              Lay it mirrored
+              Paste it mirrored
             </Button>
           </>
         )}
@@ -68,8 +68,8 @@ function Stretch({ ids }: { ids: readonly string[] }) {
       <Text fontSize="12px" color="faded" role="status">
         {told ??
           (copied.length > 2
-            ? 'To lay the copied stretch, choose the two nodes that it goes between.'
-            : 'A copied stretch can be laid between two other nodes, here or in another design.')}
+            ? 'To paste the copied stretch, select the two nodes that it goes between.'
+            : 'A copied stretch can be pasted between two other nodes, here or in another design.')}
       </Text>
     </>
   );
@@ -95,7 +95,7 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
       edits.moveNodes(d, ids, axis === 'x' ? { x: mm, y: 0 } : { x: 0, y: mm }),
     );
   return (
-    <Section title={`Chosen: ${name}`}>
+    <Section title={`Selected: ${name}`}>
       <LengthField label="Move nutward by" value={0} unit={units} limit={MOVE} onCommit={by('x')} />
       <LengthField label="Move to the bass side by" value={0} unit={units} limit={MOVE} onCommit={by('y')} />
       <NumberField

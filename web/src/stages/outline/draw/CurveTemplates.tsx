@@ -32,7 +32,7 @@ export function CurveTemplates() {
     const made = snapToTemplate(design, from, to, templateEdge(template, lay));
     if (!made) {
       setProblem(
-        'Both chosen nodes must lie within 15 mm of the template, apart from each other: move it there.',
+        'Both selected nodes must lie within 15 mm of the template, apart from each other: move it there.',
       );
       return;
     }
@@ -107,7 +107,7 @@ export function CurveTemplates() {
             </Button>
           </HStack>
           <Text fontSize="12px" color="faded">
-            Drag it by its line, turn it by its ends. Two chosen nodes mark the stretch that snaps to it.
+            Drag it by its line, turn it by its ends. Two selected nodes mark the stretch that snaps to it.
           </Text>
         </>
       )}

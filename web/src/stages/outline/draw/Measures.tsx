@@ -91,12 +91,12 @@ export const Measures = memo(function Measures() {
     };
   return (
     <>
-      <Section title="Measures">
+      <Section title="Measurements">
         {keys.map((key) => (
           <MeasureField key={key} of={key} />
         ))}
         <Text fontSize="12px" color="faded">
-          Type a measure and the outline takes it smoothly; the others stay.
+          Type a measurement and the outline follows smoothly; the others stay.
         </Text>
       </Section>
       <Section title="Each side, from the centre line">

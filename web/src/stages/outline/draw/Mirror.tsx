@@ -77,7 +77,7 @@ export function Mirror() {
       ) : (
         <Text fontSize="12px" color="faded">
           {links > 0
-            ? 'What is done to one side is done to the other.'
+            ? 'Changes on one side are made on the other.'
             : 'One side is drawn over the other and stays its image until the link is cut.'}
         </Text>
       )}

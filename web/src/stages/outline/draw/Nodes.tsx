@@ -15,7 +15,7 @@ import { HOLD_PIXELS, tidy } from './tidy.ts';
 const SNAP_PIXELS = 6;
 
 /**
- * One node: drawn anew only when it, or its place on the screen, changes. Its marks stand at their places without a
+ * One node: drawn again only when it, or its place on the screen, changes. Its marks stand at their places without a
  * transform: each would be a piece of its own to the browser.
  */
 const NodeMark = memo(function NodeMark(props: {

@@ -154,7 +154,7 @@ function Looking() {
           )}
           {faired.after.length > 0 && (
             <Text fontSize="12px" color="faded">
-              What stays asks for more than the edge may move, or hangs on pinned nodes, corners or smooth
+              What stays needs more than the edge may move, or depends on pinned nodes, corners or smooth
               nodes.
             </Text>
           )}
@@ -162,7 +162,7 @@ function Looking() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={() => setOn(false)}>
-          Leave it
+          Cancel
         </Button>
         <Button size="2xs" colorPalette="green" disabled={going === 0} onClick={apply}>
           Fair it

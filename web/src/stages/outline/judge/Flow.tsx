@@ -150,7 +150,7 @@ export function Flow() {
             The bend reverses {turns.length} {turns.length === 1 ? 'time' : 'times'}.
           </Text>
           <Button size="2xs" variant="outline" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Fold up' : 'Show where'}
+            {open ? 'Hide the list' : 'Show where'}
           </Button>
         </HStack>
         {open && (

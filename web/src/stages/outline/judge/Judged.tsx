@@ -29,7 +29,7 @@ export function Judged() {
     <>
       <ChosenNodes />
       <Fairing />
-      <Section title="To see it by">
+      <Section title="Show">
         <ShowSwitch what="comb" words="Curvature comb" />
         <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
       </Section>

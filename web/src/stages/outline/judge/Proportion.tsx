@@ -69,7 +69,7 @@ function Adding() {
       void addRevision(number, frozen.find((f) => f.number === number)?.name ?? 'revision');
     } else if (value.startsWith('d ')) void addDesign(value.slice(2));
   };
-  return <Pick label="Hold it against" value="" options={options} onChange={add} />;
+  return <Pick label="Compare with" value="" options={options} onChange={add} />;
 }
 
 /** A typed measure of a shape that is known by its numbers only. */
@@ -113,7 +113,7 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
   const cell = { fontFamily: 'mono', fontSize: '12px', textAlign: 'right', whiteSpace: 'nowrap' } as const;
   return (
     <Box overflowX="auto">
-      <Box as="table" w="full" aria-label="Measures beside each other" style={{ borderCollapse: 'collapse' }}>
+      <Box as="table" w="full" aria-label="Measurements side by side" style={{ borderCollapse: 'collapse' }}>
         <thead>
           <tr>
             <Box as="th" textAlign="left" fontSize="12px" fontWeight="400" color="faded">
@@ -168,11 +168,11 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
               aria-pressed={over === o.key}
               onClick={() => useCompared.getState().lay(over === o.key ? null : o.key)}
             >
-              {over === o.key ? 'Lift off' : 'Lay over'}
+              {over === o.key ? 'Hide' : 'Show over the drawing'}
             </Button>
           )}
           <Button size="2xs" variant="ghost" onClick={() => useCompared.getState().drop(o.key)}>
-            Drop
+            Remove
           </Button>
         </HStack>
       ))}
@@ -214,7 +214,7 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
         </Text>
         {!exact && (
           <Button size="2xs" variant="outline" onClick={apply}>
-            Make it {row.nearest.name}
+            Apply {row.nearest.name}
           </Button>
         )}
       </HStack>
@@ -235,7 +235,7 @@ function Figure() {
   const units = usePicked((d) => d.units);
   const known = RATIOS.find((r) => Math.abs(r.value - ratio) < 1e-9);
   return (
-    <Section title="A ratio laid over it">
+    <Section title="Ratio figure over the drawing">
       <Pick
         label="Figure"
         value={figure}

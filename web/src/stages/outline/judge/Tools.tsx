@@ -42,7 +42,7 @@ function Adding() {
   const [diameter, setDiameter] = useState(38);
   const add = (): void => {
     const { edit } = useDesignStore.getState();
-    edit('put a tool on the list', (d) =>
+    edit('added a tool', (d) =>
       edits.setTools(d, [
         ...d.tools,
         {
@@ -70,7 +70,7 @@ function Adding() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={add}>
-          Put it on the list
+          Add to the list
         </Button>
       </HStack>
     </>
@@ -93,7 +93,7 @@ export function Tools() {
             size="2xs"
             variant="ghost"
             onClick={() =>
-              edit('took a tool off the list', (d) =>
+              edit('removed a tool', (d) =>
                 edits.setTools(
                   d,
                   d.tools.filter((o) => o.id !== t.id),
@@ -101,7 +101,7 @@ export function Tools() {
               )
             }
           >
-            Drop
+            Remove
           </Button>
         </HStack>
       ))}

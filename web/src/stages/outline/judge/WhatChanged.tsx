@@ -79,7 +79,7 @@ export function WhatChanged() {
             </>
           )}
           {difference.measures.length > 0 && (
-            <Box as="table" w="full" fontSize="12.5px" aria-label="Measures that changed">
+            <Box as="table" w="full" fontSize="12.5px" aria-label="Measurements that changed">
               <tbody>
                 {difference.measures.map(({ key, before, after }) => (
                   <tr key={key}>
@@ -98,7 +98,7 @@ export function WhatChanged() {
       ) : (
         <Text fontSize="12px" color="faded">
           Mark the present state and go on drawing, or lay a revision or another design over this one under
-          Proportion: what moved is told along the edge.
+          Proportion: what moved is shown along the edge.
         </Text>
       )}
     </Section>

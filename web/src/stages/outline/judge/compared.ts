@@ -50,7 +50,7 @@ export const useCompared = create<Compared>((set, get) => {
   const add = (other: Other): void => {
     const others = get().others.filter((o) => o.key !== other.key);
     if (others.length >= MOST_OTHERS) {
-      set({ problem: `${MOST_OTHERS} shapes are beside this one already: drop one first.` });
+      set({ problem: `${MOST_OTHERS} shapes are compared already: remove one first.` });
       return;
     }
     set({ others: [...others, other], problem: null, over: get().over ?? (other.path ? other.key : null) });

@@ -32,10 +32,10 @@ export function EdgeOfBody() {
       }
     >
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="body">Body here</TaskButton>
-        <TaskButton task="bench">Bench here</TaskButton>
-        <TaskButton task="brush-bench">Brush away</TaskButton>
-        <TaskButton task="brush-body">Brush on</TaskButton>
+        <TaskButton task="body">Mark body</TaskButton>
+        <TaskButton task="bench">Mark bench</TaskButton>
+        <TaskButton task="brush-bench">Paint as bench</TaskButton>
+        <TaskButton task="brush-body">Paint as body</TaskButton>
         <TaskButton task="bridge">Bridge</TaskButton>
       </HStack>
       {task === 'body' && <Hint>{'Press on the body, on each colour it has.'}</Hint>}
@@ -60,7 +60,7 @@ export function EdgeOfBody() {
         />
       )}
       <NumberField
-        label="Taken for body from"
+        label="Counts as body from"
         value={threshold * 100}
         unit="%"
         min={10}
@@ -112,7 +112,7 @@ export function EdgeOfBody() {
           </Text>
           {found.doubts.length > 0 && (
             <Box fontSize="12.5px" color="ochre" role="alert" aria-label="Doubts about the edge">
-              <Text fontWeight="600">▲ This can hardly be the body’s edge:</Text>
+              <Text fontWeight="600">▲ This is probably not the body’s edge:</Text>
               {found.doubts.map((d) => (
                 <Text key={d.what}>
                   {d.what}: {d.remedy}.
@@ -123,10 +123,10 @@ export function EdgeOfBody() {
           {found.nodes && (
             <HStack justify="end">
               <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
-                Leave it
+                Discard
               </Button>
               <Button size="2xs" colorPalette="green" onClick={takeEdge}>
-                Take it for the outline
+                Use as the outline
               </Button>
             </HStack>
           )}

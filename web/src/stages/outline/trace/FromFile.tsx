@@ -117,7 +117,7 @@ function UnitOf({ body }: { body: BroughtLine }) {
   );
 }
 
-/** How the drawing lies on the instrument. */
+/** Position on the paper on the instrument. */
 function Laying() {
   const placing = useBringIn((s) => s.placing);
   const units = usePicked((d) => d.units);
@@ -202,7 +202,7 @@ function Found() {
       ))}
       {about.passedOver.map((p) => (
         <Text key={`${p.what} ${p.why}`} fontSize="12px" color="faded">
-          Passed over: {p.count} × {p.what.toLowerCase()} ({p.why}).
+          Skipped: {p.count} × {p.what.toLowerCase()} ({p.why}).
         </Text>
       ))}
       <UnitOf body={body} />
@@ -258,7 +258,7 @@ function Found() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={() => useBringIn.getState().leave()}>
-          Leave it
+          Cancel
         </Button>
         <Button
           size="2xs"
@@ -266,7 +266,7 @@ function Found() {
           disabled={!taking}
           onClick={() => void useBringIn.getState().take()}
         >
-          Bring it in
+          Import
         </Button>
       </HStack>
     </>

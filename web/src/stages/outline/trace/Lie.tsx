@@ -25,11 +25,11 @@ export function Lie({ u }: { u: Underlay }) {
     };
   return (
     <Section
-      title="How it lies"
-      aside={u.locked ? undefined : <TaskButton task="move">Slide by hand</TaskButton>}
+      title="Position"
+      aside={u.locked ? undefined : <TaskButton task="move">Move by hand</TaskButton>}
     >
       {u.locked ? (
-        <Hint>It is locked: free it to move it.</Hint>
+        <Hint>It is locked: unlock it to move it.</Hint>
       ) : (
         <>
           <LengthField
@@ -71,13 +71,13 @@ export function Lie({ u }: { u: Underlay }) {
         </>
       )}
       <SliderRow
-        label="Strength"
-        name="Strength of the picture"
+        label="Opacity"
+        name="Opacity of the picture"
         min={5}
         max={100}
         value={Math.round(u.opacity * 100)}
         onChange={(share) =>
-          void put('changed a picture’s strength', 'opacity')({ opacity: share / 100 }, 'nudged')
+          void put('changed a picture’s opacity', 'opacity')({ opacity: share / 100 }, 'nudged')
         }
       />
     </Section>

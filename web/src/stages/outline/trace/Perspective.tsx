@@ -22,7 +22,7 @@ const PLANES = [
 
 const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ...SHEETS.map(([key, words]) => [key, words] as const),
-  ['own', 'A rectangle of my own'],
+  ['own', 'My own rectangle'],
   ['board', 'The fingerboard’s nut and last fret'],
   ['artwork', 'An artwork sheet’s crosses'],
 ];
@@ -49,10 +49,10 @@ export function Perspective() {
             marks,
           );
   return (
-    <Section title="Taken at a slant">
+    <Section title="Photo taken at an angle">
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="corners">Four marks of a known thing</TaskButton>
-        <TaskButton task="straight-edge">A straight edge</TaskButton>
+        <TaskButton task="corners">Mark four known points</TaskButton>
+        <TaskButton task="straight-edge">Mark a straight edge</TaskButton>
       </HStack>
       {task === 'corners' && (
         <>
@@ -62,7 +62,7 @@ export function Perspective() {
               {(['long', 'short'] as const).map((side) => (
                 <LengthField
                   key={side}
-                  label={side === 'long' ? 'Its long side' : 'Its short side'}
+                  label={side === 'long' ? 'Long side' : 'Short side'}
                   value={own[side]}
                   unit={units}
                   limit={SIDE}
@@ -96,14 +96,14 @@ export function Perspective() {
               disabled={marks.length < 4}
               onClick={() => void makeUpright(known.truths, known.placed, isSheet ? { plane } : null)}
             >
-              Bring it upright
+              Straighten the photo
             </Button>
           </HStack>
         </>
       )}
       {task === 'straight-edge' && (
         <>
-          <Hint>{`Mark three places or more along an edge that is straight in truth: ${marks.length} so far. The lens’ bow is then taken out when the photo is brought upright.`}</Hint>
+          <Hint>{`Mark three places or more along an edge that is straight in truth: ${marks.length} so far. The lens’ bow is then taken out when the photo is straightened.`}</Hint>
           <HStack justify="end">
             <Button
               size="2xs"
@@ -122,7 +122,7 @@ export function Perspective() {
             {straights.length} straight {straights.length === 1 ? 'edge' : 'edges'} for the lens
           </Text>
           <Button size="2xs" variant="ghost" onClick={() => useTracing.getState().clear('straights')}>
-            Drop
+            Remove
           </Button>
         </HStack>
       )}

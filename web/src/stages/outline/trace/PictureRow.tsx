@@ -63,7 +63,7 @@ export function PictureRow({ u }: { u: Underlay }) {
           </Text>
           {missing && (
             <Text fontSize="12px" color="madder">
-              The picture is not on this server, or it cannot be reached: lay it under again.
+              The picture is not on this server, or it cannot be reached: add it again.
             </Text>
           )}
           <Text fontSize="12px" color={u.scaled === 'not' ? 'ochre' : 'faded'}>
@@ -84,16 +84,16 @@ export function PictureRow({ u }: { u: Underlay }) {
           size="2xs"
           variant="ghost"
           aria-pressed={u.locked}
-          onClick={() => change(u.locked ? 'freed a picture' : 'locked a picture', { locked: !u.locked })}
+          onClick={() => change(u.locked ? 'unlocked a picture' : 'locked a picture', { locked: !u.locked })}
         >
-          {u.locked ? 'Free' : 'Lock'}
+          {u.locked ? 'Unlock' : 'Lock'}
         </Button>
         <Button
           size="2xs"
           variant="ghost"
           onClick={() => {
             if (chosen) useTracing.getState().choose(null);
-            edit(`took ${u.name} away`, (d) => edits.removeUnderlay(d, u.id));
+            edit(`removed ${u.name}`, (d) => edits.removeUnderlay(d, u.id));
           }}
         >
           Remove

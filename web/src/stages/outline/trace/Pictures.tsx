@@ -24,7 +24,7 @@ export function Pictures() {
         title="From a picture"
         aside={
           <FileButton
-            words="Lay one under"
+            words="Add a picture"
             label="Picture file"
             accept=".jpg,.jpeg,.png,.webp,.pdf"
             onFile={(file) => void layUnder(file)}

@@ -24,7 +24,7 @@ export function Scale() {
     <Section title="Size and place">
       <HStack wrap="wrap" gap="1">
         <TaskButton task="measure">Two points and their distance</TaskButton>
-        <TaskButton task="straighten">Straighten</TaskButton>
+        <TaskButton task="straighten">Align with the centre line</TaskButton>
         <TaskButton task="joint">Bridge and joint</TaskButton>
       </HStack>
       {task === 'measure' && (
@@ -72,7 +72,7 @@ export function Scale() {
           <Text flex="1">Measure {i + 1}</Text>
           <Text fontFamily="mono">{lengthWithUnit(m.truth, units)}</Text>
           <Button size="2xs" variant="ghost" onClick={() => useTracing.getState().dropMeasure(i)}>
-            Drop
+            Remove
           </Button>
         </HStack>
       ))}
@@ -90,7 +90,7 @@ export function Scale() {
                 tell(problem, 'The picture lies along the centre line.');
               }}
             >
-              Lay it straight
+              Align it
             </Button>
           </HStack>
         </>
@@ -109,7 +109,7 @@ export function Scale() {
                 tell(problem, 'The picture lies on bridge and joint.');
               }}
             >
-              Lay it there
+              Move it there
             </Button>
           </HStack>
         </>

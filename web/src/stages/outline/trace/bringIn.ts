@@ -206,7 +206,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         }
         const refusals = useDesignStore
           .getState()
-          .edit(`brought in ${file ?? 'a file'}`, (d) => edits.takeOutline(d, nodes, openings));
+          .edit(`imported ${file ?? 'a file'}`, (d) => edits.takeOutline(d, nodes, openings));
         if (refusals.length) {
           set({ problem: `${refusals[0]!.message}.`, share: null });
           return;
@@ -217,7 +217,7 @@ export const useBringIn = create<BringIn>((set, get) => {
             ? [`${openings.length} ${openings.length === 1 ? 'opening' : 'openings'}`]
             : []),
         ].join(' and ');
-        const done = `Brought in ${what}, off the file by at most ${off.toFixed(3)} mm.`;
+        const done = `Imported ${what}, off the file by at most ${off.toFixed(3)} mm.`;
         get().leave();
         set({ done });
       });

@@ -72,7 +72,7 @@ function firstLay(
 /** Lays a picture or a page of a PDF under the drawing. */
 export async function layUnder(file: File, page = 1): Promise<void> {
   const { set } = useTracing.getState();
-  set({ share: 0.05, doing: 'Laying the picture under', problem: null, told: null, pdf: null });
+  set({ share: 0.05, doing: 'Adding the picture', problem: null, told: null, pdf: null });
   try {
     let blob: Blob = file;
     let mmPerPixel: number | null = null;
@@ -102,7 +102,7 @@ export async function layUnder(file: File, page = 1): Promise<void> {
     const { design, edit } = useDesignStore.getState();
     if (!design) return;
     const underlay = firstLay(design, picture, nameOf(file.name), mmPerPixel, focal);
-    const [refusal] = edit(`laid ${underlay.name} under`, (d) => edits.addUnderlay(d, underlay));
+    const [refusal] = edit(`added ${underlay.name}`, (d) => edits.addUnderlay(d, underlay));
     if (refusal) throw new Error(`${refusal.message}.`);
     useTracing.getState().choose(underlay.id);
     set({ share: null, told, pdf });
@@ -177,7 +177,7 @@ export async function makeUpright(
     focal: now.underlay.focal,
   };
   await run(
-    'Bringing the photo upright',
+    'Straightening the photo',
     (told) => bringUpright(wish, told),
     async (made) => {
       const picture = await api.keepPicture(made.blob);
@@ -186,7 +186,7 @@ export async function makeUpright(
       const first = firstLay(
         design,
         picture,
-        `${now.underlay.name.slice(0, 66)}, upright`,
+        `${now.underlay.name.slice(0, 63)}, straightened`,
         made.mmPerPixel,
         null,
       );
@@ -208,14 +208,14 @@ export async function makeUpright(
           plane: made.camera.plane,
         },
       };
-      const [refusal] = edit('brought the photo upright', (d) =>
+      const [refusal] = edit('straightened the photo', (d) =>
         edits.addUnderlay(edits.changeUnderlay(d, now.underlay.id, { hidden: true }), underlay),
       );
       if (refusal) throw new Error(`${refusal.message}.`);
       useTracing.getState().choose(underlay.id);
       useTracing.getState().set({
         told:
-          `Upright, ${made.mmPerPixel.toFixed(2)} mm to the pixel; good to about ±${goodTo} mm over the body ` +
+          `Straightened, ${made.mmPerPixel.toFixed(2)} mm to the pixel; good to about ±${goodTo} mm over the body ` +
           `if each mark is within a pixel${made.residual > 0.01 ? `; the marks agree within ${made.residual.toFixed(2)} mm` : ''}` +
           `${made.fromSheet ? '; corners and lens taken from the sheet’s own edges' : ''}` +
           `${made.bow ? `; lens bow ${(100 * made.bow.k).toFixed(1)} % taken out` : ''}.` +
@@ -260,7 +260,7 @@ export function takeEdge(): void {
   const { nodes } = found;
   const [refusal] = useDesignStore
     .getState()
-    .edit('took the outline from a picture', (d) => edits.takeOutline(d, nodes));
+    .edit('used the outline of a picture', (d) => edits.takeOutline(d, nodes));
   begin(null);
   set({
     problem: refusal ? `${refusal.message}.` : null,

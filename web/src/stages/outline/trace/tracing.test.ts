@@ -117,7 +117,7 @@ describe('marks in a picture', () => {
     press(0, 0);
     expect(useTracing.getState().marks).toEqual([]);
   });
-  it('a task begun anew starts without marks; another picture forgets everything', () => {
+  it('a task begun again starts without marks; another picture forgets everything', () => {
     useTracing.getState().begin('body');
     press(0, 0);
     useTracing.getState().begin('bridge');

@@ -231,7 +231,7 @@ export function changeUnderlay(
 }
 
 function similar(name: string, s: Similarity | null, more: Partial<Underlay> = {}): string | null {
-  if (underlayOf(useTracing.getState().id)?.locked) return 'The picture is locked: free it to move it.';
+  if (underlayOf(useTracing.getState().id)?.locked) return 'The picture is locked: unlock it to move it.';
   return s
     ? changeUnderlay(name, (u) => ({ ...moveUnderlay(u, s), ...more }))
     : 'The two marks fall together: set them apart.';
@@ -272,7 +272,7 @@ export function straighten(): string | null {
   const long = Math.hypot(q.x - p.x, q.y - p.y);
   const middle = (p.x + q.x) / 2;
   return similar(
-    'laid the picture straight',
+    'aligned the picture',
     similarityOf(p, q, { x: middle - long / 2, y: 0 }, { x: middle + long / 2, y: 0 }),
   );
 }
@@ -285,7 +285,7 @@ export function layOnJoint(jointX: number): string | null {
   const map = pixelMap(underlay);
   const s = similarityOf(map(marks[0]!), map(marks[1]!), { x: 0, y: 0 }, { x: jointX, y: 0 });
   const error = s ? (2 * MARKED * Math.SQRT2 * underlay.scale * s.scale * HALF_BODY) / jointX : 0;
-  return similar('laid the picture on bridge and joint', s, {
+  return similar('placed the picture on bridge and joint', s, {
     scaled: 'instrument',
     goodTo: Number(error.toFixed(2)),
   });
