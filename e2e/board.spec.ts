@@ -162,7 +162,7 @@ test('the printer’s error is typed as measured, questioned over 3 %, and taken
   await expect(
     page.getByRole('navigation', { name: 'Work order' }).getByRole('img', { name: 'needs a look' }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Take off' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await saved(page);
   expect((await held(request, id)).design.print.correction).toEqual({ x: 1, y: 1 });

@@ -164,7 +164,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   expect((await held(request, again)).design).toEqual((await held(request, id)).design);
 });
 
-test('the list: rename, duplicate, put away, take back out', async ({ page, request }) => {
+test('the list: rename, duplicate, archive, restore', async ({ page, request }) => {
   await makeDesign(request, 'Listed');
   await page.goto('/');
   const more = async (name: string, item: string): Promise<void> => {
@@ -179,9 +179,9 @@ test('the list: rename, duplicate, put away, take back out', async ({ page, requ
   await more('Renamed <b>here</b>', 'Duplicate');
   const copy = page.getByRole('article', { name: 'Renamed <b>here</b>, copy', exact: true });
   await expect(copy).toBeVisible();
-  await more('Renamed <b>here</b>, copy', 'Put away');
+  await more('Renamed <b>here</b>, copy', 'Archive');
   await expect(copy).toHaveCount(0);
-  await page.getByRole('tab', { name: 'Put away' }).click();
+  await page.getByRole('tab', { name: 'Archived' }).click();
   await expect(copy).toBeVisible();
   await more('Renamed <b>here</b>, copy', 'Restore');
   await page.getByRole('tab', { name: 'Designs' }).click();

@@ -70,7 +70,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   await fromShelf(page, 'Pickups', 'pickup-twin');
   await put(region(page, 'Twin-coil pickup'), 'From bridge', 133);
   await type(field(region(page, 'Twin-coil pickup'), 'Name'), 'Neck twin-coil');
-  await type(field(region(page, /^Measures/), 'Pole spread ▲'), '48.5');
+  await type(field(region(page, /^Measurements/), 'Pole spread ▲'), '48.5');
   await fromShelf(page, 'Pickups', 'pickup-twin');
   await put(region(page, 'Twin-coil pickup'), 'From bridge', 40);
   await type(field(region(page, 'Twin-coil pickup'), 'Name'), 'Bridge twin-coil');
@@ -202,7 +202,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   const wall = derive(windrow).layout.jointX - 66 - (140 + 38.5 / 2 + 0.4);
   await isFound('wall-thin-end-grain', `${wall.toFixed(2)} mm`);
   // 5. Poles beside the strings.
-  await type(field(region(page, /^Measures/), 'Pole spread'), '42');
+  await type(field(region(page, /^Measurements/), 'Pole spread'), '42');
   await isFound('poles-off', 'Neck twin-coil');
   // 6. The bridge out of reach of intonation.
   await choosePart(page, 'Fixed bridge');
@@ -235,7 +235,7 @@ test('parts: measured, copied, mirrored, grouped, spread; a file out and in; ref
   await openStage(page, id, 'layout');
   // A measure that is taken is no longer assumed.
   await choosePart(page, 'Tone');
-  const measures = region(page, /^Measures/);
+  const measures = region(page, /^Measurements/);
   await expect(measures).toContainText('assumed');
   await field(measures, 'Bush ▲').click();
   await expect(page.getByTestId('caliper')).toContainText('across its thread');

@@ -129,7 +129,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
   await openStage(page, id, 'strings');
   await page.getByTestId('reading-findings').click();
   const list = page.getByRole('region', { name: 'Findings' });
-  await expect(list).toContainText('Nothing found');
+  await expect(list).toContainText('No problems found');
   await page.getByRole('tab', { name: 'Limits' }).click();
   await type(list.getByLabel('Smallest bit you own'), '40');
   await page.getByRole('tab', { name: 'Findings' }).click();
@@ -347,7 +347,7 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
 
   const ratios = page.getByRole('region', { name: 'Ratios' });
   await ratios
-    .getByRole('button', { name: /^Create/ })
+    .getByRole('button', { name: /^Apply/ })
     .first()
     .click();
   await expect(ratios).toContainText(/is (1\.618|√2|3:2|4:3)/);

@@ -15,13 +15,13 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await page.locator('[data-part="p4"]').focus();
   await page.keyboard.press('Enter');
   await type(field(region(page, 'Bridge twin-coil'), 'Name'), name);
-  await type(field(region(page, /^Measures/), 'Pole spread'), '50.25');
+  await type(field(region(page, /^Measurements/), 'Pole spread'), '50.25');
   const keeping = region(page, 'Keep it');
   await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
   await expect(keeping.getByRole('status')).toContainText(name);
 
   // Measured again under the same name: asked for before it is replaced.
-  await type(field(region(page, /^Measures/), 'Pole spread'), '50.5');
+  await type(field(region(page, /^Measurements/), 'Pole spread'), '50.5');
   await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
   await expect(keeping.getByRole('alert')).toContainText('is kept already');
   await keeping.getByRole('button', { name: 'Replace it' }).click();

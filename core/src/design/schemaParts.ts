@@ -10,12 +10,14 @@ z.config({ jitless: true });
 /** What people call a design. */
 export const nameSchema = filledTextSchema('the name', 80, 'the name is empty: give the design a name');
 
+const IN_UNITS = { mm: ' of millimetres', '°': ' of degrees', '%': ', in per cent', '': '' } as const;
+
 /** A finite number within its limits, refused in a maker's words. */
 export const limited = (path: LimitPath, unit: 'mm' | '°' | '%' | '', whole = false): z.ZodType<number> => {
   const { label, min, max } = LIMITS[path];
   const named = unit ? ` ${unit}` : '';
   return z
-    .number({ error: `${label} must be a number${unit ? ' of millimetres' : ''}` })
+    .number({ error: `${label} must be a number${IN_UNITS[unit]}` })
     .refine((n) => n >= min, {
       error: (issue) => `${label} ${String(issue.input)}${named} is under the least, ${min}${named}`,
     })

@@ -30,7 +30,7 @@ export function PartsChoice(props: {
           <Checkbox.HiddenInput />
           <Checkbox.Control borderColor={ON_OCHRE.ink} />
           <Checkbox.Label fontWeight="400">
-            Take {whose} {words}
+            Use {whose} {words}
           </Checkbox.Label>
         </Checkbox.Root>
       ))}
