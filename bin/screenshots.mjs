@@ -31,7 +31,7 @@ const SHOTS = [
     },
   ],
   ['strings', 'Fathom', 'strings', 'light', async () => undefined],
-  ['outline', 'Windrow', 'outline', 'light', async (page) => page.locator('[data-node="n17"]').click()],
+  ['outline', 'Windrow', 'outline', 'light', async (page) => page.locator('[data-node="n13"]').click()],
   ['outline-dark', 'Skerry', 'outline', 'dark', async () => undefined],
   ['layout', 'Windrow', 'layout', 'light', async (page) => page.locator('[data-part="p4"]').click()],
   [

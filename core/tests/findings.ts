@@ -14,6 +14,21 @@ export function demo(name: 'windrow' | 'skerry' | 'fathom'): Design {
   return checked.design;
 }
 
+const POINTED = JSON.parse(readFileSync(new URL('designs/pointed.json', import.meta.url), 'utf8')) as {
+  readonly outlines: Readonly<Record<string, readonly (readonly [number, number, OutlineNode['kind']])[]>>;
+};
+
+/** A demo design with a body of pointed horns and sharp tails: for what has to do with corners. */
+export function pointed(name: 'windrow' | 'skerry' | 'fathom'): Design {
+  const nodes = POINTED.outlines[name]!.map(([x, y, kind], i): OutlineNode => ({
+    id: `n${i + 1}`,
+    x,
+    y,
+    kind,
+  }));
+  return { ...demo(name), outline: { nodes, mirror: [] } };
+}
+
 /** What a rule finds in a design, under the design's own limits. */
 export const hits = (rule: Rule, design: Design): readonly Hit[] =>
   rule.find({ design, derived: createDeriver()(design) }, limitOf(design, rule) ?? 0);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demo } from '../../tests/findings.ts';
+import { demo, pointed } from '../../tests/findings.ts';
 import { addOnEdge } from '../outline/addOnEdge.ts';
 import { largestMove, reducible } from '../outline/reduce.ts';
 import { solveOutline } from '../outline/solve.ts';
@@ -11,7 +11,7 @@ import { mirrorGap } from './mirrorEdits.ts';
 import type { Design } from './schema.ts';
 
 const linked = newDesign('Linked');
-const windrow = demo('windrow');
+const windrow = pointed('windrow');
 const at = (d: Design, id: string) => d.outline.nodes.find((n) => n.id === id)!;
 const drifted = (d: Design): number => Math.max(0, ...d.outline.nodes.map((n) => mirrorGap(d, n.id)));
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demo } from '../../tests/findings.ts';
+import { demo, pointed } from '../../tests/findings.ts';
 import { linkMirror } from '../design/mirrorEdits.ts';
 import { pinNodes } from '../design/nodeEdits.ts';
 import { perimeter } from '../geometry/closedPath.ts';
@@ -19,7 +19,7 @@ describe('smooth runs of an edge', () => {
   ] as const)(
     '%s has one between each two of its corners, all of the edge in even steps',
     (name, corners) => {
-      const path = solveOutline(demo(name).outline.nodes);
+      const path = solveOutline(pointed(name).outline.nodes);
       const runs = edgeRuns(path, 2);
       expect(runs).toHaveLength(corners);
       expect(runs.every((r) => !r.closed)).toBe(true);
@@ -45,7 +45,7 @@ describe('smooth runs of an edge', () => {
 
 describe('the raking view', () => {
   it('draws nothing on a fair edge, and a lump ten times as high', () => {
-    let design = demo('windrow');
+    let design = pointed('windrow');
     expect(rakedEdge(solveOutline(design.outline.nodes), 10)).toEqual([]);
     for (const share of [0.66, 0.5, 0.4]) design = addOnEdge(design, 9, share).design;
     const path = solveOutline(design.outline.nodes.map((n, i) => (i === 11 ? { ...n, y: n.y + 0.7 } : n)));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demo } from '../../tests/findings.ts';
+import { pointed } from '../../tests/findings.ts';
 import { randomFrom } from '../../tests/random.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, nearestOnPath, signedArea } from '../geometry/closedPath.ts';
@@ -60,7 +60,7 @@ describe('an outline fitted to a whole body', () => {
     ['skerry', 2],
     ['fathom', 6],
   ] as const)('finds the corners of %s, and hardly more nodes than it was drawn with', (name, corners) => {
-    const { nodes } = demo(name).outline;
+    const { nodes } = pointed(name).outline;
     const path = solveOutline(nodes);
     const fit = fitOutline(flattenPath(path, 0.02), 0.3)!;
     expect(fit.nodes.filter((n) => n.kind === 'corner')).toHaveLength(corners);
@@ -72,7 +72,7 @@ describe('an outline fitted to a whole body', () => {
   });
   it('holds in the noise of a traced edge', () => {
     const random = randomFrom(20_611);
-    const path = solveOutline(demo('windrow').outline.nodes);
+    const path = solveOutline(pointed('windrow').outline.nodes);
     const edge = flattenPath(path, 0.02).map((p) => ({
       x: p.x + (random() - 0.5) * 0.2,
       y: p.y + (random() - 0.5) * 0.2,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demo } from '../../tests/findings.ts';
+import { demo, pointed } from '../../tests/findings.ts';
 import { arcCubics } from '../geometry/arcs.ts';
 import { boxOfPoints } from '../geometry/box.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
@@ -147,7 +147,7 @@ describe('along the edge', () => {
 
 describe('horns', () => {
   it('of an outline and its mirror image change sides', () => {
-    const { path, measures } = derive(demo('windrow'));
+    const { path, measures } = derive(pointed('windrow'));
     const a = hornShapes(path, measures);
     const other = reflected(path);
     const b = hornShapes(other, measureOutline(other));
@@ -250,7 +250,7 @@ describe('tools that reach', () => {
 });
 
 describe('reach of the hand', () => {
-  const { layout } = derive(demo('windrow'));
+  const { layout } = derive(pointed('windrow'));
   // A plain block whose nut end stands square beside the neck.
   const blockTo = (x: number): ClosedPath => polygon([-200, -150], [x, -150], [x, 150], [-200, 150]);
   it('wood beside the neck stops the hand, and the finger reaches on', () => {

@@ -1,17 +1,8 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import vectors from '../../vectors/outline.json';
 import type { Design, OutlineNode } from '../design/schema.ts';
-import {
-  centroid,
-  mapPath,
-  mirrorPath,
-  nearestOnPath,
-  perimeter,
-  reversePath,
-  signedArea,
-} from '../geometry/closedPath.ts';
+import { mapPath, mirrorPath, nearestOnPath, reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { cubicAt, cubicCurvature, cubicFirst } from '../geometry/cubic.ts';
 import { distance } from '../geometry/point.ts';
@@ -19,67 +10,6 @@ import { curvatureComb } from './comb.ts';
 import { drawDimensions } from './dimensions.ts';
 import { measureOutline } from './measures.ts';
 import { solveOutline } from './solve.ts';
-
-const { tolerance } = vectors;
-type Quad = readonly (readonly [number, number])[];
-const pathOf = (segments: readonly Quad[]): ClosedPath =>
-  segments.map((s) => {
-    const [p0, p1, p2, p3] = s.map(([x, y]) => ({ x, y }));
-    return { p0: p0!, p1: p1!, p2: p2!, p3: p3! };
-  });
-const cases = vectors.cases as unknown as readonly {
-  readonly name: string;
-  readonly input: { readonly closed_cubic_bezier_segments_mm: readonly Quad[] };
-  readonly expect: Readonly<Record<string, unknown>>;
-}[];
-
-describe('outlines against the vectors', () => {
-  it.each(cases.map((c) => [c.name, c] as const))('%s', (_name, { input, expect: want }) => {
-    const path = pathOf(input.closed_cubic_bezier_segments_mm);
-    const number = (key: string): number => want[key] as number;
-    const area = number('area_mm2');
-    expect(Math.abs(signedArea(path) - area)).toBeLessThan(tolerance.area_rel * area);
-    const c = centroid(path)!;
-    const [cx, cy] = want.centroid_mm as [number, number];
-    expect(distance(c, { x: cx, y: cy })).toBeLessThan(tolerance.centroid_abs_mm);
-    expect(Math.abs(perimeter(path) / number('perimeter_mm') - 1)).toBeLessThan(tolerance.perimeter_rel);
-    const m = measureOutline(path);
-    for (const [got, key] of [
-      [m.box.minX, 'x_min_mm'],
-      [m.box.maxX, 'x_max_mm'],
-      [m.box.minY, 'y_min_mm'],
-      [m.box.maxY, 'y_max_mm'],
-      [m.length, 'length_mm'],
-      [m.widest, 'overall_width_mm'],
-    ] as const)
-      expect(Math.abs(got - number(key))).toBeLessThan(tolerance.extents_abs_mm);
-    const radius = want.smallest_concave_radius_mm as number | null;
-    if (radius === null) expect(m.hollow).toBeNull();
-    else {
-      expect(m.hollow?.kind).toBe('curve');
-      expect(Math.abs(m.hollow!.radius / radius - 1)).toBeLessThan(tolerance.radius_rel);
-      const places = want.smallest_concave_radius_places_mm as readonly (readonly [number, number])[];
-      const off = places.map(([x, y]) => distance(m.hollow!.at, { x, y }));
-      expect(Math.min(...off)).toBeLessThan(tolerance.radius_place_abs_mm);
-    }
-    const sides = want.sides as
-      Readonly<Record<string, Readonly<Record<string, readonly [number, number]>>>> | undefined;
-    if (sides)
-      for (const side of Object.keys(sides)) {
-        const got = side.startsWith('bass') ? m.bass : m.treble;
-        for (const [place, at] of [
-          ['lower', got.lowerBout],
-          ['waist', got.waist],
-          ['upper', got.upperBout],
-        ] as const) {
-          const key = Object.keys(sides[side]!).find((k) => k.startsWith(place))!;
-          const [x, y] = sides[side]![key]!;
-          expect(Math.abs(at!.y - y)).toBeLessThan(tolerance.bout_and_waist_y_abs_mm);
-          expect(Math.abs(at!.x - x)).toBeLessThan(tolerance.bout_and_waist_x_abs_mm);
-        }
-      }
-  });
-});
 
 const node = (x: number, y: number, kind: OutlineNode['kind'] = 'fair', i = 0): OutlineNode => ({
   id: `n${i}${x}${y}`.replace(/[^n\d]/g, ''),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demo } from '../../tests/findings.ts';
+import { demo, pointed } from '../../tests/findings.ts';
 import { designRefusals } from '../design/check.ts';
 import { setOutline } from '../design/nodeEdits.ts';
 import type { OutlineNode } from '../design/schema.ts';
@@ -16,7 +16,7 @@ import { mapBy } from './tracing/homography.ts';
 import { noBow } from './tracing/lens.ts';
 import { uprightOf } from './tracing/rectify.ts';
 
-const windrow = demo('windrow');
+const windrow = pointed('windrow');
 const plate = setOutline(windrow, {
   nodes: (
     [

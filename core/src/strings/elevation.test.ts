@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import vectors from '../../vectors/elevation.json';
 import type { NeckSide } from './elevation.ts';
 import {
   LEAST_BITE,
@@ -12,73 +11,10 @@ import {
   pocketDepthAt,
   radiusDrop,
   saddlePlace,
-  screwBite,
   shimFor,
 } from './elevation.ts';
 
 const RAD = Math.PI / 180;
-type Numbers = Readonly<Record<string, number>>;
-interface Case {
-  readonly name: string;
-  readonly input: Numbers & { readonly kind: string; readonly bridge_height_travel_mm: [number, number] };
-  readonly expect: Readonly<Record<string, number | boolean>>;
-}
-const cases = vectors.cases as unknown as readonly Case[];
-const { abs_mm: MM, abs_rad: ANGLE } = vectors.tolerance;
-
-const neckOf = (input: Case['input']): NeckSide => ({
-  scaleLength: input.scale_length_mm!,
-  jointFret: input.joint_fret!,
-  heel: input.heel_thickness_with_board_along_z_at_joint_mm!,
-  depth: input.pocket_depth_along_z_at_joint_mm ?? 0,
-  angle: (input.neck_angle_deg ?? 0) * RAD,
-  fretHeight: input.fret_height_mm!,
-  actionNut: input.string_over_fret_crowns_at_nut_mm!,
-  action12: input.string_over_fret_crowns_at_fret_12_mm!,
-});
-
-describe('the neck from the side against the vectors', () => {
-  it.each(cases.map((c) => [c.name, c] as const))('%s', (_, { input, expect: want }) => {
-    const near = (got: number | null, key: string, by = MM): void => {
-      expect(got).not.toBeNull();
-      expect(Math.abs(got! - (want[key] as number)), key).toBeLessThanOrEqual(by);
-    };
-    if (input.kind === 'saddle from depth and angle') {
-      const place = saddlePlace(neckOf(input));
-      near(place.jointToEnd, 'joint_to_scale_end_along_board_mm');
-      near(place.boardOver, 'board_over_face_at_joint_mm');
-      near(place.stringOver, 'string_over_crown_plane_at_saddle_mm');
-      near(place.z, 'saddle_z_mm');
-      near(place.x, 'saddle_x_mm');
-      near(outsideTravel(place.z, input.bridge_height_travel_mm), 'outside_bridge_travel_mm');
-    } else if (input.kind === 'angle for a wanted saddle height') {
-      const neck = neckOf(input);
-      const angle = angleFor(neck, input.wanted_saddle_z_mm!);
-      near(angle, 'neck_angle_rad', ANGLE);
-      near(saddlePlace({ ...neck, angle: angle! }).x, 'saddle_x_mm');
-    } else if (input.kind === 'depth for a wanted saddle height') {
-      near(depthFor(neckOf(input), input.wanted_saddle_z_mm!), 'pocket_depth_at_joint_mm');
-    } else {
-      const bite = screwBite({
-        thickness: input.body_thickness_mm!,
-        pocketDepth: input.pocket_depth_at_screw_mm!,
-        carve: input.heel_carve_at_screw_mm!,
-        length: input.screw_length_under_head_mm!,
-        plate: input.plate_mm!,
-        underHead: input.other_under_head_mm!,
-        heel: input.heel_thickness_with_board_mm!,
-        board: input.fingerboard_thickness_mm!,
-      });
-      near(bite.passed, 'body_wood_passed_mm');
-      near(bite.bite, 'bite_mm');
-      near(bite.left, 'neck_wood_left_under_board_mm');
-      expect(bite.longEnough).toBe(want.long_enough);
-      expect(bite.shortEnough).toBe(want.short_enough);
-    }
-  });
-  it('takes every case', () => expect(cases).toHaveLength(22));
-});
-
 const anyNeck = fc.record({
   scaleLength: fc.double({ min: 500, max: 900, noNaN: true }),
   jointFret: fc.integer({ min: 12, max: 24 }),

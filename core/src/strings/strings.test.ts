@@ -1,90 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import vectors from '../../vectors/strings.json';
 import { newDesign } from '../design/defaults.ts';
 import { fretTableCsv } from '../files/csv.ts';
-import { fretFromNut, fretX, scaleAt, stringBridgeX, stringFretX } from './frets.ts';
 import { layoutStrings } from './layout.ts';
-import { equalGap, stringPlaces } from './places.ts';
-import { boardHalfWidth, halfSpread, nutSpread } from './taper.ts';
-
-const TOLERANCE = vectors.tolerance.abs_mm;
-interface Case {
-  readonly name: string;
-  readonly input: Readonly<Record<string, unknown>> & { readonly kind: string };
-  readonly expect: Readonly<Record<string, unknown>>;
-}
-const cases = vectors.cases as unknown as readonly Case[];
-
-function near(got: readonly number[], want: unknown): void {
-  const list = want as readonly number[];
-  expect(got.length).toBe(list.length);
-  got.forEach((value, i) => expect(Math.abs(value - list[i]!)).toBeLessThan(TOLERANCE));
-}
-
-describe('strings against the vectors', () => {
-  it.each(cases.map((c) => [c.name, c] as const))('%s', (_name, { input, expect: want }) => {
-    if (input.kind === 'fret positions') {
-      const scale = input.scale_length_mm as number;
-      const frets = input.frets as readonly number[];
-      near(
-        frets.map((n) => fretFromNut(scale, n)),
-        want.distance_from_nut_mm,
-      );
-      near(
-        frets.map((n) => fretX(scale, n)),
-        want.x_mm,
-      );
-    } else if (input.kind === 'string places') {
-      const spread = input.spread_outer_centres_mm as number;
-      const gauges = input.gauges_bass_to_treble_mm as readonly number[];
-      near([equalGap(spread, gauges)!], [want.equal_gap_mm as number]);
-      near(stringPlaces(spread, gauges, 'equal-gaps'), want.equal_gap_y_bass_to_treble_mm);
-      near(stringPlaces(spread, gauges, 'equal-centres'), want.equal_centres_y_bass_to_treble_mm);
-    } else if (input.kind === 'fanned frets') {
-      const scales = {
-        scaleLength: input.treble_scale_mm as number,
-        fan: {
-          bassScale: input.bass_scale_mm as number,
-          perpendicularFret: input.perpendicular_fret as number,
-        },
-      };
-      const wanted = want.strings as readonly Readonly<Record<string, number | readonly number[]>>[];
-      (input.string_places_0_bass_1_treble as readonly number[]).forEach((place, i) => {
-        const { scale_mm, bridge_x_mm, nut_x_mm, fret_x_mm } = wanted[i]!;
-        near(
-          [scaleAt(scales, place), stringBridgeX(scales, place), stringFretX(scales, place, 0)],
-          [scale_mm, bridge_x_mm, nut_x_mm],
-        );
-        near(
-          (input.frets as readonly number[]).map((n) => stringFretX(scales, place, n)),
-          fret_x_mm,
-        );
-        near([stringFretX(scales, place, scales.fan.perpendicularFret)], [want.perpendicular_fret_x_mm]);
-      });
-    } else {
-      const taper = {
-        fan: null,
-        scaleLength: input.scale_length_mm as number,
-        nutWidth: input.nut_width_mm as number,
-        nutMargin: input.nut_edge_to_outer_string_centre_mm as number,
-        bridgeSpread: input.bridge_spread_outer_centres_mm as number,
-        bridgeMargin: input.board_edge_outside_outer_string_at_bridge_line_mm as number,
-      };
-      const places = input.x_mm as readonly number[];
-      near([nutSpread(taper)], [want.nut_spread_outer_centres_mm as number]);
-      near(
-        places.map((x) => halfSpread(taper, x)),
-        want.outer_string_half_spread_mm,
-      );
-      near(
-        places.map((x) => boardHalfWidth(taper, x)),
-        want.board_half_width_mm,
-      );
-    }
-  });
-  it('takes every case', () => expect(cases.length).toBe(15));
-});
+import { stringPlaces } from './places.ts';
 
 describe('the layout of strings', () => {
   const { strings } = newDesign('Test', 6, 628);

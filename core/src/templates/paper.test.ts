@@ -54,7 +54,7 @@ describe('papers', () => {
     const { plan } = derived({ paper: 'roll', rollWidth: 610 });
     expect(plan.printed).toHaveLength(1);
     expect(plan.sheet.height).toBe(610);
-    expect(plan.sheet.width).toBeCloseTo(515 + 12 + 0.682 - 0.682, 0);
+    expect(plan.sheet.width).toBeCloseTo(494.1 + 12 + 0.682 - 0.682, 0);
   });
 });
 

@@ -1,76 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import vectors from '../../vectors/tiling.json';
 import type { Design } from '../design/schema.ts';
-import type { Cubic } from '../geometry/cubic.ts';
 
-import { measureOutline } from '../outline/measures.ts';
-
-import { correctionFrom, correctionQuestioned } from './correction.ts';
 import { crosshairs } from './crosshairs.ts';
 import { createDeriver } from './derive.ts';
 import { drawTemplate } from './designDrawing.ts';
 import { planSheets, rowLetter } from './plan.ts';
 import { layOutSheets } from './sheets.ts';
-import { closedPathMark } from '../drawing/drawing.ts';
-import { tileGrid, tilesWithLines } from './tiles.ts';
-
-interface Case {
-  readonly name: string;
-  readonly input: Readonly<Record<string, unknown>> & { readonly kind: string };
-  readonly expect: Readonly<Record<string, unknown>>;
-}
-const cases = vectors.cases as unknown as readonly Case[];
-type Pair = readonly [number, number];
-
-function gridOf(input: Case['input'], size: Pair, corner: Pair) {
-  const [width, height] = input.sheet_mm as Pair;
-  const [left, right, top, bottom] = input.margins_left_right_top_bottom_mm as readonly number[];
-  const box = { minX: corner[0], minY: corner[1], maxX: corner[0] + size[0], maxY: corner[1] + size[1] };
-  return tileGrid(
-    box,
-    { width, height },
-    { left: left!, right: right!, top: top!, bottom: bottom! },
-    input.overlap_mm as number,
-  );
-}
-
-describe('tiling against the vectors', () => {
-  it.each(cases.map((c) => [c.name, c] as const))('%s', (_name, { input, expect: want }) => {
-    if (input.kind === 'correction') {
-      const [nx, ny] = input.nominal_mm as Pair;
-      const [mx, my] = input.measured_mm as Pair;
-      const k = [correctionFrom(nx, mx), correctionFrom(ny, my)] as const;
-      expect(Math.abs(k[0] - (want.k_x as number))).toBeLessThan(1e-12);
-      expect(Math.abs(k[1] - (want.k_y as number))).toBeLessThan(1e-12);
-      expect(k.some(correctionQuestioned)).toBe(want.questioned);
-      return;
-    }
-    const segments = input.closed_cubic_bezier_segments_mm as readonly (readonly Pair[])[] | undefined;
-    const curves: Cubic[] = (segments ?? []).map((s) => {
-      const [p0, p1, p2, p3] = s.map(([x, y]) => ({ x, y }));
-      return { p0: p0!, p1: p1!, p2: p2!, p3: p3! };
-    });
-    const box = segments ? measureOutline(curves).box : null;
-    const size: Pair = box ? [box.maxX - box.minX, box.maxY - box.minY] : (input.drawing_mm as Pair);
-    const corner = (input.lower_left_corner_of_tile_0_0_mm as Pair | undefined) ?? [0, 0];
-    const grid = gridOf(input, size, corner);
-    const [tileWidth, tileHeight] = want.tile_mm as Pair;
-    expect(grid.tileWidth).toBeCloseTo(tileWidth, 6);
-    expect(grid.tileHeight).toBeCloseTo(tileHeight, 6);
-    expect([grid.columns, grid.rows]).toEqual([want.columns, want.rows]);
-    if (!segments) return;
-    const inked = tilesWithLines(grid, {
-      layers: [{ name: 'outline', marks: [closedPathMark('outline', 'outline', curves)] }],
-    });
-    const empty: Pair[] = [];
-    for (let row = 0; row < grid.rows; row += 1)
-      for (let column = 0; column < grid.columns; column += 1)
-        if (!inked(column, row)) empty.push([column, row]);
-    expect(empty).toEqual(want.empty_column_row);
-  });
-  it('takes every case', () => expect(cases.length).toBe(15));
-});
 
 const windrow = JSON.parse(
   readFileSync(new URL('../../../demo/windrow.json', import.meta.url), 'utf8'),

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import vectors from '../../vectors/units.json';
-import type { EntryUnit } from './length.ts';
 import {
   figureAndUnit,
   formatLength,
@@ -10,36 +8,6 @@ import {
   lengthWithUnit,
   parseLength,
 } from './length.ts';
-
-interface Case {
-  readonly name: string;
-  readonly input: {
-    readonly kind: string;
-    readonly text?: string;
-    readonly display_unit?: string;
-    readonly length_mm?: number;
-  };
-  readonly expect: Readonly<Record<string, unknown>>;
-}
-const cases = vectors.cases as unknown as readonly Case[];
-
-describe('length entry and inch fractions against the vectors', () => {
-  it.each(cases.map((c) => [c.name, c] as const))('%s', (_name, c) => {
-    if (c.input.kind === 'parse') {
-      const reading = parseLength(c.input.text!, c.input.display_unit as EntryUnit);
-      expect(reading.ok).toBe(c.expect.accepted);
-      if (reading.ok) expect(Math.abs(reading.mm - (c.expect.length_mm as number))).toBeLessThan(1e-9);
-      return;
-    }
-    const f = inchFraction(c.input.length_mm!);
-    expect(f.wholeInches).toBe(c.expect.whole_inches);
-    expect(f.numerator).toBe(c.expect.numerator);
-    expect(f.denominator).toBe(c.expect.denominator);
-    expect(Math.abs(f.remainderMm - (c.expect.remainder_mm as number))).toBeLessThan(1e-9);
-    expect(f.remainderShown).toBe(c.expect.remainder_shown);
-  });
-  it('takes every vector case', () => expect(cases.length).toBe(51));
-});
 
 describe('length entry', () => {
   it('reads a decimal comma as a point', () =>

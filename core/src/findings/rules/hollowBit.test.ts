@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cornered, demo, hits, limited } from '../../../tests/findings.ts';
+import { cornered, hits, limited, pointed } from '../../../tests/findings.ts';
 import { hollowBit } from './hollowBit.ts';
 
 describe('a hollow tighter than the smallest bit', () => {
-  const windrow = demo('windrow');
+  const windrow = pointed('windrow');
   it('is found at a corner that points inward, with radius 0', () => {
     const notched = cornered(windrow, [
       [200, 40],

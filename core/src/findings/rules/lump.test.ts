@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demo, hits, limited, withNodes } from '../../../tests/findings.ts';
+import { demo, hits, limited, pointed, withNodes } from '../../../tests/findings.ts';
 import { addNode } from '../../design/nodeEdits.ts';
 import type { Design } from '../../design/schema.ts';
 import { cubicAt, cubicFirst } from '../../geometry/cubic.ts';
@@ -29,7 +29,7 @@ describe('a lump', () => {
     ['skerry', 14, 0.8],
     ['fathom', 5, 0.7],
   ] as const)('is found in %s, segment %i lifted by %f mm', (name, segment, lift) => {
-    const design = lumpy(demo(name), segment, lift);
+    const design = lumpy(pointed(name), segment, lift);
     const found = hits(lump, design);
     expect(found.length).toBeGreaterThan(0);
     expect(found[0]!.measured).toBeGreaterThan(Math.abs(lift) / 3);

@@ -56,7 +56,7 @@ afterEach(() => {
 describe('the shelf of one’s own parts', () => {
   it('says what to do while it is empty', async () => {
     shown(<OwnShelf />);
-    expect(await screen.findByText(/Nothing yet\. Lay a part down/)).toBeTruthy();
+    expect(await screen.findByText(/Nothing yet\. Place a part/)).toBeTruthy();
   });
   it('shows a part that was kept as soon as it is, with what of it nobody measured', async () => {
     shown(
@@ -86,7 +86,7 @@ describe('the shelf of one’s own parts', () => {
     shown(<OwnShelf />);
     fireEvent.pointerDown(await screen.findByRole('button', { name: 'Our knob' }), { button: 0 });
     expect(useChosenInLayout.getState().carried).toEqual({ spec, face: 'front' });
-    fireEvent.click(button('Take Our knob off the shelf'));
+    fireEvent.click(button('Remove Our knob from the shelf'));
     await waitFor(() => expect(screen.queryByRole('button', { name: 'Our knob' })).toBeNull());
   });
   it('tells a server that is away, and that it was not taken off', async () => {
@@ -94,7 +94,7 @@ describe('the shelf of one’s own parts', () => {
     vi.mocked(api.dropPart).mockRejectedValue(new ApiError(0, 'server-away', 'the server cannot be reached'));
     shown(<OwnShelf />);
     await screen.findByRole('button', { name: 'Our knob' });
-    fireEvent.click(button('Take Our knob off the shelf'));
+    fireEvent.click(button('Remove Our knob from the shelf'));
     expect((await screen.findByRole('alert')).textContent).toBe('The server cannot be reached.');
     expect(screen.getByRole('button', { name: 'Our knob' })).toBeTruthy();
   });
