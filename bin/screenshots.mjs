@@ -83,7 +83,7 @@ const SHOTS = [
     'light',
     async (page) => {
       await page.getByRole('tab', { name: 'Trace' }).click();
-      const photo = await photoFile();
+      const photo = await photoFile(JSON.parse(readFileSync(join(ROOT, 'demo', 'windrow.json'), 'utf8')));
       await page
         .getByLabel('Picture file')
         .setInputFiles({ name: 'on the bench.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });

@@ -4,7 +4,9 @@ import { checkDesign } from '@pelkin/core';
 import type { APIRequestContext, Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
-const demo = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
+const demo = JSON.parse(
+  readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
+) as Design;
 
 /** A design of its own for a test, made from the demo; gives its id. */
 export async function makeDesign(

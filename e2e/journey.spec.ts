@@ -24,13 +24,13 @@ test('from the list to paper in hand, and found again', async ({ page, request }
     .getByRole('link', { name: /Outline/ })
     .click();
   const length = page.getByTestId('reading-length');
-  await expect(length).toContainText('494.1');
+  await expect(length).toContainText('515.0');
   await dragBy(page, page.locator('[data-node="n12"]'), -30, 0);
-  await expect(length).not.toContainText('494.1');
+  await expect(length).not.toContainText('515.0');
   await expect(length).toContainText('▲');
   const moved = await length.innerText();
   await page.getByRole('button', { name: 'Undo: moved node 12' }).click();
-  await expect(length).toContainText('494.1');
+  await expect(length).toContainText('515.0');
   await expect(page.getByRole('button', { name: /^Undo: scale length/ })).toBeVisible();
   await page.getByRole('button', { name: 'Redo: moved node 12' }).click();
   expect((await length.innerText()).split('\n')[1]).toBe(moved.split('\n')[1]);
@@ -144,7 +144,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   }, svg);
   expect(read).toMatchObject({ errors: 0, outlines: 1, closed: true });
   expect(read.perMm).toBeCloseTo(1, 6);
-  expect(Math.abs(read.width - 494.1)).toBeLessThan(0.1);
+  expect(Math.abs(read.width - 515.0)).toBeLessThan(0.1);
   const csv = await take('Frets and slot ends');
   expect(csv.split('\r\n').length).toBe(25);
   const dxf = await take('Profiles as arcs');

@@ -5,7 +5,9 @@ import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
 
-const windrow = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
+const windrow = JSON.parse(
+  readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
+) as Design;
 const derive = createDeriver();
 const bare = {
   parts: [],

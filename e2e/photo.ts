@@ -50,14 +50,16 @@ const jpegOf = (data: Uint8ClampedArray): Promise<Buffer> =>
     .jpeg({ quality: 90 })
     .toBuffer();
 
-/** A photo of the demo's body on a bench, taken at a slant, with a sheet of A5 on its face. */
-export async function photoFile(): Promise<Photo> {
-  const windrow = JSON.parse(
-    readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8'),
+const measured = (): Design =>
+  JSON.parse(
+    readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
   ) as Design;
+
+/** A photo of a design's body on a bench, taken at an angle, with a sheet of A5 on its face. */
+export async function photoFile(design = measured()): Promise<Photo> {
   const camera = cameraOver({ x: 60, y: 0 }, 2, 0.12, 0.35, WIDTH, HEIGHT);
   const { data } = photoOf({
-    body: solveOutline(windrow.outline.nodes),
+    body: solveOutline(design.outline.nodes),
     sheet: [...SHEET].reverse(),
     camera,
     width: WIDTH,

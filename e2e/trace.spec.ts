@@ -19,7 +19,9 @@ import { drawingDxf } from '@pelkin/core/dxf';
 import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 
-const windrow = JSON.parse(readFileSync(new URL('../demo/windrow.json', import.meta.url), 'utf8')) as Design;
+const windrow = JSON.parse(
+  readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
+) as Design;
 const derive = createDeriver();
 
 /** Presses on the board at a place of the shown picture, in its pixels. */
@@ -244,7 +246,7 @@ test('files that are no pictures or drawings are refused with the reason', async
   await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('line');
   await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
   await expect(page.getByRole('region', { name: 'From a drawing' })).toContainText('not a Pelkin design');
-  await expect(page.getByTestId('reading-length')).toContainText('494.1');
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
 });
 
 test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {
@@ -279,7 +281,7 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   const section = page.getByRole('region', { name: 'From a drawing' });
   await expect(section).toContainText('the file does not say');
   await expect(section).toContainText('bodies are 180 to 900 mm');
-  await section.getByRole('button', { name: /inches: 494 mm/ }).click();
+  await section.getByRole('button', { name: /inches: 515 mm/ }).click();
   await expect(section).not.toContainText('bodies are 180 to 900 mm');
   await expect(page.getByTestId('brought-0')).toHaveClass(/brought-outline/);
   await section.getByRole('radio', { name: 'Fewest, fair' }).click();
@@ -306,7 +308,7 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
     .getByLabel('Drawing file')
     .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
   await page.getByRole('button', { name: 'Import' }).click();
-  await expect(page.getByTestId('reading-length')).toContainText('494.1');
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
   await saved(page);
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
 });

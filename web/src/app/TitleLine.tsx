@@ -1,6 +1,6 @@
 import { designText, edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
-import { Box, Button, HStack, IconButton, Input, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Heading, IconButton, Input, Text } from '@chakra-ui/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -87,27 +87,29 @@ function NameField() {
   };
   if (draft === null)
     return (
-      <Box
-        as="button"
-        autoFocus={byKey}
-        onClick={() => {
-          left.current = false;
-          setDraft(name);
-        }}
-        aria-label={`Design name: ${name}. Press to change`}
-        title="Press to change the name"
-        fontSize="16px"
-        fontWeight="650"
-        px="1.5"
-        h="32px"
-        maxW="260px"
-        truncate
-        cursor="text"
-        borderRadius="l2"
-        _hover={{ bg: 'tarLight' }}
-      >
-        {name}
-      </Box>
+      <Heading as="h1" fontSize="16px" lineHeight="1" minW="0">
+        <Box
+          as="button"
+          autoFocus={byKey}
+          onClick={() => {
+            left.current = false;
+            setDraft(name);
+          }}
+          aria-label={`Design name: ${name}. Press to change`}
+          title="Press to change the name"
+          fontSize="16px"
+          fontWeight="650"
+          px="1.5"
+          h="32px"
+          maxW="260px"
+          truncate
+          cursor="text"
+          borderRadius="l2"
+          _hover={{ bg: 'tarLight' }}
+        >
+          {name}
+        </Box>
+      </Heading>
     );
   return (
     <Input

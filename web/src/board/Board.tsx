@@ -146,7 +146,7 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
   const onFit = useStable(() => fit(fitTo()));
   const ring = shownPlace && toScreen(view, size, flip, shownPlace);
   return (
-    <OwnLayout ref={area} bg="paper" data-testid="board">
+    <OwnLayout as="main" ref={area} bg="paper" data-testid="board">
       <FlipContext.Provider value={flip}>
         <svg
           ref={svg}

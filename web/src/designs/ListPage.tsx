@@ -145,16 +145,15 @@ export function ListPage() {
         </HStack>
         {making && <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />}
         <Tabs.Root
-          value={archived ? 'away' : 'bench'}
-          onValueChange={({ value }) => setArchived(value === 'away')}
+          value={archived ? 'archived' : 'current'}
+          onValueChange={({ value }) => setArchived(value === 'archived')}
           size="sm"
           colorPalette="green"
-          mb="4"
         >
           <HStack gap="3" borderBottomWidth="1px" borderColor="rule">
             <Tabs.List flex="1" borderBottomWidth="0">
-              <Tabs.Trigger value="bench">Designs</Tabs.Trigger>
-              <Tabs.Trigger value="away">Put away</Tabs.Trigger>
+              <Tabs.Trigger value="current">Designs</Tabs.Trigger>
+              <Tabs.Trigger value="archived">Archived</Tabs.Trigger>
             </Tabs.List>
             {(total > 1 || search !== '') && (
               <>
@@ -172,80 +171,82 @@ export function ListPage() {
               </>
             )}
           </HStack>
-        </Tabs.Root>
-        {problem && (
-          <Text color="madder" mb="3" role="alert">
-            {problem}
-          </Text>
-        )}
-        {list.isPending && <Spinner color="kelp" aria-label="Fetching the designs" />}
-        {list.isError && (
-          <VStack align="start" gap="2">
-            <Text role="alert">
-              {wordsOf(list.error)} Designs that are open elsewhere keep their changes.
-            </Text>
-            <Button size="sm" variant="outline" onClick={() => void list.refetch()}>
-              Try again
-            </Button>
-          </VStack>
-        )}
-        {isEmpty && !isSearched && archived && (
-          <VStack align="start" gap="1" py="10" color="faded">
-            <Text fontWeight="600" color="ink">
-              No archived designs
-            </Text>
-            <Text>Designs that you archive are kept here until you restore them.</Text>
-          </VStack>
-        )}
-        {isEmpty && !isSearched && !archived && !making && (
-          <Box py="6">
-            <Text fontWeight="600" mb="3">
-              No designs yet. Three ways to begin:
-            </Text>
-            <Grid templateColumns="repeat(auto-fit, minmax(240px, 1fr))" gap="4">
-              <Way
-                title="From body measurements"
-                about="Type length, bouts and horns; the outline is drawn from them."
-                onTake={() => setMaking('measures')}
-              />
-              <Way
-                title="From a design file"
-                about="A file that Pelkin wrote, here or elsewhere."
-                onTake={() => file.current?.click()}
-              />
-              <Way
-                title="With the demo designs"
-                about="Two guitars and a bass of an invented workshop, to explore."
-                onTake={() => void run(api.demo)}
-              />
+          <Tabs.Content value={archived ? 'archived' : 'current'} pt="4">
+            {problem && (
+              <Text color="madder" mb="3" role="alert">
+                {problem}
+              </Text>
+            )}
+            {list.isPending && <Spinner color="kelp" aria-label="Fetching the designs" />}
+            {list.isError && (
+              <VStack align="start" gap="2">
+                <Text role="alert">
+                  {wordsOf(list.error)} Designs that are open elsewhere keep their changes.
+                </Text>
+                <Button size="sm" variant="outline" onClick={() => void list.refetch()}>
+                  Try again
+                </Button>
+              </VStack>
+            )}
+            {isEmpty && !isSearched && archived && (
+              <VStack align="start" gap="1" py="10" color="faded">
+                <Text fontWeight="600" color="ink">
+                  No archived designs
+                </Text>
+                <Text>Designs that you archive are kept here until you restore them.</Text>
+              </VStack>
+            )}
+            {isEmpty && !isSearched && !archived && !making && (
+              <Box py="6">
+                <Text fontWeight="600" mb="3">
+                  No designs yet. Three ways to begin:
+                </Text>
+                <Grid templateColumns="repeat(auto-fit, minmax(240px, 1fr))" gap="4">
+                  <Way
+                    title="From body measurements"
+                    about="Type length, bouts and horns; the outline is drawn from them."
+                    onTake={() => setMaking('measures')}
+                  />
+                  <Way
+                    title="From a design file"
+                    about="A file that Pelkin wrote, here or elsewhere."
+                    onTake={() => file.current?.click()}
+                  />
+                  <Way
+                    title="With the demo designs"
+                    about="Two guitars and a bass of an invented workshop, to explore."
+                    onTake={() => void run(api.demo)}
+                  />
+                </Grid>
+              </Box>
+            )}
+            {isEmpty && isSearched && (
+              <Text color="faded" py="6">
+                No design is called “{searched}”.
+              </Text>
+            )}
+            <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="4">
+              {designs.map((d) => (
+                <Card key={d.id} design={d} archived={archived} run={run} />
+              ))}
             </Grid>
-          </Box>
-        )}
-        {isEmpty && isSearched && (
-          <Text color="faded" py="6">
-            No design is called “{searched}”.
-          </Text>
-        )}
-        <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="4">
-          {designs.map((d) => (
-            <Card key={d.id} design={d} archived={archived} run={run} />
-          ))}
-        </Grid>
-        {list.hasNextPage && (
-          <HStack justify="center" mt="5" gap="3">
-            <Text fontSize="13px" color="faded">
-              {designs.length} of {total}
-            </Text>
-            <Button
-              size="sm"
-              variant="outline"
-              loading={list.isFetchingNextPage}
-              onClick={() => void list.fetchNextPage()}
-            >
-              Show {Math.min(LISTED_AT_ONCE, total - designs.length)} more
-            </Button>
-          </HStack>
-        )}
+            {list.hasNextPage && (
+              <HStack justify="center" mt="5" gap="3">
+                <Text fontSize="13px" color="faded">
+                  {designs.length} of {total}
+                </Text>
+                <Button
+                  size="sm"
+                  variant="outline"
+                  loading={list.isFetchingNextPage}
+                  onClick={() => void list.fetchNextPage()}
+                >
+                  Show {Math.min(LISTED_AT_ONCE, total - designs.length)} more
+                </Button>
+              </HStack>
+            )}
+          </Tabs.Content>
+        </Tabs.Root>
       </Box>
     </Box>
   );

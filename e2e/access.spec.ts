@@ -1,0 +1,46 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { makeDesign, openStage } from './help.ts';
+
+/** Each main view: where it is, and how it is brought about there. */
+const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknown>)?])[] = [
+  ['strings', 'strings'],
+  ['outline, drawing', 'outline'],
+  ['outline, a node selected', 'outline', (page) => page.locator('[data-node="n8"]').click()],
+  ['outline, tracing', 'outline?desk=trace'],
+  ['outline, judging', 'outline?desk=judge'],
+  ['layout, parts', 'layout'],
+  ['layout, a part selected', 'layout', (page) => page.locator('[data-part="p4"]').click()],
+  ['layout, openings', 'layout?desk=openings'],
+  ['layout, neck join', 'layout?desk=neck'],
+  ['layout, wires', 'layout?desk=wires'],
+  ['templates', 'templates'],
+  ['findings', 'outline', (page) => page.getByTestId('reading-findings').click()],
+  ['revisions', 'outline', (page) => page.getByTitle('Frozen revisions').click()],
+];
+
+async function violations(page: Page): Promise<readonly string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).analyze();
+  return found.flatMap((v) => v.nodes.map((n) => `${v.id}: ${v.help}: ${n.target.join(' ')}`));
+}
+
+for (const light of ['light', 'dark'] as const)
+  test(`nothing keeps a screen reader or weak eyes from any main view, ${light}`, async ({
+    page,
+    request,
+  }) => {
+    test.setTimeout(180_000);
+    await page.emulateMedia({ colorScheme: light, reducedMotion: 'reduce' });
+    const id = await makeDesign(request, `Accessible, ${light}`);
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: `Open Accessible, ${light}` })).toBeVisible();
+    await test.step('designs', async () => expect(await violations(page)).toEqual([]));
+    await page.getByRole('button', { name: 'New design' }).click();
+    await test.step('new design', async () => expect(await violations(page)).toEqual([]));
+    for (const [name, where, bring] of VIEWS) {
+      await openStage(page, id, where);
+      await bring?.(page);
+      await test.step(name, async () => expect(await violations(page)).toEqual([]));
+    }
+  });
