@@ -1,9 +1,7 @@
 import type { Design, Family, Limit, ShapeKey, ShapeMeasures } from '@pelkin/core';
 import {
-  FAMILIES,
   FAMILY_KEYS,
   FAMILY_STARTS,
-  FAMILY_WORDS,
   SHAPE_WORDS,
   closedPathMark,
   pathData,
@@ -16,7 +14,7 @@ import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
 import { sentence } from '../design/api.ts';
 import { LengthField } from '../shared/LengthField.tsx';
-import { Pick } from '../shared/Pick.tsx';
+import { FamilyChoice } from './FamilyChoice.tsx';
 
 const limitOf = (key: ShapeKey): Limit => ({
   label: SHAPE_WORDS[key].name,
@@ -109,10 +107,8 @@ export function FromMeasures(props: {
       <Grid templateColumns={{ base: '1fr', lg: '440px 1fr' }} gap="6">
         <Box display="grid" gap="1.5" alignContent="start">
           {head}
-          <Pick
-            label="Family"
-            value={family}
-            options={FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as const)}
+          <FamilyChoice
+            family={family}
             onChange={(next) => {
               setFamily(next);
               setMeasures(FAMILY_STARTS[next]);

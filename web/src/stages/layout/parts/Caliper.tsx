@@ -1,9 +1,10 @@
 import type { PartSpec } from '@pelkin/core';
-import { formOf, kindOf, laidPart, lengthWithUnit, measureOf } from '@pelkin/core';
+import { formOf, kindOf, lengthWithUnit, measureOf } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
 import { useChosenInLayout } from '../chosen.ts';
+import { partShape, pathWords } from './partShape.ts';
 
 /** Which way a measure is taken, told from what it is called: along the strings, across them, or in depth. */
 function wayOf(key: string): 'x' | 'y' | 'z' | null {
@@ -25,21 +26,8 @@ export function Caliper({ spec }: { spec: PartSpec }) {
   const key = useChosenInLayout((s) => s.caliper);
   const units = usePicked((d) => d.units);
   const drawn = useMemo(() => {
-    const bench = laidPart(
-      { id: 'bench', spec, at: { x: 0, y: 0 }, turn: 0, face: 'front', z: 0, tilt: 0, group: null },
-      44,
-    );
-    const paths = [...bench.footprint, ...bench.cuts.filter((c) => c.role !== 'screw').map((c) => c.path)];
-    const points = paths.flatMap((p) => p.flatMap((c) => [c.p0, c.p1, c.p2]));
-    const xs = points.map((p) => p.x);
-    const ys = points.map((p) => p.y);
-    const box = {
-      minX: Math.min(...xs, -4),
-      maxX: Math.max(...xs, 4),
-      minY: Math.min(...ys, -4),
-      maxY: Math.max(...ys, 4),
-    };
-    return { paths, box };
+    const { outline, cuts, box } = partShape(spec);
+    return { paths: [...outline, ...cuts], box };
   }, [spec]);
   const def = kindOf(spec)?.measures.find((m) => m.key === key);
   const { box, paths } = drawn;
@@ -70,11 +58,7 @@ export function Caliper({ spec }: { spec: PartSpec }) {
       >
         <g fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="1">
           {paths.map((p, i) => (
-            <path
-              key={i}
-              d={`M${at(p[0]!.p0)}${p.map((c) => `C${at(c.p1)} ${at(c.p2)} ${at(c.p3)}`).join('')}Z`}
-              opacity={i < formOf(spec).footprint.length ? 1 : 0.45}
-            />
+            <path key={i} d={pathWords(p, at)} opacity={i < formOf(spec).footprint.length ? 1 : 0.45} />
           ))}
           <line x1={W - 66} x2={W - 10} y1={face} y2={face} strokeDasharray="3 3" opacity="0.6" />
           {form.solids.map((s, i) => (

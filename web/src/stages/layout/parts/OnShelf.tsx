@@ -2,6 +2,7 @@ import type { PartSpec } from '@pelkin/core';
 import { Box } from '@chakra-ui/react';
 import { useChosenInLayout } from '../chosen.ts';
 import { firstFace, layDown } from '../layDown.ts';
+import { PartPicture } from './PartPicture.tsx';
 
 interface Props {
   readonly shelfKey: string;
@@ -16,8 +17,13 @@ export function OnShelf({ shelfKey, name, spec }: Props) {
     <Box
       as="button"
       w="full"
-      px="2"
+      px="1.5"
       py="1"
+      display="flex"
+      alignItems="center"
+      gap="1.5"
+      minH="42px"
+      lineHeight="1.25"
       fontSize="12.5px"
       textAlign="left"
       cursor="grab"
@@ -39,6 +45,7 @@ export function OnShelf({ shelfKey, name, spec }: Props) {
         layDown(taken, firstFace(taken), null);
       }}
     >
+      <PartPicture spec={spec} />
       {name}
     </Box>
   );
