@@ -12,7 +12,6 @@ import {
   paperNotes,
   paperOf,
   plateSheets,
-  platesOf,
   readDesignText,
   saddleTableCsv,
   weightsFor,
@@ -73,9 +72,7 @@ export const tryDesign = (seed: number): Promise<Tried> =>
     const notes = paperNotes(design, 'revision 1', '2026-01-01');
     const sheets = [
       ...paperOf(design, derived, notes),
-      ...platesOf(design.guards, design.openings, derived.path, derived.laid).flatMap((plate) =>
-        plateSheets(plate, design, notes),
-      ),
+      ...derived.plates.flatMap((plate) => plateSheets(plate, design, notes)),
     ];
     return JSON.stringify(sheets).includes('null,"y"') ? 'has a sheet with a place that is none' : null;
   });

@@ -3,7 +3,7 @@ import { checkDesign } from '../src/design/check.ts';
 import type { Design, OutlineNode } from '../src/design/schema.ts';
 import type { Hit, Rule } from '../src/findings/finding.ts';
 import { limitOf } from '../src/findings/run.ts';
-import { createDeriver } from '../src/templates/derive.ts';
+import { createDeriver } from '../src/derived/derive.ts';
 
 /** A demo design as it ships. */
 export function demo(name: 'windrow' | 'skerry' | 'fathom'): Design {

@@ -3,7 +3,7 @@ import type { Design } from '../design/schema.ts';
 import type { Finding } from '../findings/finding.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
-import type { Derived } from '../templates/derive.ts';
+import type { Derived } from '../derived/derive.ts';
 import type { FactGroup } from '../templates/frontPages.ts';
 import { neckSide } from '../layout/pocket.ts';
 import { saddlePlace } from '../strings/elevation.ts';

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../design/defaults.ts';
 import { setHandedness, setName } from '../design/edits.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { designText, readDesignText } from './json.ts';
 import { drawingSvg, escapeXml } from './svg.ts';
 

@@ -17,7 +17,7 @@ import { polygonArea, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from '../layout/cut.ts';
 import { depthWords, joinedCuts } from '../layout/drawing.ts';
 import { plateProfiles, platesOf } from '../layout/plates.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { plateDrawing } from '../templates/plateSheets.ts';
 import { drawingDxf } from './dxf.ts';
 import { weightsFor } from './lineWeights.ts';

@@ -1,5 +1,5 @@
 import type { Design } from '../design/schema.ts';
-import type { Derived } from '../templates/derive.ts';
+import type { Derived } from '../derived/derive.ts';
 import { coverPages, planPage } from '../templates/frontPages.ts';
 import type { Sheet, SheetNotes } from '../templates/sheets.ts';
 import { layOutSheets } from '../templates/sheets.ts';

@@ -9,7 +9,7 @@ import { distance } from '../geometry/point.ts';
 import { solveOutline } from '../outline/solve.ts';
 
 import { crosshairs } from '../templates/crosshairs.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { planSheets } from '../templates/plan.ts';
 import { layOutSheets } from '../templates/sheets.ts';
 import { sheetsPdf } from './pdf.ts';

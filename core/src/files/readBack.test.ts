@@ -11,7 +11,7 @@ import type { Cubic } from '../geometry/cubic.ts';
 import { cubicAt } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { drawingDxf } from './dxf.ts';
 import { coverFacts } from './coverFacts.ts';
 import { designReport } from './report.ts';

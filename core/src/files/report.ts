@@ -2,7 +2,7 @@ import type { Design } from '../design/schema.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
 import { shapeOf } from '../outline/shapeMeasures.ts';
-import type { Derived } from '../templates/derive.ts';
+import type { Derived } from '../derived/derive.ts';
 import { farCrosshairs } from '../templates/farCrosshairs.ts';
 
 /** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */

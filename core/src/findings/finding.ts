@@ -1,6 +1,6 @@
 import type { Design, Stage } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Derived } from '../templates/derive.ts';
+import type { Derived } from '../derived/derive.ts';
 
 /** “stop”: what is cut would be wrong; “look”: it may be meant. */
 export type Severity = 'stop' | 'look';

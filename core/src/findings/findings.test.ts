@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demo, limited, withNodes } from '../../tests/findings.ts';
 import { acceptFinding, questionFinding, setLimit } from '../design/edits.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { RULES } from './rules.ts';
 import { acceptanceOf, findAll } from './run.ts';
 import { wordsOfFinding } from './words.ts';

@@ -1,5 +1,5 @@
 import type { AcceptedFinding, Design } from '../design/schema.ts';
-import type { Derived } from '../templates/derive.ts';
+import type { Derived } from '../derived/derive.ts';
 import type { Finding, Hit, Rule, RuleContext } from './finding.ts';
 import { RULES } from './rules.ts';
 

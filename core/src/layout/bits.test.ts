@@ -6,7 +6,7 @@ import type { Design, Shape } from '../design/schema.ts';
 import { findAll } from '../findings/run.ts';
 import { polygonArea } from '../geometry/polygons.ts';
 import { CUT_CHORD } from './cut.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 
 const derive = createDeriver();
 const plain: Design = { ...demo('windrow'), parts: [], openings: [], runs: [] };

@@ -1,5 +1,4 @@
 import type { Point } from '../geometry/point.ts';
-import { remember } from '../geometry/remember.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
@@ -42,8 +41,8 @@ export function hangingArea(laid: LaidPart): Boxed {
 /** What is left over of a body outside its cavity counts from here, mm². */
 const LEAST_AREA = 0.05;
 
-/** Every control that is screwed through the wood: pots, switches. Found once for a layout, asked by many. */
-export const controlFits = remember(({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] => {
+/** Every control that is screwed through the wood: pots, switches. A design's are found once, by what derives it. */
+export function controlFits({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] {
   return parts.flatMap((laid): readonly ControlFit[] => {
     const { bush } = laid.form;
     if (!bush || laid.part.face === 'edge') return [];
@@ -102,4 +101,4 @@ export const controlFits = remember(({ parts, cuts, thickness }: LaidOut): reado
     const underCover = front ? far + thickness - ledge : -far - ledge;
     return [{ part: laid, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
   });
-});
+}

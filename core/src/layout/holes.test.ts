@@ -3,7 +3,7 @@ import { demo } from '../../tests/findings.ts';
 import * as edits from '../design/allEdits.ts';
 import { checkDesign } from '../design/check.ts';
 import type { Design, Shape } from '../design/schema.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { holePlaces } from './openingCuts.ts';
 import { wallsOf } from './walls.ts';
 

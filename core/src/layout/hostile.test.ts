@@ -9,7 +9,7 @@ import { findAll } from '../findings/run.ts';
 import { drawingBox } from '../drawing/drawing.ts';
 import { PART_KINDS, formOf } from '../parts/kinds.ts';
 import { SHELF, specOf } from '../parts/shelf.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { designText } from '../files/json.ts';
 
 const plain = edits.setNeck(newDesign('Hostile', 6, 628), { joint: 'screwed' });

@@ -61,52 +61,57 @@ function endHoles(cuts: readonly Cut[]): readonly Cut[] {
   });
 }
 
-const bodyArea = remember((path: ClosedPath) => areaOf(path));
-const cutsOfNeck = remember(
-  (neck: Design['neck'], strings: Design['strings'], body: Design['body'], layout: StringLayout) =>
-    neckCuts({ neck, strings, body }, layout),
-);
-
 const followsBody = (openings: Design['openings']): boolean =>
   openings.some((o) => o.steps.some(({ shape }) => shape.kind === 'inset' && shape.of === 'body'));
 
-const partsOf = remember((parts: Design['parts'], thickness: number): readonly LaidPart[] =>
-  parts.map((p) => laidPart(p, thickness)),
-);
-const cutsOf = remember(
-  (
-    ofNeck: readonly Cut[],
-    openings: Design['openings'],
-    runs: Design['runs'],
-    parts: readonly LaidPart[],
-    body: Design['body'],
-    path: ClosedPath | null,
-  ) =>
-    endHoles([
-      ...ofNeck,
-      ...openingCuts({ openings, body }, path ?? []),
-      ...runs.map(runCut),
-      ...parts.flatMap((p) => p.cuts),
-    ]),
-);
-
-/**
- * All cuts and parts of a design. What has not changed since the last call is the same object again: the list of cuts
- * too, while the body's edge alone moves and no opening follows it.
- */
-export function layOut(
+/** All cuts and parts of a design. */
+export type LayOut = (
   design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings' | 'body'>,
   path: ClosedPath,
   layout: StringLayout,
-): LaidOut {
-  const { thickness } = design.body;
-  const parts = partsOf(design.parts, thickness);
-  const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, layout);
-  const followed = followsBody(design.openings) ? path : null;
-  return {
-    thickness,
-    body: bodyArea(path),
-    cuts: cutsOf(ofNeck, design.openings, design.runs, parts, design.body, followed),
-    parts,
+) => LaidOut;
+
+/**
+ * A way to lay out designs that remembers: what has not changed since its last call is the same object again, the list
+ * of cuts too, while the body's edge alone moves and no opening follows it.
+ */
+export function createLayOut(): LayOut {
+  const bodyArea = remember((path: ClosedPath) => areaOf(path));
+  const cutsOfNeck = remember(
+    (neck: Design['neck'], strings: Design['strings'], body: Design['body'], layout: StringLayout) =>
+      neckCuts({ neck, strings, body }, layout),
+  );
+
+  const partsOf = remember((parts: Design['parts'], thickness: number): readonly LaidPart[] =>
+    parts.map((p) => laidPart(p, thickness)),
+  );
+  const cutsOf = remember(
+    (
+      ofNeck: readonly Cut[],
+      openings: Design['openings'],
+      runs: Design['runs'],
+      parts: readonly LaidPart[],
+      body: Design['body'],
+      path: ClosedPath | null,
+    ) =>
+      endHoles([
+        ...ofNeck,
+        ...openingCuts({ openings, body }, path ?? []),
+        ...runs.map(runCut),
+        ...parts.flatMap((p) => p.cuts),
+      ]),
+  );
+
+  return (design, path, layout) => {
+    const { thickness } = design.body;
+    const parts = partsOf(design.parts, thickness);
+    const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, layout);
+    const followed = followsBody(design.openings) ? path : null;
+    return {
+      thickness,
+      body: bodyArea(path),
+      cuts: cutsOf(ofNeck, design.openings, design.runs, parts, design.body, followed),
+      parts,
+    };
   };
 }

@@ -7,7 +7,7 @@ import type { Design, OpeningStep } from '../design/schema.ts';
 import { rectPath } from '../geometry/figures.ts';
 import { boxed, edgeGap, polygonArea, unionOf } from '../geometry/polygons.ts';
 import { flattenPath, signedArea } from '../geometry/closedPath.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { joinedCuts } from './drawing.ts';
 import { floorsOf } from './floors.ts';
 import { isEndGrain, wallsOf } from './walls.ts';

@@ -5,7 +5,7 @@ import type { Design } from '../design/schema.ts';
 import { signedArea } from '../geometry/closedPath.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import { saddlePlace } from '../strings/elevation.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { controlFits } from './controls.ts';
 import { edgePlace } from './edgePlace.ts';
 import { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt, stringYAt } from './poles.ts';

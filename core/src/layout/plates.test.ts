@@ -11,7 +11,7 @@ import { offsetPath } from '../geometry/offset.ts';
 import { boxed, distanceToEdge, edgeGap, polygonArea, polygonHolds } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { artworkSheet } from '../templates/artwork.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { coverLedge, placesAlong } from './cover.ts';
 import { edgeSwing, plateProfiles, platesOf } from './plates.ts';
 

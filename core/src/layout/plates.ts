@@ -16,7 +16,6 @@ import {
   polygonHolds,
   unionOf,
 } from '../geometry/polygons.ts';
-import { remember } from '../geometry/remember.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { placesAlong } from './cover.ts';
 import type { Cut } from './cut.ts';
@@ -146,17 +145,15 @@ function guardPlate(guard: Guard, body: ClosedPath, laid: LaidOut): Plate | null
 }
 
 /** Every plate of a design: covers from their ledges, pickguards from their regions. */
-export const platesOf = remember(
-  (
-    guards: Design['guards'],
-    openings: Design['openings'],
-    body: ClosedPath,
-    laid: LaidOut,
-  ): readonly Plate[] => [
-    ...coversOf({ openings }, laid),
-    ...guards.flatMap((g) => guardPlate(g, body, laid) ?? []),
-  ],
-);
+export const platesOf = (
+  guards: Design['guards'],
+  openings: Design['openings'],
+  body: ClosedPath,
+  laid: LaidOut,
+): readonly Plate[] => [
+  ...coversOf({ openings }, laid),
+  ...guards.flatMap((g) => guardPlate(g, body, laid) ?? []),
+];
 
 /** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. */
 export function plateProfiles(plate: Plate): {

@@ -5,7 +5,7 @@ import { newDesign } from '../design/defaults.ts';
 import type { Design, OpeningStep } from '../design/schema.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import { rectPath } from '../geometry/figures.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { cornered } from '../../tests/findings.ts';
 import type { Wall } from './walls.ts';
 import { wallsOf } from './walls.ts';

@@ -8,7 +8,7 @@ import { mapPath } from '../geometry/closedPath.ts';
 import { straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { alongEdge, bendsOf, oddBends, reversals } from './alongEdge.ts';
 import { differenceAlong, movedStretches } from './difference.ts';
 import { handReach } from './handReach.ts';

@@ -6,7 +6,7 @@ import type { OutlineNode } from '../design/schema.ts';
 import { flattenPath, nearestOnPath } from '../geometry/closedPath.ts';
 import { cubicAt, cubicCurvature, cubicFirst } from '../geometry/cubic.ts';
 import { distance } from '../geometry/point.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { artworkCrosses, artworkSheet } from '../templates/artwork.ts';
 import { CURVE_TEMPLATES, snapToTemplate, templateEdge } from './curveTemplates.ts';
 import { turnAt } from './hollow.ts';

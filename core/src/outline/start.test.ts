@@ -5,7 +5,7 @@ import { designRefusals } from '../design/check.ts';
 import { newDesign } from '../design/defaults.ts';
 import { linkMirror } from '../design/mirrorEdits.ts';
 import { pathCrossings } from '../geometry/crossings.ts';
-import { createDeriver } from '../templates/derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { findLumps } from './lumps.ts';
 import { reshapeDesign } from './reshapeDesign.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';

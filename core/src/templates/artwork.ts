@@ -5,8 +5,8 @@ import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { drawCuts, drawParts } from '../layout/drawing.ts';
-import { drawPlate, platesOf } from '../layout/plates.ts';
-import type { Derived } from './derive.ts';
+import { drawPlate } from '../layout/plates.ts';
+import type { DrawnParts } from './drawnParts.ts';
 import type { Sheet } from './sheets.ts';
 
 /** Small sheets that a finish design is drawn on. */
@@ -45,12 +45,10 @@ export function artworkCrosses(body: Box): readonly Point[] {
 }
 
 /** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
-const faceMarks = (design: Design, { laid, path }: Derived): readonly Mark[] => [
+const faceMarks = ({ laid, plates }: DrawnParts): readonly Mark[] => [
   ...drawCuts(laid.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
   ...drawParts(laid.parts.filter((p) => p.part.face === 'front')).marks,
-  ...platesOf(design.guards, design.openings, path, laid)
-    .filter((p) => p.face === 'front')
-    .flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
+  ...plates.filter((p) => p.face === 'front').flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
 ];
 
 /**
@@ -58,7 +56,7 @@ const faceMarks = (design: Design, { laid, path }: Derived): readonly Mark[] => 
  * drawing), the board's end and the bridge line, and four crosses by which a scan of the drawn sheet is laid back at
  * full size. Right-handed or left-handed as the instrument is.
  */
-export function artworkSheet(design: Design, derived: Derived, paper: ArtworkPaper): Artwork {
+export function artworkSheet(design: Design, derived: DrawnParts, paper: ArtworkPaper): Artwork {
   const page = ARTWORK_PAPERS.find((p) => p.key === paper)!;
   const { box } = derived.measures;
   const crosses = artworkCrosses(box);
@@ -79,7 +77,7 @@ export function artworkSheet(design: Design, derived: Derived, paper: ArtworkPap
   const half = layout.boardEndWidth / 2;
   const marks: readonly Mark[] = [
     closedPathMark('artwork-outline', 'outline', derived.path),
-    ...faceMarks(design, derived),
+    ...faceMarks(derived),
     lineMark('artwork-bridge', 'bridgeLine', { x: 0, y: 40 }, { x: 0, y: -40 }),
     lineMark('artwork-board-end', 'boardEdge', { x: boardEnd, y: half }, { x: boardEnd, y: -half }),
     ...(['1', '-1'] as const).map((s) =>

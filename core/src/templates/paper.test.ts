@@ -7,7 +7,7 @@ import type { PrintSettings } from '../design/schema.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { distance } from '../geometry/point.ts';
 import { crosshairs } from './crosshairs.ts';
-import { createDeriver } from './derive.ts';
+import { createDeriver } from '../derived/derive.ts';
 import { farCrosshairs } from './farCrosshairs.ts';
 import { planSheets, planToTemplate } from './plan.ts';
 import { TRUE_PRINTER, tapeUp } from './printer.ts';

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Design } from '../design/schema.ts';
 
 import { crosshairs } from './crosshairs.ts';
-import { createDeriver } from './derive.ts';
-import { drawTemplate } from './designDrawing.ts';
+import { createDeriver } from '../derived/derive.ts';
+import { drawTemplate } from '../derived/designDrawing.ts';
 import { planSheets, rowLetter } from './plan.ts';
 import { layOutSheets } from './sheets.ts';
 

@@ -9,7 +9,7 @@ import { nodesAsDrawn } from '../../outline/fromChain.ts';
 import { shapeOf } from '../../outline/shapeMeasures.ts';
 import { outlineTurns } from '../../outline/measures.ts';
 import { solveOutline } from '../../outline/solve.ts';
-import { createDeriver } from '../../templates/derive.ts';
+import { createDeriver } from '../../derived/derive.ts';
 import { DXF_CURVES, drawingDxf } from '../dxf.ts';
 import { drawingSvg } from '../svg.ts';
 import { readDrawing } from './read.ts';

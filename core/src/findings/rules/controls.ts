@@ -1,5 +1,4 @@
 import type { ControlFit } from '../../layout/controls.ts';
-import { controlFits } from '../../layout/controls.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Hit, Rule } from '../finding.ts';
 
@@ -19,10 +18,7 @@ export const controlNoCavity: Rule = {
   title: 'A control has no cavity behind it',
   says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
   remedy: 'Move it over its cavity, or rout one there.',
-  find: ({ derived }) =>
-    controlFits(derived.laid)
-      .filter((f) => f.cavity === null)
-      .map((f) => hit(f, null)),
+  find: ({ derived }) => derived.fits.filter((f) => f.cavity === null).map((f) => hit(f, null)),
 };
 
 export const bushShort: Rule = {
@@ -34,9 +30,7 @@ export const bushShort: Rule = {
     `${subject} has ${measured} of thread left when its nut is on (below zero: the nut does not catch); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
   find: ({ derived }, limit) =>
-    controlFits(derived.laid)
-      .filter((f) => f.cavity !== null && f.spare < limit)
-      .map((f) => hit(f, f.spare)),
+    derived.fits.filter((f) => f.cavity !== null && f.spare < limit).map((f) => hit(f, f.spare)),
 };
 
 /** Bodies may touch a wall to within this, mm: what a file takes off. */
@@ -48,10 +42,7 @@ export const bodyHitsWall: Rule = {
   title: 'A control’s body runs into wood',
   says: ({ measured, subject }) => `The body of ${subject} reaches ${measured} into the wall of its cavity.`,
   remedy: 'Move it, turn it, or widen the cavity.',
-  find: ({ derived }) =>
-    controlFits(derived.laid)
-      .filter((f) => f.bodyOut > TOUCH)
-      .map((f) => hit(f, f.bodyOut, f.at)),
+  find: ({ derived }) => derived.fits.filter((f) => f.bodyOut > TOUCH).map((f) => hit(f, f.bodyOut, f.at)),
 };
 
 export const bodyHitsCover: Rule = {
@@ -70,7 +61,7 @@ export const bodyHitsCover: Rule = {
     `There is ${measured} between the lugs of ${subject} and the cover (below zero: it stands out); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
   find: ({ derived }, limit) =>
-    controlFits(derived.laid)
+    derived.fits
       .filter((f) => f.underCover !== null && f.underCover < limit)
       .map((f) => hit(f, f.underCover)),
 };

@@ -1,14 +1,9 @@
 import { offsetPath } from '../../geometry/offset.ts';
 import { areaHolds, polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
-import { remember } from '../../geometry/remember.ts';
 import { areaOf } from '../../layout/cut.ts';
-import type { Floor } from '../../layout/floors.ts';
-import { floorsOf } from '../../layout/floors.ts';
 import type { LaidOut } from '../../layout/layOut.ts';
 import type { Rule } from '../finding.ts';
 import { cutWords, pairOf } from './cutWords.ts';
-
-const floors = remember((laid: LaidOut): readonly Floor[] => floorsOf(laid));
 
 export const floorThin: Rule = {
   id: 'floor-thin',
@@ -21,7 +16,7 @@ export const floorThin: Rule = {
     `${measured} of wood is left under ${subject}; at least ${limit} is recommended.`,
   remedy: 'Make one of them shallower, or move them apart.',
   find: ({ design, derived }, limit) =>
-    floors(derived.laid)
+    derived.floors
       .filter((f) => f.thickness < limit)
       .map((f) => ({
         subject: pairOf(f.a.id, f.b?.id ?? 'face'),

@@ -3,7 +3,7 @@ import { demo, limited } from '../../../tests/findings.ts';
 import * as edits from '../../design/allEdits.ts';
 import type { Design, PlacedPart } from '../../design/schema.ts';
 import { SHELF, specOf } from '../../parts/shelf.ts';
-import { createDeriver } from '../../templates/derive.ts';
+import { createDeriver } from '../../derived/derive.ts';
 import { findAll } from '../run.ts';
 import { wordsOfFinding } from '../words.ts';
 

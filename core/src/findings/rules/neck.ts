@@ -1,5 +1,4 @@
 import { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from '../../layout/pocket.ts';
-import { handReach } from '../../outline/handReach.ts';
 import { seatAt } from '../../outline/widthAt.ts';
 import { LEAST_BITE, LEAST_UNDER_BOARD } from '../../strings/elevation.ts';
 import type { Hit, Rule, RuleContext } from '../finding.ts';
@@ -143,9 +142,9 @@ export const fretAccess: Rule = {
     `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is acceptable.`,
   remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
   reads: ({ design, derived }) => [design.neck, design.strings, design.hand, derived.path],
-  find: ({ design, derived: { path, layout } }, limit) => {
+  find: ({ design, derived: { reach, layout } }, limit) => {
     if (design.neck.joint === 'undecided') return [];
-    const { treble } = handReach(path, layout, design.hand);
+    const { treble } = reach;
     const out = design.strings.frets - treble.fret;
     return out > limit
       ? [

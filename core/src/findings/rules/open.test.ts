@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demo, hits } from '../../../tests/findings.ts';
-import { createDeriver } from '../../templates/derive.ts';
+import { createDeriver } from '../../derived/derive.ts';
 import { open } from './open.ts';
 
 describe('an open outline', () => {

@@ -12,7 +12,6 @@ import {
 import { neckSide } from '../../layout/pocket.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
-import { platesOf } from '../../layout/plates.ts';
 import type { Hit, Rule } from '../finding.ts';
 import { pairOf } from './cutWords.ts';
 
@@ -195,10 +194,8 @@ export const batteryCovered: Rule = {
   title: 'A battery cannot be reached',
   says: ({ subject }) => `${subject} lies under another part: it could not be changed without a screwdriver.`,
   remedy: 'Move it, or put it in the other face.',
-  find: ({ design, derived: { laid, path } }) => {
-    const guards = platesOf(design.guards, design.openings, path, laid).filter((p) =>
-      design.guards.some((g) => g.id === p.id),
-    );
+  find: ({ design, derived: { laid, plates } }) => {
+    const guards = plates.filter((p) => design.guards.some((g) => g.id === p.id));
     return laid.parts
       .filter((p) => p.part.spec.kind === 'battery' && p.solids[0])
       .filter((p) => {

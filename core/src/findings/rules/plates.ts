@@ -1,11 +1,9 @@
 import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
-import type { Plate } from '../../layout/plates.ts';
-import { edgeSwing, platesOf } from '../../layout/plates.ts';
+import { edgeSwing } from '../../layout/plates.ts';
 import type { Rule, RuleContext } from '../finding.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
-const plates = ({ design, derived }: RuleContext): readonly Plate[] =>
-  platesOf(design.guards, design.openings, derived.path, derived.laid);
+const plates = ({ derived }: RuleContext) => derived.plates;
 
 export const guardUneven: Rule = {
   ...BASE,

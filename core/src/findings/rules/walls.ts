@@ -1,14 +1,6 @@
-import { remember } from '../../geometry/remember.ts';
-import type { LaidOut } from '../../layout/layOut.ts';
 import type { Wall } from '../../layout/walls.ts';
-import { wallsOf } from '../../layout/walls.ts';
 import type { Hit, Rule, RuleContext } from '../finding.ts';
 import { cutWords, pairOf } from './cutWords.ts';
-
-const RAD = Math.PI / 180;
-const walls = remember((laid: LaidOut, grain: number): readonly Wall[] => wallsOf(laid, grain));
-const of = ({ design, derived }: RuleContext): readonly Wall[] =>
-  walls(derived.laid, design.body.grain * RAD);
 
 /** A rib stands between two chambers: no bit, screw or hand leans on it. */
 const isRib = (w: Wall): boolean => w.a.role === 'chamber' && w.b?.role === 'chamber';
@@ -26,7 +18,7 @@ function hit({ design }: RuleContext, w: Wall): Hit {
 const thin =
   (which: (w: Wall) => boolean) =>
   (context: RuleContext, limit: number): readonly Hit[] =>
-    of(context)
+    context.derived.walls
       .filter((w) => w.thickness >= 0 && w.thickness < limit && which(w))
       .map((w) => hit(context, w));
 
@@ -83,7 +75,7 @@ export const breaksEdge: Rule = {
   says: ({ measured, subject }) => `${subject}: it runs ${measured} out of the body.`,
   remedy: 'Move it inward, or make it smaller. If it is meant to run out, accept it with the reason.',
   find: (context) =>
-    of(context)
+    context.derived.walls
       .filter((w) => w.b === null && w.thickness < 0)
       .map((w) => ({
         ...hit(context, w),

@@ -1,13 +1,9 @@
-import { remember } from '../../geometry/remember.ts';
-import type { Design } from '../../design/schema.ts';
-import type { LaidOut } from '../../layout/layOut.ts';
-import { runCover, wayIn, wiringOf } from '../../layout/wiring.ts';
+import { runCover, wayIn } from '../../layout/wiring.ts';
 import { plugBlocks } from '../../layout/plugs.ts';
 import type { Rule } from '../finding.ts';
 import { pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop' } as const;
-const wired = remember((laid: LaidOut, runs: Design['runs']) => wiringOf(laid, runs));
 
 export const wireNoWay: Rule = {
   ...BASE,
@@ -17,8 +13,8 @@ export const wireNoWay: Rule = {
   title: 'A wire has no way to the controls',
   says: ({ subject }) => `From ${subject} no opening or drilled run leads to the control cavity.`,
   remedy: 'Drill a run, rout a channel, or let an opening reach the cavity.',
-  find: ({ design, derived: { laid } }) =>
-    wired(laid, design.runs)
+  find: ({ derived }) =>
+    derived.wired
       .filter((w) => !w.reaches)
       .map((w) => ({
         subject: `${w.part.part.id}${w.ground ? ' ground' : ''}`,

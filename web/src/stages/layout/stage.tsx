@@ -1,5 +1,5 @@
 import type { Derived, Design } from '@pelkin/core';
-import { figureAndUnit, floorsOf, growBox, wallsOf } from '@pelkin/core';
+import { figureAndUnit, growBox } from '@pelkin/core';
 import { lazy } from 'react';
 import type { Read } from '../stage.ts';
 import { layersOf, stageOf } from '../stage.ts';
@@ -72,14 +72,13 @@ export const layout = stageOf({
       key: 'wall',
       label: 'Thinnest wall',
       rests: true,
-      of: (design: Design, { laid }: Derived) =>
-        thinnest(design, wallsOf(laid, (design.body.grain * Math.PI) / 180), 'edge'),
+      of: (design: Design, { walls }: Derived) => thinnest(design, walls, 'edge'),
     },
     {
       key: 'floor',
       label: 'Thinnest floor',
       rests: true,
-      of: (design: Design, { laid }: Derived) => thinnest(design, floorsOf(laid), ''),
+      of: (design: Design, { floors }: Derived) => thinnest(design, floors, ''),
     },
   ],
   files: [],

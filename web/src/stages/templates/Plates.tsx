@@ -1,13 +1,5 @@
 import type { Plate } from '@pelkin/core';
-import {
-  drawingSvg,
-  lengthWithUnit,
-  paperNotes,
-  plateDrawing,
-  plateSheets,
-  platesOf,
-  weightsFor,
-} from '@pelkin/core';
+import { drawingSvg, lengthWithUnit, paperNotes, plateDrawing, plateSheets, weightsFor } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { wordsOf } from '../../design/api.ts';
@@ -22,9 +14,8 @@ const KINDS = ['PDF', 'SVG', 'DXF'] as const;
 /** Covers and pickguards: each a sheet of its own, on paper or as a file. */
 export function Plates() {
   const design = useDesign();
-  const { laid, path } = useDerived();
+  const { plates } = useDerived();
   const [problem, setProblem] = useState<string | null>(null);
-  const plates = platesOf(design.guards, design.openings, path, laid);
   if (plates.length === 0) return null;
   const give = async (plate: Plate, kind: (typeof KINDS)[number]): Promise<void> => {
     setProblem(null);

@@ -1,5 +1,5 @@
 import type { Design, Point } from '@pelkin/core';
-import { edgePlace, edits, nearestOnSegment, platesOf } from '@pelkin/core';
+import { edgePlace, edits, nearestOnSegment } from '@pelkin/core';
 import { derive } from '../../../design/derived.ts';
 
 const DEG = 180 / Math.PI;
@@ -82,9 +82,9 @@ export function alongEdge(d: Design, ids: readonly string[], off: number): Desig
 
 /** The way that a pickguard's edge runs where it comes nearest to a place, °; null without a pickguard. */
 function guardEdgeBeside(d: Design, at: Point): number | null {
-  const { path, laid } = derive(d);
+  const { plates } = derive(d);
   let [least, way] = [Infinity, null as number | null];
-  for (const plate of platesOf(d.guards, d.openings, path, laid)) {
+  for (const plate of plates) {
     if (!d.guards.some((g) => g.id === plate.id)) continue;
     plate.edge.forEach((p, i) => {
       const q = plate.edge[(i + 1) % plate.edge.length]!;

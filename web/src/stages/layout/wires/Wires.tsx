@@ -1,5 +1,5 @@
 import type { Design, Run } from '@pelkin/core';
-import { drillNeed, edits, lengthWithUnit, runCover, wayIn, wiringOf } from '@pelkin/core';
+import { drillNeed, edits, lengthWithUnit, runCover, wayIn } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useCallback } from 'react';
 import { SideLength } from '../../../design/SideLength.tsx';
@@ -122,9 +122,7 @@ function ChosenRun({ id }: { id: string }) {
 
 /** Whether every wire gets to the controls. */
 function Reached() {
-  const { laid } = useDerived();
-  const runs = usePicked((d) => d.runs);
-  const wired = wiringOf(laid, runs);
+  const { wired } = useDerived();
   return (
     <Section title="To the controls">
       {wired.length === 0 ? (

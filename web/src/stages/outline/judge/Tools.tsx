@@ -1,5 +1,5 @@
 import type { OwnedTool } from '@pelkin/core';
-import { LIMITS, edits, handReach, lengthWithUnit, reachAlong, shareTools } from '@pelkin/core';
+import { LIMITS, edits, lengthWithUnit, reachAlong, shareTools } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { derive, usePicked } from '../../../design/derived.ts';
@@ -150,8 +150,7 @@ export function Reach() {
   const units = usePicked((d) => d.units);
   const reach = useMemo(() => {
     if (!design) return null;
-    const { path, layout } = derive(design);
-    return handReach(path, layout, design.hand);
+    return derive(design).reach;
   }, [design]);
   if (!reach) return null;
   return (

@@ -5,20 +5,10 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
-import type { LaidOut } from '../layout/layOut.ts';
-import { drawPlate, platesOf } from '../layout/plates.ts';
+import { drawPlate } from '../layout/plates.ts';
+import type { DrawnParts } from '../templates/drawnParts.ts';
 import { throughLines } from '../layout/pocket.ts';
-import type { OutlineMeasures } from '../outline/measures.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
-import type { StringLayout } from '../strings/layout.ts';
-
-/** What a design's drawing is made from: derived once, drawn everywhere. */
-export interface DrawnParts {
-  readonly path: ClosedPath;
-  readonly measures: OutlineMeasures;
-  readonly layout: StringLayout;
-  readonly laid: LaidOut;
-}
 
 /** How layers are made: plainly, or by ways that remember what they gave. */
 export interface LayerMakers {
@@ -64,12 +54,12 @@ const drawThrough = (design: Design, { measures }: DrawnParts): readonly Layer[]
 };
 
 /** Pickguards as they lie on the face; none are looked for where none is drawn. */
-const drawGuards = ({ guards, openings }: Design, { path, laid }: DrawnParts): readonly Layer[] =>
+const drawGuards = ({ guards }: Design, parts: DrawnParts): readonly Layer[] =>
   guards.length
     ? [
         {
           name: 'plates',
-          marks: platesOf(guards, openings, path, laid)
+          marks: parts.plates
             .filter((p) => guards.some((g) => g.id === p.id))
             .flatMap((p) => drawPlate(p).flatMap((l) => l.marks))
             .map((m) => (m.kind === 'path' && m.ink === 'outline' ? { ...m, ink: 'part' as const } : m)),
@@ -80,7 +70,7 @@ const drawGuards = ({ guards, openings }: Design, { path, laid }: DrawnParts): r
 /** Neck, strings and outline as the board shows them, before anything is laid out; instrument frame, right-handed. */
 export function drawBare(
   design: Design,
-  { path, measures, layout }: Omit<DrawnParts, 'laid'>,
+  { path, measures, layout }: Pick<DrawnParts, 'path' | 'measures' | 'layout'>,
   make: LayerMakers = PLAIN,
 ): Drawing {
   const tail = Math.min(measures.box.minX, 0);

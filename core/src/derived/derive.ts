@@ -2,19 +2,31 @@ import type { Design } from '../design/schema.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { once, remember } from '../geometry/remember.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
-import { layOut } from '../layout/layOut.ts';
+import type { ControlFit } from '../layout/controls.ts';
+import { controlFits } from '../layout/controls.ts';
+import type { Floor } from '../layout/floors.ts';
+import { floorsOf } from '../layout/floors.ts';
+import type { LaidOut } from '../layout/layOut.ts';
+import { createLayOut } from '../layout/layOut.ts';
+import { platesOf } from '../layout/plates.ts';
+import type { Wall } from '../layout/walls.ts';
+import { wallsOf } from '../layout/walls.ts';
+import type { Wired } from '../layout/wiring.ts';
+import { wiringOf } from '../layout/wiring.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
+import type { HandReach } from '../outline/handReach.ts';
+import { handReach } from '../outline/handReach.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import { layoutStrings } from '../strings/layout.ts';
 import type { StringLayout } from '../strings/layout.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import type { DrawnParts } from './designDrawing.ts';
 import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
-import type { SheetPlan } from './plan.ts';
-import { planSheets } from './plan.ts';
+import type { DrawnParts } from '../templates/drawnParts.ts';
+import type { SheetPlan } from '../templates/plan.ts';
+import { planSheets } from '../templates/plan.ts';
 
 /** Everything that follows from a design and is cheap enough to follow a drag. */
 export interface Derived extends DrawnParts {
@@ -25,7 +37,19 @@ export interface Derived extends DrawnParts {
   /** As it goes on paper and into files: mirrored for a left-handed instrument. */
   readonly template: Drawing;
   readonly plan: SheetPlan;
+  /** Wood between openings, and to the edge. */
+  readonly walls: readonly Wall[];
+  /** Wood under openings. */
+  readonly floors: readonly Floor[];
+  /** How each pot and switch sits in the wood. */
+  readonly fits: readonly ControlFit[];
+  /** Ways of the wires to the controls. */
+  readonly wired: readonly Wired[];
+  /** How far the fretting hand reaches. */
+  readonly reach: HandReach;
 }
+
+const RAD = Math.PI / 180;
 
 /**
  * A way to derive designs that remembers, by identity, what the parts of the last few gave: moving a
@@ -37,6 +61,7 @@ export function createDeriver(): (design: Design) => Derived {
     return { path, measures: measureOutline(path) };
   });
   const layoutOf = remember(layoutStrings);
+  const layOut = createLayOut();
   const laidOf = remember(
     (
       parts: Design['parts'],
@@ -49,6 +74,12 @@ export function createDeriver(): (design: Design) => Derived {
       layout: StringLayout,
     ) => layOut({ parts, openings, runs, neck, strings, body }, path, layout),
   );
+  const wallsIn = remember((laid: LaidOut, grain: number) => wallsOf(laid, grain * RAD));
+  const floorsIn = remember(floorsOf);
+  const fitsIn = remember(controlFits);
+  const platesIn = remember(platesOf);
+  const wiredIn = remember(wiringOf);
+  const reachIn = remember(handReach);
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -90,6 +121,9 @@ export function createDeriver(): (design: Design) => Derived {
       get laid() {
         return laid();
       },
+      get plates() {
+        return platesIn(design.guards, design.openings, outline().path, laid());
+      },
     };
     const bare = once(() => drawBare(design, parts, makers));
     const drawing = once(() => drawDesign(design, parts, makers));
@@ -101,6 +135,12 @@ export function createDeriver(): (design: Design) => Derived {
       drawing: { get: drawing, enumerable: true },
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },
+      // What rules, readings and panels ask for alike is looked for once.
+      walls: { get: () => wallsIn(laid(), design.body.grain), enumerable: true },
+      floors: { get: () => floorsIn(laid()), enumerable: true },
+      fits: { get: () => fitsIn(laid()), enumerable: true },
+      wired: { get: () => wiredIn(laid(), design.runs), enumerable: true },
+      reach: { get: () => reachIn(outline().path, layout(), design.hand), enumerable: true },
     });
   });
 }

@@ -8,8 +8,8 @@ import type { Design } from '../design/schema.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import { createDeriver } from './derive.ts';
-import type { Sheet } from './sheets.ts';
-import { layOutSheets } from './sheets.ts';
+import type { Sheet } from '../templates/sheets.ts';
+import { layOutSheets } from '../templates/sheets.ts';
 
 const design = newDesign('Derived', 6, 640);
 
