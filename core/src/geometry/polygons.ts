@@ -120,9 +120,20 @@ const offBox = (box: Box, minX: number, minY: number, maxX: number, maxY: number
 /** The sides of a polygon that come within `limit` of a box. */
 export function sidesNear(polygon: Polygon, box: Box, limit: number): [Point, Point][] {
   const near: [Point, Point][] = [];
+  const [minX, maxX, minY, maxY] = [box.minX - limit, box.maxX + limit, box.minY - limit, box.maxY + limit];
   for (let i = 0; i < polygon.length; i += 1) {
-    const [a, b] = [polygon[i]!, polygon[(i + 1) % polygon.length]!];
-    if (offBox(box, Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y)) <= limit)
+    const [a, b] = [polygon[i]!, polygon[i + 1] ?? polygon[0]!];
+    // Most sides are far off: told without a distance.
+    const far =
+      (a.x < minX && b.x < minX) ||
+      (a.x > maxX && b.x > maxX) ||
+      (a.y < minY && b.y < minY) ||
+      (a.y > maxY && b.y > maxY);
+    if (
+      !far &&
+      (limit === 0 ||
+        offBox(box, Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y)) <= limit)
+    )
       near.push([a, b]);
   }
   return near;

@@ -84,38 +84,55 @@ function depthsOf({ bottom, top }: Range, others: readonly Cut[]): readonly Rang
   return deep.length ? deep : parts;
 }
 
-/** A way that was found round what is in it, with what it was looked for among. */
+/** A way that was found between two edges, with what it was looked for among. */
 interface Looked {
-  readonly taken: readonly Cut[];
+  readonly among: readonly Cut[];
+  readonly body: LaidOut['body'] | null;
   readonly way: Gap | null;
 }
-const lookedFor = byPair((_a: object, _b: object): { looked: Looked[] } => ({ looked: [] }));
+type Memory = (a: Cut, b: Cut | LaidOut['body']) => { looked: readonly Looked[] };
+const memory = (): Memory =>
+  byPair((_a: object, _b: object): { looked: readonly Looked[] } => ({ looked: [] }));
 /** At most so many ways are remembered of a pair. */
 const MOST_REMEMBERED = 4;
 
+/** What was found of a pair among just these others, or what is found now. */
+function lookedFor(
+  ways: Memory,
+  a: Cut,
+  b: Cut | LaidOut['body'],
+  among: readonly Cut[],
+  body: LaidOut['body'] | null,
+  look: () => Gap | null,
+): Gap | null {
+  const pair = ways(a, b);
+  const known = pair.looked.find(
+    (l) => l.body === body && l.among.length === among.length && l.among.every((c, i) => c === among[i]),
+  );
+  if (known) return known.way;
+  const way = look();
+  pair.looked = [{ among, body, way }, ...pair.looked].slice(0, MOST_REMEMBERED);
+  return way;
+}
+/** Of a pair at one depth, and of all depths that it shares. */
+const [atDepth, overall] = [memory(), memory()];
+
 /** {@link woodWay}, remembered while nothing that it was looked for among has changed. */
-function rememberedWay(
+const rememberedWay = (
   a: Cut,
   b: Cut | LaidOut['body'],
   taken: readonly Cut[],
   body: LaidOut['body'] | null,
-): Gap | null {
-  const memory = lookedFor(a, b);
-  const known = memory.looked.find(
-    (l) => l.taken.length === taken.length && l.taken.every((c, i) => c === taken[i]),
+): Gap | null =>
+  lookedFor(atDepth, a, b, taken, body, () =>
+    woodWay(
+      a.area,
+      'area' in b ? b.area : b,
+      taken.map((c) => c.area),
+      body?.polygon ?? null,
+      WALL_SIGHT,
+    ),
   );
-  if (known) return known.way;
-  const area = 'area' in b ? b.area : b;
-  const way = woodWay(
-    a.area,
-    area,
-    taken.map((c) => c.area),
-    body?.polygon ?? null,
-    WALL_SIGHT,
-  );
-  memory.looked = [{ taken, way }, ...memory.looked].slice(0, MOST_REMEMBERED);
-  return way;
-}
 
 /**
  * The least wood between a cut and another, or the body's edge, at any depth that both share: the shortest way that
@@ -132,24 +149,26 @@ function leastWood(
 ): Gap | null {
   const box = growBox(a.area.box, WALL_SIGHT);
   const others = walled.filter((c) => c !== a && c !== b && zOverlap(c, range) && boxesMeet(c.area.box, box));
-  const outline = b === null ? null : body.polygon;
-  if (others.length === 0 && isClear(shortest.from, shortest.to, [], outline)) return shortest;
-  let least: Gap | null = null;
-  for (const depth of depthsOf(range, others)) {
-    const taken = others.filter((c) => c.bottom <= depth.bottom && c.top >= depth.top);
-    if (
-      isClear(
-        shortest.from,
-        shortest.to,
-        taken.map((c) => c.area),
-        outline,
+  return lookedFor(overall, a, b ?? body, others, body, () => {
+    const outline = b === null ? null : body.polygon;
+    if (others.length === 0 && isClear(shortest.from, shortest.to, [], outline)) return shortest;
+    let least: Gap | null = null;
+    for (const depth of depthsOf(range, others)) {
+      const taken = others.filter((c) => c.bottom <= depth.bottom && c.top >= depth.top);
+      if (
+        isClear(
+          shortest.from,
+          shortest.to,
+          taken.map((c) => c.area),
+          outline,
+        )
       )
-    )
-      return shortest;
-    const way = rememberedWay(a, b ?? body, taken, b === null ? null : body);
-    if (way && (!least || way.distance < least.distance)) least = way;
-  }
-  return least;
+        return shortest;
+      const way = rememberedWay(a, b ?? body, taken, b === null ? null : body);
+      if (way && (!least || way.distance < least.distance)) least = way;
+    }
+    return least;
+  });
 }
 
 /** For each cut the later ones whose boxes come within sight of it, in order: found by a sweep along x. */

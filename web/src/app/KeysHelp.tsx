@@ -32,6 +32,7 @@ export function KeysHelp() {
           variant="ghost"
           color="onTar"
           _hover={{ bg: 'tarLight' }}
+          _expanded={{ bg: 'tarLight' }}
           aria-label="Keys of this stage"
         >
           <Keyboard size={16} />
@@ -39,7 +40,7 @@ export function KeysHelp() {
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
-          <Popover.Content bg="sheet" w="360px">
+          <Popover.Content bg="sheet" w="360px" aria-label="Keys of this stage">
             <Popover.Body>
               <Box display="grid" gridTemplateColumns="132px 1fr" gap="2" fontSize="12.5px">
                 {[...(stageByKey(stage)?.keys ?? []), ...EVERYWHERE].map(([key, words]) => (

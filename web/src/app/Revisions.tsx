@@ -123,6 +123,7 @@ function RevisionButton(props: ComponentProps<typeof Button>) {
       fontSize="12px"
       px="1.5"
       _hover={{ bg: 'tarLight' }}
+      _expanded={{ bg: 'tarLight' }}
       title="Frozen revisions"
       {...props}
     >
@@ -154,7 +155,7 @@ export function Revisions() {
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
-          <Popover.Content bg="sheet" w="400px">
+          <Popover.Content bg="sheet" w="400px" aria-label="Frozen revisions">
             <Popover.Body>
               <FrozenList onLeave={() => setOpen(false)} />
             </Popover.Body>

@@ -62,7 +62,7 @@ function Horns({ bass, treble }: { bass: HornShape | null; treble: HornShape | n
     <Box as="table" w="full" fontSize="12.5px" aria-label="Horns side by side">
       <thead>
         <tr>
-          <th />
+          <td />
           {['Bass', 'Treble'].map((side) => (
             <Box as="th" key={side} textAlign="right" fontWeight="600">
               {side}
