@@ -12,8 +12,8 @@ export default defineConfig({
     baseURL: process.env.E2E_ADDRESS,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    // Pictures of every step cost the machine more than the tests do.
-    trace: { mode: 'retain-on-failure', screenshots: false },
+    // A record of every step costs the machine as much as the tests do: E2E_TRACE=1 makes one of what fails.
+    trace: process.env.E2E_TRACE ? { mode: 'retain-on-failure', screenshots: false } : 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [
