@@ -110,11 +110,11 @@ test('a photo taken at a slant becomes a true outline, and paper', async ({ page
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
   await page
     .getByRole('listitem')
-    .filter({ hasText: 'upright' })
+    .filter({ hasText: 'straightened' })
     .getByRole('button', { name: 'Remove' })
     .click();
   await expect(page.locator('[data-underlay]')).toHaveCount(0);
-  await page.getByRole('button', { name: /^Undo: removed bench photo, upright/ }).click();
+  await page.getByRole('button', { name: /^Undo: removed bench photo, straightened/ }).click();
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
 });
 

@@ -55,7 +55,7 @@ export type { Faired, Stretch } from './outline/fairing.ts';
 export { curvatureComb } from './outline/comb.ts';
 export type { Tooth } from './outline/comb.ts';
 export { correctionFrom, correctionQuestioned } from './templates/correction.ts';
-export { remember } from './geometry/remember.ts';
+export { once, remember } from './geometry/remember.ts';
 export { createDeriver } from './derived/derive.ts';
 export type { Derived } from './derived/derive.ts';
 export { planSheets } from './templates/plan.ts';

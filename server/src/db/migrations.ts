@@ -118,10 +118,18 @@ const summaries: Migration = {
     }
     // “Body 2” comes before “Body 10”.
     await sql`create collation pelkin_names (provider = icu, locale = 'und-u-kn-true')`.execute(db);
-    await rebuildSummaries(db as Kysely<Database>);
     await sql`create index design_by_name on design (workshop_id, search_name collate pelkin_names, id)`.execute(
       db,
     );
+  },
+};
+
+/** The list shows whole instruments: neck, strings and hardware beside the outline. All summaries are made from their documents. */
+const wholePictures: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema.alterTable('design').addColumn('picture_lines', 'text').execute();
+    await sql`alter table design alter column picture_lines set storage external`.execute(db);
+    await rebuildSummaries(db as Kysely<Database>);
   },
 };
 
@@ -130,4 +138,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0002-pictures': pictures,
   '0003-own-parts': ownParts,
   '0004-summaries': summaries,
+  '0005-whole-pictures': wholePictures,
 };

@@ -29,6 +29,7 @@ export interface DesignTable {
   units: string | null;
   picture_path: string | null;
   picture_box: string | null;
+  picture_lines: string | null;
 }
 
 export interface RevisionTable {

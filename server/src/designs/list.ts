@@ -45,6 +45,7 @@ export async function listDesigns(db: Db, workshopId: string, wanted: ListWanted
       'units',
       'picture_path',
       'picture_box',
+      'picture_lines',
     ]),
   );
   const [rows, counted] = await Promise.all([

@@ -1,15 +1,57 @@
-import type { Design } from '@pelkin/core';
-import { boxHeight, boxWidth, closedPathMark, growBox, pathBox, pathData, solveOutline } from '@pelkin/core';
+import type { Box, ClosedPath, Design, Point } from '@pelkin/core';
+import {
+  boxHeight,
+  boxWidth,
+  closedPathMark,
+  growBox,
+  laidPart,
+  layoutStrings,
+  pathBox,
+  pathData,
+  solveOutline,
+  unionBox,
+} from '@pelkin/core';
 
-/** A small picture for lists: the outline as SVG path data (y down) with its view box, mm. */
-export function designPicture(design: Design): { path: string; viewBox: string } {
-  const outline = solveOutline(design.outline.nodes);
-  const flip = design.handedness === 'left' ? -1 : 1;
-  const box = pathBox(outline)!;
-  const seen = growBox(flip === 1 ? box : { ...box, minX: -box.maxX, maxX: -box.minX }, 8);
-  const figure = (n: number): string => n.toFixed(1);
+/** What is drawn over a body in a list, as SVG path data: the fingerboard, the strings, the hardware on its face. */
+export interface PictureLines {
+  readonly board: string;
+  readonly strings: string;
+  readonly hardware: string;
+}
+
+/** Room round the picture, mm. */
+const ROOM = 8;
+const figure = (n: number): string => n.toFixed(1);
+const flipOf = (design: Design): 1 | -1 => (design.handedness === 'left' ? -1 : 1);
+
+/** The outline as SVG path data (y down), mm, as the instrument is held: mirrored for a left-handed one. */
+export const outlinePicture = (design: Design, outline: ClosedPath): string =>
+  pathData(closedPathMark('outline', 'outline', outline), (p) => ({ x: flipOf(design) * p.x, y: -p.y }));
+
+/** The part of the plane that shows body and neck, as a view box. */
+export function pictureBox(design: Design, outline: ClosedPath): string {
+  const { scaleLength, fan, nutWidth } = design.strings;
+  const long = Math.max(scaleLength, fan?.bassScale ?? 0);
+  const neck: Box = { minX: 0, maxX: long, minY: -nutWidth / 2, maxY: nutWidth / 2 };
+  const box = unionBox(pathBox(outline), neck)!;
+  const seen = growBox(flipOf(design) === 1 ? box : { ...box, minX: -box.maxX, maxX: -box.minX }, ROOM);
+  return [seen.minX, -seen.maxY, boxWidth(seen), boxHeight(seen)].map(figure).join(' ');
+}
+
+/** Neck, strings and hardware of a design for its picture. */
+export function pictureLines(design: Design): PictureLines {
+  const flip = flipOf(design);
+  const at = (p: Point): string => `${figure(flip * p.x)} ${figure(-p.y)}`;
+  const layout = layoutStrings(design.strings);
+  const parts = design.parts.filter((p) => p.face === 'front');
   return {
-    path: pathData(closedPathMark('outline', 'outline', outline), (p) => ({ x: flip * p.x, y: -p.y })),
-    viewBox: [seen.minX, -seen.maxY, boxWidth(seen), boxHeight(seen)].map(figure).join(' '),
+    board: `M${layout.board.map(at).join('L')}Z`,
+    strings: layout.lines.map(({ nut, saddle }) => `M${at(nut)}L${at(saddle)}`).join(''),
+    hardware: parts
+      .flatMap((p) => laidPart(p, design.body.thickness).footprint)
+      .map((path) => pathData(closedPathMark('part', 'part', path), (p) => ({ x: flip * p.x, y: -p.y })))
+      .join(''),
   };
 }
+
+export const outlineOf = (design: Design): ClosedPath => solveOutline(design.outline.nodes);

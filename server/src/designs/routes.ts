@@ -8,10 +8,15 @@ import { sendWithDocument } from '../rawJson.ts';
 import { LARGE, admitDocument, readLargeBody, renamed } from './admit.ts';
 import type { StoredDesign } from './data.ts';
 import { archiveDesign, createDesign, readDesign, rememberStored, renameDesign, saveDesign } from './data.ts';
+import type { PictureLines } from './picture.ts';
 import { SORTINGS, listDesigns } from './list.ts';
 import { rememberStates } from './recent.ts';
 
 const idParams = z.object({ id: z.uuid({ error: 'a design’s id is a UUID' }) });
+const NO_LINES: PictureLines = { board: '', strings: '', hardware: '' };
+const linesOf = (text: string | null): PictureLines =>
+  text === null ? NO_LINES : (JSON.parse(text) as PictureLines);
+
 const storedSchema = z.object({
   id: z.string(),
   revision: z.number(),
@@ -30,6 +35,7 @@ const summarySchema = z.object({
     .object({
       path: z.string(),
       viewBox: z.string(),
+      lines: z.object({ board: z.string(), strings: z.string(), hardware: z.string() }),
       strings: z.number(),
       scaleLength: z.number(),
       units: z.string(),
@@ -134,6 +140,7 @@ export const designRoutes =
                 : {
                     path: row.picture_path!,
                     viewBox: row.picture_box!,
+                    lines: linesOf(row.picture_lines),
                     strings: row.strings,
                     scaleLength: row.scale_length!,
                     units: row.units!,

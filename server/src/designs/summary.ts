@@ -1,5 +1,6 @@
 import type { Design } from '@pelkin/core';
-import { designPicture } from './picture.ts';
+import { once } from '@pelkin/core';
+import { outlineOf, outlinePicture, pictureBox, pictureLines } from './picture.ts';
 
 /** What the list shows of a design, kept beside its document so that the list reads no documents. */
 export interface Summary {
@@ -11,31 +12,31 @@ export interface Summary {
   readonly units: string;
   readonly picture_path: string;
   readonly picture_box: string;
+  /** The fingerboard, strings and hardware over it, as JSON text. */
+  readonly picture_lines: string;
 }
 
 /** Letters without their marks and case, as people search. */
 export const searchable = (text: string): string =>
   text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
-/** A design's summary; the picture of one whose outline is the same object is taken over. */
+/** A design's summary; what is drawn from members that are the same objects as before is taken over. */
 export function summaryOf(
   design: Design,
   before: { readonly design: Design; readonly summary: Summary } | null = null,
 ): Summary {
-  const isSame =
-    before !== null &&
-    before.design.outline === design.outline &&
-    before.design.handedness === design.handedness;
-  const picture = isSame
-    ? { path: before.summary.picture_path, viewBox: before.summary.picture_box }
-    : designPicture(design);
+  const kept = (...keys: readonly (keyof Design)[]): Summary | null =>
+    before !== null && keys.every((key) => before.design[key] === design[key]) ? before.summary : null;
+  const outline = once(() => outlineOf(design));
   return {
     name: design.name,
     search_name: searchable(design.name),
     strings: design.strings.count,
     scale_length: design.strings.scaleLength,
     units: design.units,
-    picture_path: picture.path,
-    picture_box: picture.viewBox,
+    picture_path: kept('outline', 'handedness')?.picture_path ?? outlinePicture(design, outline()),
+    picture_box: kept('outline', 'strings', 'handedness')?.picture_box ?? pictureBox(design, outline()),
+    picture_lines:
+      kept('strings', 'parts', 'body', 'handedness')?.picture_lines ?? JSON.stringify(pictureLines(design)),
   };
 }

@@ -9,6 +9,8 @@ export interface DesignSummary {
   readonly shown: {
     readonly path: string;
     readonly viewBox: string;
+    /** Fingerboard, strings and hardware, as path data. */
+    readonly lines: { readonly board: string; readonly strings: string; readonly hardware: string };
     readonly strings: number;
     readonly scaleLength: number;
     readonly units: Design['units'];

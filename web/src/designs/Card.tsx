@@ -21,9 +21,14 @@ function Picture({ shown }: { shown: DesignSummary['shown'] }) {
           d={shown.path}
           fill="var(--chakra-colors-wood)"
           stroke="var(--chakra-colors-ink)"
-          strokeWidth="2"
+          strokeWidth="1.8"
           vectorEffect="non-scaling-stroke"
         />
+        <g fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="0.8">
+          <path d={shown.lines.board} fill="var(--chakra-colors-sheet)" vectorEffect="non-scaling-stroke" />
+          <path d={shown.lines.hardware} fill="var(--chakra-colors-sunk)" vectorEffect="non-scaling-stroke" />
+          <path d={shown.lines.strings} opacity="0.55" vectorEffect="non-scaling-stroke" />
+        </g>
       </svg>
     </Box>
   );
