@@ -1,5 +1,7 @@
-import type { Layer, Mark, PathMark } from '../drawing/drawing.ts';
+import type { Layer, Mark, PathMark, TextMark } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
+import type { Box } from '../geometry/box.ts';
+import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { polygonPath } from '../geometry/figures.ts';
 import {
@@ -20,6 +22,8 @@ const CROSS_PAST = 1.5;
 /** A cross's arm at least, mm. */
 const LEAST_ARM = 2;
 const DEPTH_SIZE = 3;
+/** Words of holes are so large, share of an opening's. */
+const HOLE_WORDS = 0.7;
 
 const figure = (mm: number): string => String(Number(mm.toFixed(2)));
 
@@ -129,31 +133,53 @@ export function drawCuts(cuts: readonly Cut[]): readonly Layer[] {
   ].filter((l) => l.marks.length > 0);
 }
 
-/** Words keep so far from one another and from holes, mm: a label's own length. */
-const WORDS_APART = 11;
-const clearOf = (p: Point, taken: readonly Point[]): boolean =>
-  taken.every((q) => Math.abs(p.y - q.y) > DEPTH_SIZE * 1.3 || Math.abs(p.x - q.x) > WORDS_APART);
+/** A figure of the drawing's type is so wide, share of its size; a line of it reaches so far over and under its foot. */
+const GLYPH = 0.62;
+const OVER = 0.85;
+const UNDER = 0.25;
 
-/** A place within a cut for its words: its middle, or beside it where something stands there. */
-function clearPlace(cut: Cut, taken: readonly Point[]): Point {
-  const middle = polygonMiddle(cut.area.polygon);
-  const { minX, maxX, minY, maxY } = cut.area.box;
-  const places = [0, 0.2, -0.2, 0.32, -0.32].flatMap((v) =>
-    [0, 0.2, -0.2, 0.35, -0.35].map((u) => ({
-      x: middle.x + u * (maxX - minX),
-      y: middle.y + v * (maxY - minY),
-    })),
-  );
-  return places.find((p) => polygonHolds(cut.area.polygon, p) && clearOf(p, taken)) ?? middle;
+/** The ground that words take on the drawing, mm. */
+function wordsBox({ x, y }: Point, text: string, size: number, align: TextMark['align']): Box {
+  const long = text.length * GLYPH * size;
+  const minX = align === 'start' ? x : align === 'end' ? x - long : x - long / 2;
+  return { minX, maxX: minX + long, minY: y - UNDER * size, maxY: y + OVER * size };
 }
 
-/** Moved down, line by line, from words that stand there already. */
-function apart(p: Point, taken: readonly Point[]): Point {
-  for (let k = 0; k < 6; k += 1) {
-    const q = { x: p.x, y: p.y - k * DEPTH_SIZE * 1.4 };
-    if (clearOf(q, taken)) return q;
-  }
-  return p;
+type Words = Pick<TextMark, 'at' | 'align'>;
+
+/** The first of some places where words lie clear of what is taken; the first of all where none does. */
+const clearest = (places: readonly Words[], text: string, size: number, taken: readonly Box[]): Words =>
+  places.find(({ at, align }) => {
+    const box = wordsBox(at, text, size, align);
+    return !taken.some((t) => boxesMeet(t, box));
+  }) ?? places[0]!;
+
+/** Places round a hole for its words. */
+function besideHole({ at, diameter }: { readonly at: Point; readonly diameter: number }): readonly Words[] {
+  const off = diameter / 2 + CROSS_PAST;
+  return [
+    { at: { x: at.x + off, y: at.y + 1 }, align: 'start' },
+    { at: { x: at.x - off, y: at.y + 1 }, align: 'end' },
+    { at: { x: at.x, y: at.y + off }, align: 'middle' },
+    { at: { x: at.x, y: at.y - off - DEPTH_SIZE * HOLE_WORDS }, align: 'middle' },
+  ];
+}
+
+/** Places within a cut for its words: its middle, or beside it; then line by line under it. */
+function withinCut(cut: Cut): readonly Words[] {
+  const { minX, maxX, minY, maxY } = cut.area.box;
+  const middle =
+    cut.role === 'ledge' ? { x: (minX + maxX) / 2, y: minY + 1 } : polygonMiddle(cut.area.polygon);
+  const inside = [0, 0.2, -0.2, 0.32, -0.32]
+    .flatMap((v) =>
+      [0, 0.2, -0.2, 0.35, -0.35].map((u) => ({
+        x: middle.x + u * (maxX - minX),
+        y: middle.y + v * (maxY - minY),
+      })),
+    )
+    .filter((p) => cut.role !== 'ledge' && polygonHolds(cut.area.polygon, p));
+  const under = Array.from({ length: 8 }, (_, k) => ({ x: middle.x, y: middle.y - k * DEPTH_SIZE * 1.4 }));
+  return [...inside, ...under].map((at): Words => ({ at, align: 'middle' }));
 }
 
 /** Depths beside the openings, for paper and files; the layer is the openings' own. */
@@ -162,32 +188,20 @@ export function depthMarks(
   thickness: number,
 ): ReadonlyMap<Layer['name'], readonly Mark[]> {
   const marks = new Map<Layer['name'], Mark[]>();
-  // Holes first: what is told of a cavity finds its place beside them.
-  const taken: Point[] = cuts.flatMap((c) => (c.round ? [c.round.at] : []));
+  // Holes first: the words of a cavity find their place beside them.
+  const taken: Box[] = cuts.flatMap((c) =>
+    c.round ? [growBox(boxOfPoints([c.round.at])!, CROSS_PAST)] : [],
+  );
   const isHole = (c: Cut): boolean => c.round !== null;
   for (const cut of [...cuts.filter(isHole), ...cuts.filter((c) => !isHole(c))]) {
     if (cut.role === 'screw') continue;
-    const hole = cut.round !== null;
-    const name = hole ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
-    const spot = hole
-      ? { x: cut.round.at.x + cut.round.diameter / 2 + CROSS_PAST, y: cut.round.at.y + 1 }
-      : cut.role === 'ledge'
-        ? { x: (cut.area.box.minX + cut.area.box.maxX) / 2, y: cut.area.box.minY + 1 }
-        : clearPlace(cut, taken);
-    const at = hole ? spot : apart(spot, taken);
-    taken.push(at);
-    const face = cut.face === 'back' ? 'back ' : '';
+    const name = cut.round ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
+    const text = `${cut.face === 'back' ? 'back ' : ''}${depthWords(cut, thickness)}`;
+    const sizeMm = cut.round ? DEPTH_SIZE * HOLE_WORDS : DEPTH_SIZE;
+    const { at, align } = clearest(cut.round ? besideHole(cut.round) : withinCut(cut), text, sizeMm, taken);
+    taken.push(wordsBox(at, text, sizeMm, align));
     const list = marks.get(name) ?? [];
-    list.push({
-      kind: 'text',
-      id: `depth-${cut.id}`,
-      ink: 'note',
-      at,
-      text: `${face}${depthWords(cut, thickness)}`,
-      sizeMm: hole ? DEPTH_SIZE * 0.7 : DEPTH_SIZE,
-      align: hole ? 'start' : 'middle',
-      turn: 0,
-    });
+    list.push({ kind: 'text', id: `depth-${cut.id}`, ink: 'note', at, text, sizeMm, align, turn: 0 });
     marks.set(name, list);
   }
   return marks;

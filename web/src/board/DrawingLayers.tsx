@@ -1,5 +1,6 @@
 import type { Drawing, Layer, Mark, PathMark, TextMark } from '@pelkin/core';
 import { memo } from 'react';
+import { clearWords } from './clearWords.ts';
 import { dataOf } from './pathDataOf.ts';
 import type { Flip, Size, View } from './view.ts';
 import { toScreen } from './view.ts';
@@ -50,7 +51,7 @@ export const DrawingPaths = memo(function DrawingPaths({ drawing }: { drawing: D
   );
 });
 
-/** Words of a drawing, at one size on the screen whatever the zoom. */
+/** Words of a drawing, at one size on the screen whatever the zoom; none over another. */
 export function DrawingWords({
   drawing,
   view,
@@ -62,20 +63,26 @@ export function DrawingWords({
   size: Size;
   flip: Flip;
 }) {
+  const words = drawing.layers.flatMap((layer) =>
+    layer.marks.filter(isText).map((mark) => ({
+      id: mark.id,
+      text: mark.text,
+      at: toScreen(view, size, flip, mark.at),
+      anchor:
+        mark.align === 'middle'
+          ? ('middle' as const)
+          : (mark.align === 'start') === (flip === 1)
+            ? ('start' as const)
+            : ('end' as const),
+    })),
+  );
   return (
     <>
-      {drawing.layers.flatMap((layer) =>
-        layer.marks.filter(isText).map((mark) => {
-          const at = toScreen(view, size, flip, mark.at);
-          const anchor =
-            mark.align === 'middle' ? 'middle' : (mark.align === 'start') === (flip === 1) ? 'start' : 'end';
-          return (
-            <text key={mark.id} data-mark={mark.id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
-              {mark.text}
-            </text>
-          );
-        }),
-      )}
+      {clearWords(words).map(({ id, text, at, anchor }) => (
+        <text key={id} data-mark={id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
+          {text}
+        </text>
+      ))}
     </>
   );
 }
