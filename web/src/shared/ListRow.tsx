@@ -5,16 +5,16 @@ import { memo } from 'react';
 interface Props {
   readonly id: string;
   readonly name: string;
-  /** Told below the name. */
+  /** Shown below the name. */
   readonly note?: string;
-  /** Told behind the name; must keep its identity where the row is not to be drawn again. */
+  /** Shown behind the name; must keep its identity where the row is not to be drawn again. */
   readonly aside?: ReactNode;
   readonly chosen: boolean;
   /** Must keep its identity. */
   readonly onChoose: (id: string, also: boolean) => void;
 }
 
-/** One of the things laid down, in a list: pressed, it is chosen; with Shift as well as others. */
+/** One of the things placed, in a list: pressed, it is selected; with Shift as well as others. */
 export const ListRow = memo(function ListRow({ id, name, note, aside, chosen, onChoose }: Props) {
   return (
     <Box role="listitem">
@@ -39,7 +39,7 @@ export const ListRow = memo(function ListRow({ id, name, note, aside, chosen, on
           {aside}
         </HStack>
         {note !== undefined && (
-          <Text fontSize="11.5px" color="faded" truncate>
+          <Text fontSize="11.5px" color="faded">
             {note}
           </Text>
         )}

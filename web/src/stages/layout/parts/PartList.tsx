@@ -5,7 +5,7 @@ import { memo, useMemo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
 import { ListRow } from '../../../shared/ListRow.tsx';
-import { placeWords } from '../../../shared/placeWords.ts';
+import { placeBrief } from '../../../shared/placeWords.ts';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 
@@ -37,7 +37,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
     <ListRow
       id={part.id}
       name={part.spec.name}
-      note={placeWords(part.at, units)}
+      note={placeBrief(part.at, units)}
       aside={aside}
       chosen={chosen}
       onChoose={choosePart}
@@ -45,7 +45,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
   );
 });
 
-/** Every part that is laid down, with its place. */
+/** Every placed part, with its place. */
 export function PartList() {
   const { parts } = useDesign();
   const chosen = useChosenInLayout((s) => s.parts);
