@@ -206,12 +206,7 @@ export function newDesign(name: string, count = 6, scaleLength = 640): Design {
     neck: plainNeck(scaleLength > 720),
     print: plainPrint(),
     findings: { limits: {}, accepted: [] },
-    progress: {
-      strings: 'not started',
-      outline: 'not started',
-      layout: 'not started',
-      templates: 'not started',
-    },
+    progress: {},
     typed: {},
   };
 }

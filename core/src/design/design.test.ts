@@ -227,7 +227,6 @@ describe('edits', () => {
   it('put the stage that was worked on in progress', () => {
     expect(edits.moveNode(design, node.id, { x: 1, y: 2 }).progress).toMatchObject({
       outline: 'in progress',
-      strings: 'not started',
     });
     expect(edits.editStrings(design, { frets: 24 }).progress.strings).toBe('in progress');
     expect(

@@ -273,12 +273,13 @@ export const designShape = z.looseObject({
   neck: neckSchema,
   print: printSchema,
   findings: findingsSchema,
-  progress: z.looseObject({
-    strings: markSchema,
-    outline: markSchema,
-    layout: markSchema,
-    templates: markSchema,
-  }),
+  /** The mark of each stage; one without is not started, so that a stage can come without a version of its own. */
+  progress: z.looseObject(
+    Object.fromEntries(STAGES.map((stage) => [stage, markSchema.optional()])) as Record<
+      Stage,
+      z.ZodOptional<typeof markSchema>
+    >,
+  ),
   /** Lengths as they were typed, by path, where the words say more than the millimetres (25 1/2 in). */
   typed: z
     .record(plainTextSchema('the place of a remembered entry', 80), plainTextSchema('a remembered entry', 40))

@@ -9,7 +9,7 @@ import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
 import { useFound } from './findings.ts';
 
-type Mark = Design['progress'][Stage['key']] | 'needs a look';
+type Mark = NonNullable<Design['progress'][Stage['key']]> | 'needs a look';
 
 /** State by shape as well as colour: empty, half, full, and a wedge for a look. */
 function MarkShape({ mark }: { mark: Mark }) {
@@ -43,7 +43,7 @@ function FoundMark({ stage, progress }: { stage: Stage; progress: Mark }) {
 
 function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
   const id = useDesignStore((s) => s.id);
-  const progress = usePicked((d) => d.progress[stage.key]);
+  const progress = usePicked((d) => d.progress[stage.key] ?? 'not started');
   const line = {
     position: 'absolute',
     left: '19.5px',
