@@ -222,7 +222,7 @@ const findingsSchema = z.looseObject({
     ),
 });
 
-export const STAGES = ['strings', 'outline', 'layout', 'templates', 'trial'] as const;
+export const STAGES = ['strings', 'outline', 'layout', 'templates'] as const;
 export type Stage = (typeof STAGES)[number];
 const markSchema = z.enum(['not started', 'in progress', 'done'], {
   error: 'a stage is “not started”, “in progress” or “done”',

@@ -3,10 +3,9 @@ import { layout } from './layout/stage.tsx';
 import { outline } from './outline/stage.tsx';
 import { strings } from './strings/stage.tsx';
 import { templates } from './templates/stage.tsx';
-import { trial } from './trial/stage.tsx';
 
 /** The stages in the order people work in: the only list of them. */
-export const ALL_STAGES: readonly Stage[] = [strings, outline, layout, templates, trial];
+export const ALL_STAGES: readonly Stage[] = [strings, outline, layout, templates];
 
 const BY_KEY = new Map<string, Stage>(ALL_STAGES.map((s) => [s.key, s]));
 
