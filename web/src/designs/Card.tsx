@@ -1,4 +1,4 @@
-import { lengthWithUnit, nameSchema } from '@pelkin/core';
+import { lengthWithUnit } from '@pelkin/core';
 import { Box, Button, Center, HStack, IconButton, Input, Menu, Portal, Text } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
@@ -82,7 +82,12 @@ export const Card = memo(function Card({ design, archived, run }: CardProps) {
   const [naming, setNaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const rename = async (): Promise<void> => {
-    const named = nameSchema.safeParse(naming);
+    const core = await import('./reading.ts').catch(() => null);
+    const named = core?.nameSchema.safeParse(naming);
+    if (!named) {
+      setProblem('The server cannot be reached: try again.');
+      return;
+    }
     if (!named.success) {
       setProblem(named.error.issues[0]!.message);
       return;

@@ -1,8 +1,7 @@
-import { readDesignText } from '@pelkin/core';
 import { Box, Button, Grid, HStack, Heading, Input, Spinner, Tabs, Text, VStack } from '@chakra-ui/react';
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { FolderOpen, Plus } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LISTED_AT_ONCE, api, wordsOf } from '../design/api.ts';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
@@ -10,11 +9,16 @@ import { Select } from '../shared/Pick.tsx';
 import { useStable } from '../shared/useStable.ts';
 import { Card } from './Card.tsx';
 import type { Beginning } from './NewDesign.tsx';
-import { NewDesign } from './NewDesign.tsx';
 import type { Sorting } from './sorting.ts';
 import { SORTINGS } from './sorting.ts';
 
-/** A way to begin, told with what it is for. */
+const reading = () => import('./reading.ts');
+const newDesign = () => import('./NewDesign.tsx');
+const NewDesign = lazy(async () => ({ default: (await newDesign()).NewDesign }));
+/** So long after the list stands the rest of it is fetched, ms: a press does not wait for it. */
+const AHEAD_MS = 2000;
+
+/** A way to begin, with what it is for. */
 function Way({ title, about, onTake }: { title: string; about: string; onTake: () => void }) {
   return (
     <Box
@@ -88,9 +92,20 @@ export function ListPage() {
     }
     await queries.invalidateQueries({ queryKey: ['designs'] });
   });
+  useEffect(() => {
+    const later = setTimeout(() => {
+      for (const fetch of [newDesign, reading]) fetch().catch(() => undefined);
+    }, AHEAD_MS);
+    return () => clearTimeout(later);
+  }, []);
   const openFile = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return;
-    const read = readDesignText(chosen.size > 2_000_000 ? ' '.repeat(2_000_001) : await chosen.text());
+    const core = await reading().catch(() => null);
+    if (!core) {
+      setProblem('The server cannot be reached: try again.');
+      return;
+    }
+    const read = core.readDesignText(chosen.size > 2_000_000 ? ' '.repeat(2_000_001) : await chosen.text());
     if (!read.ok) {
       const [first] = read.refusals;
       setProblem(`${chosen.name}: ${first!.where ? `${first!.where}: ` : ''}${first!.message}.`);
@@ -143,7 +158,11 @@ export function ListPage() {
             <Plus size={15} aria-hidden /> New design
           </Button>
         </HStack>
-        {making && <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />}
+        {making && (
+          <Suspense fallback={<Spinner color="kelp" aria-label="Opening the form" />}>
+            <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />
+          </Suspense>
+        )}
         <Tabs.Root
           value={archived ? 'archived' : 'current'}
           onValueChange={({ value }) => setArchived(value === 'archived')}
