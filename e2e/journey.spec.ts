@@ -79,6 +79,7 @@ test('a new design from an empty form, drawn with the keyboard alone', async ({ 
   await page.goto('/');
   await page.getByRole('button', { name: 'New design' }).focus();
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
   await page.keyboard.type('By keys');
   await page.keyboard.press('Tab');
   await page.keyboard.type('7');

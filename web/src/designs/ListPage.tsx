@@ -154,7 +154,14 @@ export function ListPage() {
           <Button size="sm" variant="outline" onClick={() => file.current?.click()}>
             <FolderOpen size={15} aria-hidden /> Open a design file
           </Button>
-          <Button size="sm" colorPalette="green" onClick={() => setMaking('strings')}>
+          <Button
+            size="sm"
+            colorPalette="green"
+            // A hand that comes near has the form fetched.
+            onPointerEnter={() => void newDesign().catch(() => undefined)}
+            onFocus={() => void newDesign().catch(() => undefined)}
+            onClick={() => setMaking('strings')}
+          >
             <Plus size={15} aria-hidden /> New design
           </Button>
         </HStack>
