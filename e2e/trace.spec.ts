@@ -287,7 +287,7 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   await section.getByRole('radio', { name: 'Fewest, fair' }).click();
   await section.getByRole('button', { name: 'Import' }).click();
   await expect(section).toContainText(
-    /Brought in an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
+    /Imported an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
     { timeout: 60_000 },
   );
   await saved(page);
@@ -295,7 +295,7 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
   expect(design.openings).toHaveLength(1);
   expect(offTruth(design).most).toBeLessThan(0.12);
   expect(design.outline.nodes.some((n) => n.kind === 'fair')).toBe(true);
-  await page.getByRole('button', { name: 'Undo: brought in plan.dxf' }).click();
+  await page.getByRole('button', { name: 'Undo: imported plan.dxf' }).click();
   await saved(page);
   expect((await held(request, id)).design.openings).toHaveLength(0);
 });
