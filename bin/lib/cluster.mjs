@@ -67,7 +67,7 @@ function call(program, args) {
 
 const newPassword = () => randomBytes(24).toString('base64url');
 
-/** A cluster takes its place when it is whole: one that was cut off half-made is made anew. */
+/** A cluster takes its place when it is whole: one that was cut off half-made is made again. */
 function makeCluster(bin, folder, data) {
   mkdirSync(folder, { recursive: true });
   chmodSync(STATE, 0o755);
@@ -122,7 +122,7 @@ function logSettings(name) {
   return [
     'logging_collector=on',
     `log_directory=${folder}`,
-    // One file for each day of the month: a month later it is begun anew.
+    // One file for each day of the month: a month later it is begun again.
     'log_filename=database-%d.log',
     'log_file_mode=0600',
     'log_rotation_age=1d',
@@ -193,7 +193,7 @@ export async function startCluster(name, { durable = true, port: wanted = null, 
   if (!existsSync(join(data, 'PG_VERSION'))) {
     if (existsSync(data))
       throw new Told(
-        `The folder ${data} is there but holds no database. Move it away to begin anew, or put back what was in it.`,
+        `The folder ${data} is there but holds no database. Move it away to start again, or put back what was in it.`,
       );
     makeCluster(bin, folder, data);
   }
@@ -201,7 +201,7 @@ export async function startCluster(name, { durable = true, port: wanted = null, 
   const installed = bin.split('/').at(-2);
   if (made !== installed)
     throw new Told(
-      `The database in ${folder} was made by PostgreSQL ${made}, and ${installed} is installed. Install postgresql-${made}, or move the folder away to begin anew.`,
+      `The database in ${folder} was made by PostgreSQL ${made}, and ${installed} is installed. Install postgresql-${made}, or move the folder away to start again.`,
     );
   stopLeftover(bin, data);
   const port = wanted ?? (await freePort());
@@ -228,7 +228,7 @@ export async function startCluster(name, { durable = true, port: wanted = null, 
   });
   const broken = () =>
     new Told(
-      `The database in ${folder} does not start:\n${readFileSync(log, 'utf8').trim().split('\n').slice(-12).join('\n')}\n\nPut back a copy of the folder, or move it away to begin anew.`,
+      `The database in ${folder} does not start:\n${readFileSync(log, 'utf8').trim().split('\n').slice(-12).join('\n')}\n\nPut back a copy of the folder, or move it away to start again.`,
     );
   const until = Date.now() + READY_WITHIN_MS;
   while (spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status !== 0) {
@@ -256,7 +256,7 @@ export async function startCluster(name, { durable = true, port: wanted = null, 
   if (present.status !== 0) {
     server.kill('SIGINT');
     throw new Told(
-      `The database in ${folder} refuses its own password file: ${present.stderr.trim()}\nMove the folder away to begin anew.`,
+      `The database in ${folder} refuses its own password file: ${present.stderr.trim()}\nMove the folder away to start again.`,
     );
   }
   ensureApplication(folder, psql);

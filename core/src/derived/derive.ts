@@ -93,7 +93,7 @@ export function createDeriver(): (design: Design) => Derived {
     drawDimensions: remember(drawDimensions),
   };
   return remember((design: Design): Derived => {
-    // Each is made when it is first asked for: a page that shows no sheets does not wait for their plan.
+    // Each is made when it is first read: a page that shows no sheets does not wait for their plan.
     const outline = once(() => outlineOf(design.outline.nodes));
     const layout = once(() => layoutOf(design.strings));
     const laid = once(() =>

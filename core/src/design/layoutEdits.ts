@@ -189,7 +189,7 @@ export const plainStep = (
   role: OpeningStep['role'] = 'cavity',
 ): OpeningStep => ({ name, shape, at: { x: 0, y: 0 }, depth, through: false, role, bit: null, islands: [] });
 
-/** A closed line that was brought in, as an opening of a depth that nobody has said. */
+/** A closed line that was brought in, as an opening without a depth yet. */
 export const openingOfLine = (id: string, name: string, nodes: readonly OutlineNode[]): Opening => ({
   id,
   name,

@@ -68,7 +68,7 @@ const stepSchema = z.looseObject({
   name: nameSchema,
   shape: shapeSchema,
   at: placeSchema,
-  /** Floor below the face it is cut from, mm; 0 while nobody has said. */
+  /** Floor below the face it is cut from, mm; 0 while it has none. */
   depth: mm('opening.depth'),
   through: z.boolean({ error: 'a step goes through or not: true or false' }),
   role: z.enum(['cavity', 'ledge', 'chamber', 'channel'], {

@@ -83,7 +83,7 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
     const doc = new PDFDocument({
       autoFirstPage: false,
       margin: 0,
-      // No standard font is asked for: it would be read from a folder that a page or worker does not have.
+      // No standard font is used: it would be read from a folder that a page or worker does not have.
       font: '',
       info: { Title: options.title, Creator: 'Pelkin', Producer: 'Pelkin', CreationDate: options.madeAt },
     });

@@ -1,4 +1,4 @@
-/** Something that is made when it is first asked for. */
+/** Something that is made when it is first read. */
 export function once<R>(make: () => R): () => R {
   let made: { readonly value: R } | null = null;
   return () => (made ??= { value: make() }).value;

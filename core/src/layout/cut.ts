@@ -36,7 +36,7 @@ export interface Cut {
   readonly bore?: number;
   /** The bit it is routed with, where one was chosen, mm. */
   readonly bit?: number;
-  /** Nobody has said its depth yet. */
+  /** It has no depth yet. */
   readonly unsaid: boolean;
 }
 

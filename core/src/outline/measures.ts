@@ -122,7 +122,7 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
   const area = signedArea(path);
   const counterClockwise = area >= 0 ? path : reversePath(path);
   const { box, bass, treble, neck } = outlineTurns(counterClockwise);
-  // Looked for when it is asked for: a drag's frame does not show it.
+  // Computed when it is read: a drag's frame does not show it.
   const hollow = once(() => tightestHollow(counterClockwise));
   return {
     box,

@@ -58,7 +58,7 @@ export function findSaving(drawing: Drawing, print: PrintSettings): Saving | nul
     });
     const [minX, minY] = [Math.min(...lie.map((p) => p.x)), Math.min(...lie.map((p) => p.y))];
     const [maxX, maxY] = [Math.max(...lie.map((p) => p.x)), Math.max(...lie.map((p) => p.y))];
-    // The grid alone is asked for: its sheet may depend on the drawing (a roll), so it is planned once a turn.
+    // Only the grid is needed: its sheet may depend on the drawing (a roll), so it is planned once a turn.
     const { grid } = planSheets({ layers: [] }, print);
     const size = (extent: number, tile: number): number =>
       Math.max(1, Math.ceil((extent - overlap) / (tile - overlap) - 1e-9)) * (tile - overlap) +

@@ -182,7 +182,7 @@ export const api = {
 };
 
 let ahead: { readonly id: string; readonly at: number; readonly answer: Promise<StoredDesign> } | null = null;
-/** An answer asked for longer ago than this is asked for again, ms. */
+/** An answer older than this is fetched again, ms. */
 const AHEAD_FOR_MS = 3_000;
 
 /** Asks for a design at the press that will open it, while its page is still being fetched. */
@@ -192,7 +192,7 @@ export function openAhead(id: string): void {
   ahead = { id, at: performance.now(), answer };
 }
 
-/** The design as the server holds it: from what was asked for just now, or asked for again. */
+/** The design as the server holds it: from an answer fetched just now, or fetched again. */
 export function openNow(id: string): Promise<StoredDesign> {
   const early = ahead;
   ahead = null;

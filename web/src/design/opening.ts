@@ -6,7 +6,7 @@ let opening: { readonly id: string; readonly work: Promise<void> } | null = null
 
 /**
  * Opens a design unless it is open or being opened already. Throws an ApiError when it cannot be opened;
- * one that failed is tried again only when asked for again.
+ * one that failed is tried again only when it is wanted again.
  */
 export function openOnce(id: string, again = false): Promise<void> {
   if (useDesignStore.getState().id === id) return Promise.resolve();

@@ -4,7 +4,7 @@ import type { FairingWorker } from './fairing.worker.ts';
 
 /** A worker that fairs outlines beside the page while a hand moves the tolerance; only the newest answer counts. */
 export interface Fairer {
-  /** The outline faired, or null when a newer one was asked for meanwhile. */
+  /** The outline faired, or null when a newer request came meanwhile. */
   fair(outline: Outline, stretch: Stretch, tolerance: number): Promise<Faired | null>;
   end(): void;
 }
@@ -22,7 +22,7 @@ export function startFairer(): Fairer {
     fair: async (outline, stretch, tolerance) => {
       newest += 1;
       const mine = newest;
-      // One at a time: what was asked for in between is passed over.
+      // One at a time: requests in between are skipped.
       await busy.catch(() => undefined);
       if (mine !== newest) return null;
       const answer = Promise.race([remote.fair(outline, stretch, tolerance), failed]);

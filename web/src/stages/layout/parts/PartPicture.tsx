@@ -7,7 +7,7 @@ const [W, H, EDGE] = [44, 32, 2];
 
 /** A part as it looks from above, as large as fits: for lists, where people would rather look than read. */
 export function PartPicture({ spec }: { spec: () => PartSpec }) {
-  // A shelf’s part is the same whenever it is asked for: drawn once.
+  // A shelf’s part is always the same: drawn once.
   const drawn = useMemo(() => {
     const { outline, cuts, box } = partShape(spec());
     const scale = Math.min((W - 2 * EDGE) / (box.maxX - box.minX), (H - 2 * EDGE) / (box.maxY - box.minY));
