@@ -1,3 +1,4 @@
+import { cpus } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -11,6 +12,8 @@ export default defineConfig({
       'eslint/**/*.test.ts',
     ],
     environment: 'node',
+    // Left to itself it would keep one core free.
+    maxWorkers: cpus().length,
     setupFiles: ['bin/lib/vitest-properties.ts'],
     globalSetup: ['bin/lib/vitest-postgres.mjs'],
     testTimeout: 30_000,

@@ -6,6 +6,7 @@ import { createDesign } from '../../server/src/designs/data.ts';
 import { FIRST_WORKSHOP } from '../../server/src/db/migrations.ts';
 import { testDatabase } from '../../server/src/testDatabase.ts';
 import type { Tried } from './case.ts';
+import { MOST_MS } from './case.ts';
 import { DEMOS, tryDesign } from './designs.ts';
 import { tryFile } from './files.ts';
 import { tryRequest } from './requests.ts';
@@ -46,9 +47,10 @@ for (let seed = first; performance.now() < until && count < most; seed += 1) {
     count += 1;
     counts.set(tried.kind, (counts.get(tried.kind) ?? 0) + 1);
     if (!slowest || tried.ms > slowest.ms) slowest = tried;
-    if (tried.wrong) {
+    const fault = tried.wrong ?? (tried.ms > MOST_MS ? `took ${tried.ms.toFixed(0)} ms` : null);
+    if (fault !== null) {
       wrong.push(tried);
-      console.error(`${tried.kind} ${tried.seed}: ${tried.wrong}`);
+      console.error(`${tried.kind} ${tried.seed}: ${fault}`);
     }
   }
 }

@@ -13,6 +13,9 @@ const pointer = (path: readonly (string | number)[]): string =>
 
 type Json = unknown;
 const isObject = (v: Json): v is Record<string, Json> => typeof v === 'object' && v !== null;
+/** A member of its own: an object has a `toString` that no document gave it. */
+const memberOf = (object: Record<string, Json>, key: string): Json =>
+  Object.hasOwn(object, key) ? object[key] : undefined;
 
 function walk(before: Json, after: Json, path: readonly (string | number)[], into: PatchOperation[]): void {
   if (Object.is(before, after)) return;
@@ -22,12 +25,13 @@ function walk(before: Json, after: Json, path: readonly (string | number)[], int
     return;
   }
   for (const key of Object.keys(before))
-    if (before[key] !== undefined && after[key] === undefined)
+    if (before[key] !== undefined && memberOf(after, key) === undefined)
       into.push({ op: 'remove', path: pointer([...path, key]) });
   for (const [key, value] of Object.entries(after)) {
     if (value === undefined) continue;
-    if (before[key] === undefined) into.push({ op: 'add', path: pointer([...path, key]), value: value });
-    else walk(before[key], value, [...path, key], into);
+    const was = memberOf(before, key);
+    if (was === undefined) into.push({ op: 'add', path: pointer([...path, key]), value: value });
+    else walk(was, value, [...path, key], into);
   }
 }
 

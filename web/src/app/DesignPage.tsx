@@ -44,7 +44,7 @@ function Waiting({ id, failure, retry }: { id: string; failure: string | null; r
   return (
     <Center h="100%">
       {failure === null ? (
-        <Spinner color="kelp" aria-label="Opening the design" />
+        <Spinner color="kelp" role="status" aria-label="Opening the design" />
       ) : (
         <VStack gap="3" maxW="440px" textAlign="center">
           <Heading size="md">The design could not be opened</Heading>

@@ -166,7 +166,7 @@ export function ListPage() {
           </Button>
         </HStack>
         {making && (
-          <Suspense fallback={<Spinner color="kelp" aria-label="Opening the form" />}>
+          <Suspense fallback={<Spinner color="kelp" role="status" aria-label="Opening the form" />}>
             <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />
           </Suspense>
         )}
@@ -203,7 +203,7 @@ export function ListPage() {
                 {problem}
               </Text>
             )}
-            {list.isPending && <Spinner color="kelp" aria-label="Fetching the designs" />}
+            {list.isPending && <Spinner color="kelp" role="status" aria-label="Fetching the designs" />}
             {list.isError && (
               <VStack align="start" gap="2">
                 <Text role="alert">

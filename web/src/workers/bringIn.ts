@@ -1,7 +1,7 @@
 import type { Box, ClosedPath, OutlineNode, Placing } from '@pelkin/core';
-import * as Comlink from 'comlink';
 import type { BringInWorker } from './bringIn.worker.ts';
-import { Stopped } from './stopped.ts';
+import type { Told } from './worker.ts';
+import { handOver, progress, startWorker } from './worker.ts';
 
 /** Something of a file, why, and how often. */
 export interface PassedOver {
@@ -62,8 +62,6 @@ export interface Fitting {
   readonly off: number;
 }
 
-type Told = (share: number) => void;
-
 /** A worker that reads one drawing and answers about it; `end` stops whatever it is at. */
 export interface Reader {
   read(bytes: Uint8Array, told: Told): Promise<DrawingAbout | Refusal>;
@@ -79,29 +77,16 @@ export interface Reader {
 }
 
 export function startReader(): Reader {
-  const worker = new Worker(new URL('./bringIn.worker.ts', import.meta.url), { type: 'module' });
-  const remote = Comlink.wrap<BringInWorker>(worker);
-  let give: (error: Error) => void = () => undefined;
-  const failed = new Promise<never>((_, reject) => {
-    give = reject;
-    worker.onerror = () => reject(new Error('The drawing could not be worked on: load the page again.'));
-  });
-  failed.catch(() => undefined);
-  const race = <T>(answer: Promise<T>): Promise<T> => Promise.race([answer, failed]);
+  const { ask, end } = startWorker<BringInWorker>(
+    () => new Worker(new URL('./bringIn.worker.ts', import.meta.url), { type: 'module' }),
+    'The drawing could not be worked on',
+  );
   return {
     read: (bytes, told) =>
-      race(
-        remote.read(Comlink.transfer(bytes, [bytes.buffer]), Comlink.proxy(told)) as Promise<
-          DrawingAbout | Refusal
-        >,
-      ),
-    join: (mm, gap, told) =>
-      race(remote.join(mm, gap, Comlink.proxy(told)) as Promise<BroughtLines | Refusal>),
+      ask((w) => w.read(handOver(bytes), progress(told)) as Promise<DrawingAbout | Refusal>),
+    join: (mm, gap, told) => ask((w) => w.join(mm, gap, progress(told)) as Promise<BroughtLines | Refusal>),
     outline: (index, placing, within, told) =>
-      race(remote.outline(index, placing, within, Comlink.proxy(told)) as Promise<Fitting | Refusal | null>),
-    end: () => {
-      worker.terminate();
-      give(new Stopped());
-    },
+      ask((w) => w.outline(index, placing, within, progress(told)) as Promise<Fitting | Refusal | null>),
+    end,
   };
 }

@@ -1,6 +1,6 @@
 import type { Faired, Outline, Stretch } from '@pelkin/core';
-import * as Comlink from 'comlink';
 import type { FairingWorker } from './fairing.worker.ts';
+import { startNewest } from './worker.ts';
 
 /** A worker that fairs outlines beside the page while a hand moves the tolerance; only the newest answer counts. */
 export interface Fairer {
@@ -10,26 +10,9 @@ export interface Fairer {
 }
 
 export function startFairer(): Fairer {
-  const worker = new Worker(new URL('./fairing.worker.ts', import.meta.url), { type: 'module' });
-  const remote = Comlink.wrap<FairingWorker>(worker);
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error('The edge could not be faired: load the page again.'));
-  });
-  failed.catch(() => undefined);
-  let newest = 0;
-  let busy: Promise<unknown> = Promise.resolve();
-  return {
-    fair: async (outline, stretch, tolerance) => {
-      newest += 1;
-      const mine = newest;
-      // One at a time: requests in between are skipped.
-      await busy.catch(() => undefined);
-      if (mine !== newest) return null;
-      const answer = Promise.race([remote.fair(outline, stretch, tolerance), failed]);
-      busy = answer;
-      const faired = await answer;
-      return mine === newest ? faired : null;
-    },
-    end: () => worker.terminate(),
-  };
+  const { ask, end } = startNewest<FairingWorker>(
+    () => new Worker(new URL('./fairing.worker.ts', import.meta.url), { type: 'module' }),
+    'The edge could not be faired',
+  );
+  return { fair: (outline, stretch, tolerance) => ask((w) => w.fair(outline, stretch, tolerance)), end };
 }

@@ -1,8 +1,9 @@
 import type { Box, OutlineNode, Point, Underlay } from '@pelkin/core';
 import type { MarkedPlane, SideSeen } from '@pelkin/core/tracing';
-import * as Comlink from 'comlink';
-import { Stopped } from './stopped.ts';
+import type * as Comlink from 'comlink';
 import type { TracingWorker } from './tracing.worker.ts';
+import type { Told, Work } from './worker.ts';
+import { progress, work } from './worker.ts';
 
 export type { MarkedPlane, SideSeen };
 
@@ -65,26 +66,19 @@ export interface Refusal {
 }
 
 /** One long work on a picture, beside the page; `stop` ends it. */
-export interface PictureWork<T> {
-  readonly answer: Promise<T | Refusal>;
-  readonly stop: () => void;
-}
+export type PictureWork<T> = Work<T | Refusal>;
 
-function work<T>(ask: (remote: Comlink.Remote<TracingWorker>) => Promise<T | Refusal>): PictureWork<T> {
-  const worker = new Worker(new URL('./tracing.worker.ts', import.meta.url), { type: 'module' });
-  let give: (error: Error) => void = () => undefined;
-  const failed = new Promise<never>((_, reject) => {
-    give = reject;
-    worker.onerror = () => reject(new Error('The picture could not be worked on: load the page again.'));
-  });
-  const answer = Promise.race([ask(Comlink.wrap<TracingWorker>(worker)), failed]).finally(() =>
-    worker.terminate(),
+const onPicture = <T>(
+  call: (worker: Comlink.Remote<TracingWorker>) => Promise<T | Refusal>,
+): PictureWork<T> =>
+  work(
+    () => new Worker(new URL('./tracing.worker.ts', import.meta.url), { type: 'module' }),
+    'The picture could not be worked on',
+    call,
   );
-  return { answer, stop: () => give(new Stopped()) };
-}
 
-export const bringUpright = (wish: UprightWish, told: (share: number) => void): PictureWork<UprightPicture> =>
-  work((remote) => remote.upright(wish, Comlink.proxy(told)) as Promise<UprightPicture | Refusal>);
+export const bringUpright = (wish: UprightWish, told: Told): PictureWork<UprightPicture> =>
+  onPicture((remote) => remote.upright(wish, progress(told)) as Promise<UprightPicture | Refusal>);
 
 export const findEdge = (
   underlay: Underlay,
@@ -93,11 +87,11 @@ export const findEdge = (
   /** The body's thickness, mm, and whether its side is seen beside its face. */
   thickness: number,
   side: SideSeen,
-  told: (share: number) => void,
+  told: Told,
 ): PictureWork<Traced> =>
-  work(
+  onPicture(
     (remote) =>
-      remote.trace(underlay, steering, tolerance, thickness, side, Comlink.proxy(told)) as Promise<
+      remote.trace(underlay, steering, tolerance, thickness, side, progress(told)) as Promise<
         Traced | Refusal
       >,
   );

@@ -15,8 +15,7 @@ import {
 import type { Point, Underlay } from '@pelkin/core';
 import * as Comlink from 'comlink';
 import type { Traced, UprightPicture, UprightWish } from './tracing.ts';
-
-type Told = (share: number) => void;
+import type { Told } from './worker.ts';
 
 /** A kept picture's pixels. */
 async function pixelsOf(picture: string): Promise<Raster> {
