@@ -1,5 +1,12 @@
 import { parseArgs } from 'node:util';
-import { createDeriver, designJsonSchema, designReport, designText, readMeasuresText } from '@pelkin/core';
+import {
+  SHOWABLE,
+  createDeriver,
+  designJsonSchema,
+  designReport,
+  designText,
+  readMeasuresText,
+} from '@pelkin/core';
 import { FORMATS, exportDesign } from './export.ts';
 import type { Exit } from './failure.ts';
 import { EXIT, Failure } from './failure.ts';
@@ -14,7 +21,7 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
       --table   frets, saddles              (csv; frets)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
-      --layers  outline,openings,back,holes,parts,centre,neck,strings,saddle,dimensions
+      --layers  ${SHOWABLE.join(',')}
       --saw-line MM                         a line to saw along, outside the edge
       --hand    right, left
       --revision TEXT, --date TEXT          as they stand on paper

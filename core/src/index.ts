@@ -16,11 +16,18 @@ export { boxHeight, boxWidth, growBox, unionBox } from './geometry/box.ts';
 export { nearestOnPath, flattenPath, pathBox } from './geometry/closedPath.ts';
 export type { ClosedPath } from './geometry/closedPath.ts';
 export { closedPathMark, drawingBox, mirrorDrawing } from './drawing/drawing.ts';
-export type { Drawing, Ink, Layer, LayerName, Mark, PathMark, TextMark } from './drawing/drawing.ts';
+export type { Drawing, Layer, Mark, PathMark, TextMark } from './drawing/drawing.ts';
+export type { Ink, Weights } from './drawing/inks.ts';
+export { LAYERS, SHOWABLE, inLayerOrder } from './drawing/layers.ts';
+export type { LayerName } from './drawing/layers.ts';
 export { pathData } from './drawing/pathData.ts';
 export { LIMITS } from './design/limits.ts';
 export type { Limit, LimitPath } from './design/limits.ts';
-export { designShape, nameSchema, SHOWABLE, STAGES } from './design/schema.ts';
+export { designShape } from './design/schema.ts';
+export { nameSchema } from './design/schemaParts.ts';
+export { STAGES } from './design/sections/progress.ts';
+export { SECTIONS, SECTION_KEYS } from './design/sections/all.ts';
+export type { Section } from './design/section.ts';
 export type {
   AcceptedFinding,
   Design,
@@ -68,7 +75,6 @@ export { fretTableCsv, saddleTableCsv } from './files/csv.ts';
 export { designText, readDesignText } from './files/json.ts';
 export { paperOf, paperNotes } from './files/paper.ts';
 export { weightsFor } from './files/lineWeights.ts';
-export type { Weights } from './files/lineWeights.ts';
 export { findSaving } from './templates/saving.ts';
 export type { Saving } from './templates/saving.ts';
 export { tapeUp, TRUE_PRINTER } from './templates/printer.ts';

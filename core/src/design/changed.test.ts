@@ -5,10 +5,12 @@ import * as edits from './allEdits.ts';
 import { changedRefusals } from './changed.ts';
 import { checkDesign, editRefusals } from './check.ts';
 import { newDesign } from './defaults.ts';
-import { MOST_PARTS } from './layoutSchema.ts';
+import { MOST_PARTS } from './sections/parts.ts';
 import { MOST_NESTED, documentFault, isPlainText } from './plainText.ts';
 import type { Design } from './schema.ts';
-import { MOST_ACCEPTED, MOST_TYPED, designShape } from './schema.ts';
+import { designShape } from './schema.ts';
+import { MOST_ACCEPTED } from './sections/findings.ts';
+import { MOST_TYPED } from './sections/typed.ts';
 
 const read = checkDesign(
   JSON.parse(readFileSync(new URL('../../../demo/windrow.json', import.meta.url), 'utf8')),

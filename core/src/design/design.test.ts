@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkDesign, designRefusals, leastSpread } from './check.ts';
-import { newDesign, startingGauges } from './defaults.ts';
+import { checkDesign, designRefusals } from './check.ts';
+import { newDesign } from './defaults.ts';
 import * as edits from './allEdits.ts';
 import { LIMITS } from './limits.ts';
 import type { Migration } from './migrations.ts';
 import { migrate } from './migrate.ts';
 import { PAPERS, sheetSize } from './paper.ts';
 import type { Design } from './schema.ts';
-import { nameSchema } from './schema.ts';
+import { nameSchema } from './schemaParts.ts';
+import { leastSpread, startingGauges } from './sections/strings.ts';
 
 const design = newDesign('Test', 6, 640);
 const refusalOf = (change: (d: Design) => unknown): string => {

@@ -1,5 +1,7 @@
-import { startingCompensation, startingGauges, startingType, within } from './defaults.ts';
-import { MOST_TYPED } from './schema.ts';
+import { within } from './limit.ts';
+import { LIMITS } from './limits.ts';
+import { startingCompensation, startingGauges, startingType } from './sections/strings.ts';
+import { MOST_TYPED } from './sections/typed.ts';
 import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
 /** Pure edits: each takes a design and gives the changed one; the stage that was worked on is then in progress. */
@@ -77,8 +79,8 @@ export function setStringCount(design: Design, count: number): Design {
     courses: null,
     extraFrets: part(strings.extraFrets),
     extension: part(strings.extension),
-    nutWidth: within('strings.nutWidth', 2 * strings.nutMargin + nutPitch * (count - 1)),
-    bridgeSpread: within('strings.bridgeSpread', bridgePitch * (count - 1)),
+    nutWidth: within(LIMITS['strings.nutWidth'], 2 * strings.nutMargin + nutPitch * (count - 1)),
+    bridgeSpread: within(LIMITS['strings.bridgeSpread'], bridgePitch * (count - 1)),
   });
 }
 

@@ -1,213 +1,34 @@
-/** What a length or count of the design may be, what it is called, and what it is measured from. */
-export interface Limit {
-  readonly label: string;
-  readonly min: number;
-  readonly max: number;
-  readonly from: string;
-}
+import { PLACE_LIMITS } from './nodes.ts';
+import { BODY_LIMITS } from './sections/body.ts';
+import { GUARD_LIMITS } from './sections/guards.ts';
+import { HAND_LIMITS } from './sections/hand.ts';
+import { NECK_LIMITS } from './sections/neck.ts';
+import { OPENING_LIMITS } from './sections/openings.ts';
+import { PART_LIMITS } from './sections/parts.ts';
+import { PRINT_LIMITS } from './sections/print.ts';
+import { RUN_LIMITS } from './sections/runs.ts';
+import { STRINGS_LIMITS } from './sections/strings.ts';
+import { TOOL_LIMITS } from './sections/tools.ts';
+import { UNDERLAY_LIMITS } from './sections/underlays.ts';
+import { SHAPE_LIMITS } from './shapes.ts';
+
+export type { Limit } from './limit.ts';
 
 /** Every number of the design that is typed, by its path. Wide enough for anything that is strung and held. */
 export const LIMITS = {
-  'strings.count': { label: 'strings', min: 1, max: 18, from: 'courses count each string' },
-  'strings.scaleLength': {
-    label: 'scale length',
-    min: 250,
-    max: 1200,
-    from: 'nut to bridge line, along the centre line',
-  },
-  'strings.frets': { label: 'frets', min: 1, max: 36, from: 'the nut not counted' },
-  'strings.jointFret': { label: 'joint fret', min: 5, max: 36, from: 'where the neck leaves the body' },
-  'strings.nutWidth': { label: 'nut width', min: 10, max: 140, from: 'edge to edge of the board at the nut' },
-  'strings.nutMargin': {
-    label: 'margin at the nut',
-    min: 0,
-    max: 20,
-    from: 'board edge to the outer string’s centre',
-  },
-  'strings.bridgeSpread': {
-    label: 'spread at the bridge',
-    min: 0,
-    max: 240,
-    from: 'outer string centre to outer string centre',
-  },
-  'strings.bridgeMargin': {
-    label: 'margin at the bridge',
-    min: 0,
-    max: 30,
-    from: 'outer string’s centre to the board edge run on to the bridge line',
-  },
-  'strings.boardEnd': {
-    label: 'board past the last fret',
-    min: 0,
-    max: 60,
-    from: 'the last fret to the end of the board',
-  },
-  'strings.bassScale': {
-    label: 'bass scale',
-    min: 250,
-    max: 1200,
-    from: 'nut to bridge of the lowest string, along the centre line; the scale length is then the treble side’s',
-  },
-  'strings.perpendicularFret': {
-    label: 'perpendicular fret',
-    min: 0,
-    max: 36,
-    from: 'the one fret that stands square to the centre line; 0 is the nut',
-  },
-  'strings.courseSize': { label: 'strings of a course', min: 1, max: 4, from: 'bass to treble' },
-  'strings.courseSpread': {
-    label: 'spread within a course',
-    min: 0.8,
-    max: 12,
-    from: 'centre to centre of neighbours in one course',
-  },
-  'strings.boardRadius': {
-    label: 'board radius',
-    min: 50,
-    max: 3000,
-    from: 'the arc of the fret crowns across the board',
-  },
-  'strings.zeroFretBehind': {
-    label: 'nut behind the zero fret',
-    min: 1,
-    max: 30,
-    from: 'the zero fret’s centre to the slot of the nut that guides the strings',
-  },
-  'strings.extraFrets': {
-    label: 'frets past the last full one',
-    min: 1,
-    max: 12,
-    from: 'under some strings only',
-  },
-  'strings.extraStrings': { label: 'strings over them', min: 1, max: 17, from: 'counted from their side' },
-  'strings.extension': { label: 'frets behind the nut', min: 1, max: 7, from: 'under some strings only' },
-  'strings.compensation': {
-    label: 'compensation',
-    min: -10,
-    max: 20,
-    from: 'the bridge line to where the string breaks over its saddle, tailward',
-  },
-  'strings.core': { label: 'core', min: 5, max: 100, from: 'the share of the gauge that bears the pull, %' },
-  'strings.typeOf': { label: 'kind of string', min: 0, max: 11, from: 'its place in the table' },
-  'strings.gauge': { label: 'string gauge', min: 0.1, max: 6, from: 'the string’s diameter' },
-  'body.thickness': { label: 'body thickness', min: 10, max: 120, from: 'front face to back face' },
-  'outline.x': { label: 'place along the centre line', min: -2000, max: 2000, from: 'the bridge line' },
-  'outline.y': { label: 'place across', min: -1000, max: 1000, from: 'the centre line' },
-  'outline.handle': { label: 'handle', min: -1000, max: 1000, from: 'its node' },
-  'outline.span': { label: 'span', min: 0.001, max: 4000, from: 'the node to the next, along the curve' },
-  'tools.diameter': { label: 'diameter', min: 1, max: 400, from: 'across the tool where it touches' },
-  'hand.room': { label: 'room for the hand', min: 5, max: 80, from: 'the board’s edge outward' },
-  'hand.finger': { label: 'reach of the first finger', min: 0, max: 120, from: 'where the hand is stopped' },
-  'hand.picking': { label: 'picking hand', min: -20, max: 400, from: 'the bridge line, nutward' },
-  'hand.reach': { label: 'reach of the little finger', min: 20, max: 250, from: 'the picking hand’s place' },
-  'body.grain': { label: 'grain', min: -90, max: 90, from: 'the centre line, counter-clockwise' },
-  'shape.side': { label: 'size', min: 0.5, max: 1500, from: 'edge to edge' },
-  'shape.radius': { label: 'corner radius', min: 0, max: 200, from: 'what the bit leaves in a corner' },
-  'shape.holes': { label: 'holes', min: 1, max: 24, from: 'counted' },
-  'shape.inset': { label: 'inset', min: -100, max: 300, from: 'the edge it follows, inward' },
-  'step.bit': { label: 'bit', min: 0.5, max: 80, from: 'across its cutting edges' },
-  'opening.depth': { label: 'depth', min: 0, max: 120, from: 'the face it is cut from' },
-  'opening.turn': { label: 'turn', min: -360, max: 360, from: 'the centre line, counter-clockwise' },
-  'part.tilt': { label: 'tilt', min: -80, max: 80, from: 'the face' },
-  'run.z': {
-    label: 'height in the wood',
-    min: -120,
-    max: 60,
-    from: 'the front face; under it is less than 0',
-  },
-  'run.diameter': { label: 'diameter', min: 1, max: 40, from: 'the bit' },
-  'guard.follow': { label: 'inside the edge', min: 0, max: 120, from: 'the body’s edge, inward' },
-  'guard.thickness': { label: 'pickguard', min: 0.5, max: 8, from: 'face to face of the sheet' },
-  'guard.bevel': { label: 'bevel', min: 0, max: 60, from: 'square to the face' },
-  'guard.gap': { label: 'room round what comes up', min: 0, max: 5, from: 'the part to the cut-out' },
-  'guard.apart': { label: 'screws apart', min: 0, max: 250, from: 'along the edge, about; 0 for none' },
-  'guard.screwInset': { label: 'screws inside the edge', min: 2, max: 30, from: 'the pickguard’s edge' },
-  'neck.heel': {
-    label: 'heel with board',
-    min: 8,
-    max: 60,
-    from: 'underside of the heel to the board’s face',
-  },
-  'neck.depth': { label: 'pocket depth', min: 0, max: 60, from: 'the front face, at the joint' },
-  'neck.angle': {
-    label: 'neck angle',
-    min: -6,
-    max: 12,
-    from: 'the front face; more tips the headstock back',
-  },
-  'neck.board': { label: 'fingerboard', min: 0, max: 15, from: 'its underside to its face' },
-  'neck.fretHeight': { label: 'fret height', min: 0, max: 3, from: 'the board to the crown' },
-  'neck.action': { label: 'string over the fret', min: 0, max: 6, from: 'the crowns to the string' },
-  'neck.fit': { label: 'fit of the pocket', min: -0.5, max: 2, from: 'room on each side of the neck' },
-  'neck.pocketLength': { label: 'pocket length', min: 0, max: 250, from: 'the joint, tailward' },
-  'neck.past': { label: 'pocket past the edge', min: 0, max: 80, from: 'the joint, nutward' },
-  'neck.carve': { label: 'heel carve', min: 0, max: 40, from: 'the back face' },
-  'neck.tenon': { label: 'tenon', min: 10, max: 200, from: 'cheek to cheek' },
-  'neck.core': { label: 'through neck', min: 20, max: 200, from: 'edge to edge behind the board' },
-  'neck.screwCount': { label: 'neck screws', min: 0, max: 8, from: 'in two rows' },
-  'neck.screwFrom': { label: 'middle of the screws', min: 5, max: 200, from: 'the joint, tailward' },
-  'neck.screwSpan': { label: 'screws apart', min: 0, max: 150, from: 'centre to centre' },
-  'neck.screwLength': { label: 'screw length', min: 5, max: 120, from: 'under its head to its tip' },
-  'neck.screwThread': { label: 'screw diameter', min: 1, max: 12, from: 'across the thread' },
-  'neck.plate': { label: 'under the head', min: 0, max: 10, from: 'what lies between head and wood' },
-  'underlay.pixels': { label: 'picture', min: 1, max: 20000, from: 'edge to edge, pixels' },
-  'underlay.at': {
-    label: 'place of the picture',
-    min: -5000,
-    max: 5000,
-    from: 'the bridge line and centre line',
-  },
-  'underlay.turn': {
-    label: 'turn of the picture',
-    min: -180,
-    max: 180,
-    from: 'its lower edge along the centre line',
-  },
-  'underlay.scale': { label: 'millimetres of a pixel', min: 0.0005, max: 50, from: 'edge to edge of one' },
-  'underlay.opacity': { label: 'opacity of the picture', min: 0.05, max: 1, from: 'clear to full' },
-  'underlay.goodTo': { label: 'how good the picture is', min: 0, max: 1000, from: 'its true place' },
-  'underlay.focal': { label: 'focal length', min: 0.1, max: 20, from: 'share of the picture’s diagonal' },
-  'underlay.cameraAt': {
-    label: 'place of the camera',
-    min: -1e6,
-    max: 1e6,
-    from: 'the picture’s upper left corner, pixels',
-  },
-  'underlay.cameraHeight': {
-    label: 'height of the camera',
-    min: 1,
-    max: 1e6,
-    from: 'the marked plane, pixels',
-  },
-  'print.margin': { label: 'printer margin', min: 0, max: 60, from: 'the sheet’s edge' },
-  'print.overlap': { label: 'overlap', min: 0, max: 60, from: 'what neighbouring tiles share' },
-  'print.ownWidth': { label: 'sheet width', min: 120, max: 2000, from: 'edge to edge of your own sheet' },
-  'print.ownHeight': { label: 'sheet height', min: 120, max: 2000, from: 'edge to edge of your own sheet' },
-  'print.rollWidth': { label: 'roll width', min: 180, max: 2000, from: 'edge to edge of the roll' },
-  'print.edgeWeight': {
-    label: 'edge line',
-    min: 0.05,
-    max: 1.5,
-    from: 'the width of the outline as it is printed',
-  },
-  'print.fineWeight': { label: 'other lines', min: 0.03, max: 1, from: 'the width of an ordinary fine line' },
-  'print.cutOffset': { label: 'cut line off the edge', min: 0.2, max: 30, from: 'the edge, outward' },
-  'print.shift': {
-    label: 'shift of the sheets',
-    min: -2000,
-    max: 2000,
-    from: 'the drawing’s lower left corner',
-  },
-  'print.turn': {
-    label: 'turn of the drawing',
-    min: -180,
-    max: 180,
-    from: 'the centre line along the sheet',
-  },
-  'print.correction': { label: 'print correction', min: 0.8, max: 1.25, from: 'nominal over measured' },
-} as const satisfies Readonly<Record<string, Limit>>;
+  ...PLACE_LIMITS,
+  ...SHAPE_LIMITS,
+  ...STRINGS_LIMITS,
+  ...OPENING_LIMITS,
+  ...UNDERLAY_LIMITS,
+  ...TOOL_LIMITS,
+  ...HAND_LIMITS,
+  ...BODY_LIMITS,
+  ...PART_LIMITS,
+  ...RUN_LIMITS,
+  ...GUARD_LIMITS,
+  ...NECK_LIMITS,
+  ...PRINT_LIMITS,
+};
 
 export type LimitPath = keyof typeof LIMITS;
-
-/** An outline of more cannot be kept fair by hand. */
-export const MOST_NODES = 200;

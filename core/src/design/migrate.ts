@@ -1,6 +1,6 @@
 import { MIGRATIONS } from './migrations.ts';
 import type { Migration } from './migrations.ts';
-import { DESIGN_FORMAT, DESIGN_VERSION } from './schema.ts';
+import { DESIGN_FORMAT, DESIGN_VERSION } from './version.ts';
 
 export type Migrated =
   | { readonly ok: true; readonly document: Readonly<Record<string, unknown>> }

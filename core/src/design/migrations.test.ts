@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { checkDesign } from './check.ts';
 import { migrate } from './migrate.ts';
 import { MIGRATIONS } from './migrations.ts';
-import { DESIGN_VERSION } from './schema.ts';
+import { DESIGN_VERSION } from './version.ts';
 
 /** A document as it was kept when its version was the newest. */
 const kept = (version: number): unknown =>

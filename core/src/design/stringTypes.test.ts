@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkDesign } from './check.ts';
-import { newDesign, startingCompensation } from './defaults.ts';
+import { newDesign } from './defaults.ts';
+import { startingCompensation } from './sections/strings.ts';
 import {
   editStrings,
   estimatedCompensation,

@@ -5,7 +5,7 @@ import * as edits from './allEdits.ts';
 import { checkDesign, designRefusals } from './check.ts';
 import { newDesign } from './defaults.ts';
 import type { Underlay } from './schema.ts';
-import { MOST_UNDERLAYS } from './schema.ts';
+import { MOST_UNDERLAYS } from './sections/underlays.ts';
 import { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
 
 const plain: Underlay = {

@@ -4,29 +4,8 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicBox } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-
-/** What a line means; each output chooses its weight, dash and colour from it. */
-export type Ink =
-  | 'outline'
-  | 'opening'
-  | 'openingBack'
-  | 'hole'
-  | 'holeBack'
-  | 'part'
-  | 'partBack'
-  | 'centreLine'
-  | 'bridgeLine'
-  | 'fret'
-  | 'string'
-  | 'saddle'
-  | 'sawLine'
-  | 'boardEdge'
-  | 'dimension'
-  | 'witness'
-  | 'cutLine'
-  | 'crosshair'
-  | 'bar'
-  | 'note';
+import type { Ink } from './inks.ts';
+import type { LayerName } from './layers.ts';
 
 export type PathStep =
   | { readonly kind: 'line'; readonly to: Point }
@@ -55,24 +34,6 @@ export interface TextMark {
 }
 
 export type Mark = PathMark | TextMark;
-
-export type LayerName =
-  | 'outline'
-  | 'openings'
-  | 'back'
-  | 'holes'
-  | 'parts'
-  | 'plates'
-  | 'through'
-  | 'saw'
-  | 'sides'
-  | 'places'
-  | 'centre'
-  | 'neck'
-  | 'strings'
-  | 'saddle'
-  | 'dimensions'
-  | 'marks';
 
 export interface Layer {
   readonly name: LayerName;

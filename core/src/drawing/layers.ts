@@ -47,7 +47,10 @@ export const SHOWABLE = (Object.keys(LAYERS) as readonly LayerName[]).filter(
 
 /** Which of them a new design has on paper. */
 export const shownAtFirst = (): Record<Showable, boolean> =>
-  Object.fromEntries(SHOWABLE.map((name) => [name, LAYERS[name].choice.atFirst])) as Record<Showable, boolean>;
+  Object.fromEntries(SHOWABLE.map((name) => [name, LAYERS[name].choice.atFirst])) as Record<
+    Showable,
+    boolean
+  >;
 
 const ORDER = Object.keys(LAYERS);
 /** For sorting: which of two layers lies lower on the board. */

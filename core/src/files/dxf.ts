@@ -14,7 +14,9 @@ import type { BulgeArc } from '../geometry/biarcs.ts';
 import { fitArcs } from '../geometry/biarcs.ts';
 import { cubicAt, stepsForChordError, straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { PAPER_WEIGHTS } from './lineWeights.ts';
+import type { Weight } from '../drawing/inks.ts';
+import { INKS } from '../drawing/inks.ts';
+import { LAYERS } from '../drawing/layers.ts';
 
 /** How curves are written: smoothly joined arcs, straight steps, or the curves themselves. */
 export const DXF_CURVES = ['arcs', 'polyline', 'splines'] as const;
@@ -106,9 +108,6 @@ const ALIGN = {
   end: TextHorizontalAlignment.Right,
 };
 
-/** Names of layers carry letters, figures, - and _ alone. */
-const layerName = (name: string): string => name.toUpperCase().replace(/[^A-Z0-9_-]/g, '_');
-
 /** One line of a comment: what would end it, or is no plain letter, is left out. */
 const plain = (text: string): string => text.replace(/[^\x20-\x7e]/g, '').slice(0, 200);
 
@@ -134,8 +133,8 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
     });
   };
   const path = (mark: PathMark, layer: string): void => {
-    const dashed = PAPER_WEIGHTS[mark.ink].dashMm !== undefined;
-    const options = { layerName: layer, ...(dashed ? { lineType: 'DASHED' } : {}) };
+    const { dashMm }: Weight = INKS[mark.ink];
+    const options = { layerName: layer, ...(dashMm ? { lineType: 'DASHED' } : {}) };
     const straight = mark.steps.every((s) => s.kind === 'line');
     if (curves === 'splines' && !straight) {
       const { points, knots } = spline(mark);
@@ -158,7 +157,7 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
     );
   };
   for (const { name, marks } of drawing.layers) {
-    const layer = layerName(name);
+    const layer = LAYERS[name].file;
     if (!dxf.layer(layer)) dxf.addLayer(layer, Colors.White, 'Continuous');
     marks.forEach((mark: Mark) => (mark.kind === 'text' ? text(mark, layer) : path(mark, layer)));
   }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Refusal } from '../design/check.ts';
 import { LIMITS } from '../design/limits.ts';
 import { wordsOfIssue } from '../design/refusal.ts';
-import { nameSchema } from '../design/schema.ts';
+import { nameSchema } from '../design/schemaParts.ts';
 import type { Family } from '../outline/families.ts';
 import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS } from '../outline/families.ts';
 import type { ShapeMeasures } from '../outline/shapeMeasures.ts';

@@ -1,4 +1,4 @@
-import { partSpecSchema } from '../design/layoutSchema.ts';
+import { partSpecSchema } from '../design/sections/parts.ts';
 import { wordsOfIssue } from '../design/refusal.ts';
 import { documentFault } from '../design/plainText.ts';
 import type { PartSpec } from '../design/schema.ts';
@@ -17,7 +17,7 @@ export type PartRead =
 export function checkPart(raw: unknown): PartRead {
   const fault = documentFault(raw);
   if (fault) return { ok: false, message: `${fault.where || 'the part'}: ${fault.message}` };
-  const read = partSpecSchema.safeParse(
+  const read = partSpecSchema().safeParse(
     typeof raw === 'object' && raw !== null ? { outline: null, assumed: [], ...raw } : raw,
   );
   if (read.success) return { ok: true, spec: read.data };

@@ -1,8 +1,8 @@
 import PDFDocument from 'pdfkit';
 import type { Mark, PathMark, TextMark } from '../drawing/drawing.ts';
 import type { Sheet } from '../templates/sheets.ts';
-import type { Weights } from './lineWeights.ts';
-import { PAPER_WEIGHTS } from './lineWeights.ts';
+import type { Weights } from '../drawing/inks.ts';
+import { INKS } from '../drawing/inks.ts';
 
 export interface PdfOptions {
   readonly title: string;
@@ -58,7 +58,7 @@ function printable(doc: Doc, text: string): string {
 
 function drawText(doc: Doc, mark: TextMark, height: number): void {
   const size = mark.sizeMm * PT;
-  doc.font('words').fontSize(size).fillColor(greyOf(PAPER_WEIGHTS[mark.ink].grey));
+  doc.font('words').fontSize(size).fillColor(greyOf(INKS[mark.ink].grey));
   const text = printable(doc, mark.text);
   const wide = doc.widthOfString(text);
   const back = mark.align === 'start' ? 0 : mark.align === 'middle' ? wide / 2 : wide;
@@ -102,7 +102,7 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
     doc.registerFont('words', options.font as unknown as Buffer);
     const root = (doc as unknown as { _root: { data: Record<string, unknown> } })._root;
     root.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
-    const weights = options.weights ?? PAPER_WEIGHTS;
+    const weights = options.weights ?? INKS;
     for (const sheet of sheets) {
       const { width, height } = sheet.size;
       doc.addPage({ size: [width * PT, height * PT], margin: 0 });

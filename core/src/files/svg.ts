@@ -3,8 +3,8 @@ import { drawingBox } from '../drawing/drawing.ts';
 import { pathData } from '../drawing/pathData.ts';
 import { growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Weights } from './lineWeights.ts';
-import { PAPER_WEIGHTS } from './lineWeights.ts';
+import type { Weights } from '../drawing/inks.ts';
+import { INKS } from '../drawing/inks.ts';
 
 /** Clear space round the drawing, mm. */
 const AROUND_MM = 5;
@@ -21,7 +21,7 @@ const figure = (value: number): string => String(Number(value.toFixed(4)));
  * A drawing as SVG in true millimetres: one user unit is one millimetre, width and height say so.
  * Each closed profile is one closed path; screen-down is −y, so the bass side stays up.
  */
-export function drawingSvg(drawing: Drawing, title: string, weights: Weights = PAPER_WEIGHTS): string {
+export function drawingSvg(drawing: Drawing, title: string, weights: Weights = INKS): string {
   const box = growBox(drawingBox(drawing) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 }, AROUND_MM);
   const flip = (p: Point): Point => ({ x: p.x, y: -p.y });
   const width = figure(box.maxX - box.minX);

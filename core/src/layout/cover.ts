@@ -86,7 +86,7 @@ export function coverLedge(design: Design, id: string, wish: CoverWish): Design 
     depth: Number((wish.thickness + LET_IN).toFixed(2)),
     through: false,
     role: 'ledge',
-    bit: step.bit,
+    bit: step.bit ?? null,
     islands: [],
   });
   if (wish.apart <= 0 || step.shape.kind === 'inset') return next;

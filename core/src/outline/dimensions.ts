@@ -1,4 +1,5 @@
-import type { Ink, Layer, Mark, TextMark } from '../drawing/drawing.ts';
+import type { Layer, Mark, TextMark } from '../drawing/drawing.ts';
+import type { Ink } from '../drawing/inks.ts';
 import { lineMark, polylineMark } from '../drawing/drawing.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';

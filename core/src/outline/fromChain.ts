@@ -1,6 +1,6 @@
 import { tidy } from '../design/nodeEdits.ts';
 import type { OutlineNode } from '../design/schema.ts';
-import { MOST_NODES } from '../design/limits.ts';
+import { MOST_NODES } from '../design/nodes.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, nearestOnPath, reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';

@@ -1,4 +1,4 @@
-import { beginsCourse } from '../design/check.ts';
+import { beginsCourse } from '../design/sections/strings.ts';
 import type { Strings } from '../design/schema.ts';
 
 /**

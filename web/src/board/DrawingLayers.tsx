@@ -1,4 +1,5 @@
 import type { Drawing, Layer, Mark, PathMark, TextMark } from '@pelkin/core';
+import { inLayerOrder } from '@pelkin/core';
 import { memo } from 'react';
 import { clearWords } from './clearWords.ts';
 import { dataOf } from './pathDataOf.ts';
@@ -18,27 +19,7 @@ const LayerPaths = memo(function LayerPaths({ layer }: { layer: Layer }) {
   );
 });
 
-/** Where each layer lies: the body below, the neck above it, measures on top. */
-const ORDER = [
-  'saw',
-  'outline',
-  'back',
-  'openings',
-  'holes',
-  'through',
-  'plates',
-  'parts',
-  'neck',
-  'strings',
-  'saddle',
-  'centre',
-  'dimensions',
-  'sides',
-  'places',
-  'marks',
-];
-const inOrder = (drawing: Drawing): readonly Layer[] =>
-  [...drawing.layers].sort((a, b) => ORDER.indexOf(a.name) - ORDER.indexOf(b.name));
+const inOrder = (drawing: Drawing): readonly Layer[] => [...drawing.layers].sort(inLayerOrder);
 
 /** Lines of a drawing, in the instrument frame; the view's matrix lays them on the screen. */
 export const DrawingPaths = memo(function DrawingPaths({ drawing }: { drawing: Drawing }) {

@@ -1,23 +1,10 @@
-import type { PrintSettings, Showable } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import type { PrintSettings } from '@pelkin/core';
+import { LAYERS, SHOWABLE, edits } from '@pelkin/core';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
-
-const LAYERS: readonly (readonly [Showable, string])[] = [
-  ['outline', 'Outline'],
-  ['openings', 'Openings from the front, with depths'],
-  ['back', 'Openings from the back and in the edge, dashed'],
-  ['holes', 'Holes, their middles crossed'],
-  ['parts', 'Outlines of the parts'],
-  ['centre', 'Centre line and bridge line'],
-  ['neck', 'Fingerboard and frets'],
-  ['strings', 'String lines'],
-  ['saddle', 'Saddles and saddle line'],
-  ['dimensions', 'Dimensions'],
-];
 
 /** Off the edge by so much when a saw line is first asked for, mm: what a router takes in one light pass. */
 const SAW_LINE = 3;
@@ -34,12 +21,12 @@ export function OnPaper() {
   return (
     <>
       <Section title="On paper and in files">
-        {LAYERS.map(([key, words]) => (
+        {SHOWABLE.map((key) => (
           <Tick
             key={key}
-            label={words}
+            label={LAYERS[key].choice.label}
             checked={print.show[key]}
-            onChange={(on) => put(words, on, (p) => ({ show: { ...p.show, [key]: on } }))}
+            onChange={(on) => put(LAYERS[key].choice.label, on, (p) => ({ show: { ...p.show, [key]: on } }))}
           />
         ))}
         <Tick

@@ -81,7 +81,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
         onChange={(role) => edit('changed what a step is', (d) => edits.changeStep(d, id, index, { role }))}
       />
       <ShapeFields id={id} index={index} shape={step.shape} />
-      <Bit id={id} index={index} bit={step.bit} />
+      <Bit id={id} index={index} bit={step.bit ?? null} />
       {!step.through && (
         <LengthField
           label="Depth"

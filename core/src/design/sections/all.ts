@@ -1,0 +1,41 @@
+import { bodySection } from './body.ts';
+import { findingsSection } from './findings.ts';
+import { guardsSection } from './guards.ts';
+import { handSection } from './hand.ts';
+import { handednessSection, nameSection, unitsSection } from './head.ts';
+import { neckSection } from './neck.ts';
+import { openingsSection } from './openings.ts';
+import { outlineSection } from './outline.ts';
+import { partsSection } from './parts.ts';
+import { printSection } from './print.ts';
+import { progressSection } from './progress.ts';
+import { runsSection } from './runs.ts';
+import { stringsSection } from './strings.ts';
+import { toolsSection } from './tools.ts';
+import { typedSection } from './typed.ts';
+import { underlaysSection } from './underlays.ts';
+
+/** Every section of the design, in the order of the document: the only list of them. */
+export const SECTIONS = {
+  name: nameSection,
+  units: unitsSection,
+  handedness: handednessSection,
+  strings: stringsSection,
+  outline: outlineSection,
+  openings: openingsSection,
+  underlays: underlaysSection,
+  tools: toolsSection,
+  hand: handSection,
+  body: bodySection,
+  parts: partsSection,
+  runs: runsSection,
+  guards: guardsSection,
+  neck: neckSection,
+  print: printSection,
+  findings: findingsSection,
+  progress: progressSection,
+  typed: typedSection,
+} as const;
+
+export type SectionKey = keyof typeof SECTIONS;
+export const SECTION_KEYS = Object.keys(SECTIONS) as readonly SectionKey[];

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import type { Limits } from '../limit.ts';
+import { idRefusals, nodesRefusals, placeSchema } from '../nodes.ts';
+import type { Refusal } from '../refusal.ts';
+import { idSchema, limited, mm, nameSchema } from '../schemaParts.ts';
+import type { ValueOf } from '../section.ts';
+import { section } from '../section.ts';
+import { shapeSchema } from '../shapes.ts';
+
+export const MOST_OPENINGS = 100;
+
+export const OPENING_LIMITS = {
+  'opening.depth': { label: 'depth', min: 0, max: 120, from: 'the face it is cut from' },
+  'opening.turn': { label: 'turn', min: -360, max: 360, from: 'the centre line, counter-clockwise' },
+  'step.bit': { label: 'bit', min: 0.5, max: 80, from: 'across its cutting edges' },
+} as const satisfies Limits;
+
+/** One step of an opening: its shape about the opening's place, and its floor below the face. */
+const stepSchema = () =>
+  z.looseObject({
+    name: nameSchema,
+    shape: shapeSchema(),
+    at: placeSchema(),
+    /** Floor below the face it is cut from, mm; 0 while it has none. */
+    depth: mm(OPENING_LIMITS['opening.depth']),
+    through: z.boolean({ error: 'a step goes through or not: true or false' }),
+    role: z.enum(['cavity', 'ledge', 'chamber', 'channel'], {
+      error: 'a step is a “cavity”, a “ledge”, a “chamber” or a “channel”',
+    }),
+    /** The bit it is routed with: no inside corner is sharper; null, or not there, while none is chosen. */
+    bit: mm(OPENING_LIMITS['step.bit']).nullable().optional(),
+    /** Wood that stays standing within the step. */
+    islands: z
+      .array(z.looseObject({ shape: shapeSchema(), at: placeSchema() }), { error: 'islands must be a list' })
+      .max(12, 'over 12 islands in one step cannot be kept'),
+  });
+
+/** A place that is routed: a stack of steps from one face. */
+const openingSchema = () =>
+  z.looseObject({
+    id: idSchema('an opening'),
+    name: nameSchema,
+    face: z.enum(['front', 'back'], { error: 'an opening is cut from the “front” or the “back”' }),
+    at: placeSchema(),
+    turn: limited(OPENING_LIMITS['opening.turn'], '°'),
+    steps: z
+      .array(stepSchema(), { error: 'an opening needs a list of steps' })
+      .min(1, 'an opening needs at least one step')
+      .max(8, 'an opening of over 8 steps cannot be kept'),
+  });
+
+const openingsSchema = () =>
+  z
+    .array(openingSchema(), { error: 'the openings must be a list' })
+    .max(MOST_OPENINGS, `over ${MOST_OPENINGS} openings cannot be kept: leave some out`);
+type Openings = ValueOf<ReturnType<typeof openingsSchema>>;
+
+const openingsRefusals = (openings: Openings): readonly Refusal[] => [
+  ...idRefusals('openings', openings),
+  ...openings.flatMap((o, i) =>
+    o.steps.flatMap((step, k) =>
+      [step, ...step.islands].flatMap(({ shape }) =>
+        shape.kind === 'free' ? nodesRefusals(shape.nodes, `openings.${i}.steps.${k}.shape.nodes`) : [],
+      ),
+    ),
+  ),
+];
+
+export const openingsSection = /* @__PURE__ */ section({
+  words: 'openings',
+  schema: openingsSchema,
+  plain: () => [],
+  refusals: openingsRefusals,
+});
