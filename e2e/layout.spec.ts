@@ -201,7 +201,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   await desk(page, 'Parts');
   await choosePart(page, 'Neck twin-coil');
   await type(field(region(page, 'Neck twin-coil'), 'From bridge'), '140');
-  const wall = derive(windrow).layout.jointX - 66 - (140 + 38.5 / 2 + 0.4);
+  const wall = derive(windrow).stringPlan.jointX - 66 - (140 + 38.5 / 2 + 0.4);
   await isFound('wall-thin-end-grain', `${wall.toFixed(2)} mm`);
   // 5. Poles beside the strings.
   await type(field(region(page, /^Measurements/), 'Pole spread'), '42');

@@ -77,7 +77,7 @@ test('a photo taken at a slant becomes a true outline, and paper', async ({ page
   // Laid on bridge and joint: both lie at known places of the sheet’s plane.
   await page.getByRole('button', { name: 'Bridge and joint' }).click();
   await pressPixel(page, photo.uprightPixel({ x: 0, y: 0 }));
-  await pressPixel(page, photo.uprightPixel({ x: derive(windrow).layout.jointX, y: 0 }));
+  await pressPixel(page, photo.uprightPixel({ x: derive(windrow).stringPlan.jointX, y: 0 }));
   await page.getByRole('button', { name: 'Move it there' }).click();
   await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('laid on the instrument');
 
@@ -190,7 +190,7 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
     await type(slant.getByRole('textbox', { name: 'Next, from the picture’s top' }), p.y.toFixed(1));
     await slant.getByRole('button', { name: 'Set it there' }).click();
   };
-  const { frets } = derive(windrow).layout;
+  const { frets } = derive(windrow).stringPlan;
   const [nut, last] = [frets.find((f) => f.number === 0)!, frets.at(-1)!];
 
   // Mark a straight edge for the lens: the fingerboard's bass side.

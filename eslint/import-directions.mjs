@@ -29,7 +29,7 @@ export const CORE_ORDER = [
 const CORE_ENTRIES = new Set([
   '@pelkin/core',
   '@pelkin/core/pdf',
-  '@pelkin/core/saving',
+  '@pelkin/core/fewersheets',
   '@pelkin/core/dxf',
   '@pelkin/core/fairing',
   '@pelkin/core/bringin',

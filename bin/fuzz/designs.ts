@@ -60,8 +60,8 @@ export const tryDesign = (seed: number): Promise<Tried> =>
     }
     const written = [
       drawingSvg(derived.template, design.name, weightsFor(design.print.weights)),
-      fretTableCsv(derived.layout, design.handedness),
-      saddleTableCsv(derived.layout, design.handedness),
+      fretTableCsv(derived.stringPlan, design.handedness),
+      saddleTableCsv(derived.stringPlan, design.handedness),
       JSON.stringify(designReport(design, derived)),
       ...DXF_CURVES.map((curves) => drawingDxf(derived.template, design.name, curves).text),
       JSON.stringify(artworkSheet(design, derived, 'a3')).replaceAll('null', ''),

@@ -76,7 +76,7 @@ export async function exportDesign(
   if (format === 'csv') {
     const table = oneOf('table', options.table ?? 'frets', ['frets', 'saddles']);
     return {
-      content: (table === 'frets' ? fretTableCsv : saddleTableCsv)(derived.layout, design.handedness),
+      content: (table === 'frets' ? fretTableCsv : saddleTableCsv)(derived.stringPlan, design.handedness),
       told: `${table}, units in the head`,
     };
   }

@@ -34,7 +34,7 @@ describe('what follows from a design', () => {
     const before = derive(design);
     const moved = derive(moveNode(design, 'n4', { x: 120, y: 140 }));
     expect(moved.path).not.toBe(before.path);
-    expect(moved.layout).toBe(before.layout);
+    expect(moved.stringPlan).toBe(before.stringPlan);
     expect(layer(moved.drawing, 'neck')).toBe(layer(before.drawing, 'neck'));
     expect(layer(moved.drawing, 'outline')).not.toBe(layer(before.drawing, 'outline'));
   });

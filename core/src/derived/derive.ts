@@ -6,7 +6,7 @@ import type { ControlFit } from '../layout/controls.ts';
 import { controlFits } from '../layout/controls.ts';
 import type { Floor } from '../layout/floors.ts';
 import { floorsOf } from '../layout/floors.ts';
-import type { LaidOut } from '../layout/layOut.ts';
+import type { Layout } from '../layout/layOut.ts';
 import { createLayOut } from '../layout/layOut.ts';
 import { platesOf } from '../layout/plates.ts';
 import type { Wall } from '../layout/walls.ts';
@@ -20,8 +20,8 @@ import { handReach } from '../outline/handReach.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
-import { layoutStrings } from '../strings/layout.ts';
-import type { StringLayout } from '../strings/layout.ts';
+import { planStrings } from '../strings/stringPlan.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
@@ -60,7 +60,7 @@ export function createDeriver(): (design: Design) => Derived {
     const path = solveOutline(nodes);
     return { path, measures: measureOutline(path) };
   });
-  const layoutOf = remember(layoutStrings);
+  const stringPlanOf = remember(planStrings);
   const layOut = createLayOut();
   const laidOf = remember(
     (
@@ -71,10 +71,10 @@ export function createDeriver(): (design: Design) => Derived {
       strings: Design['strings'],
       body: Design['body'],
       path: ClosedPath,
-      layout: StringLayout,
-    ) => layOut({ parts, openings, runs, neck, strings, body }, path, layout),
+      stringPlan: StringPlan,
+    ) => layOut({ parts, openings, runs, neck, strings, body }, path, stringPlan),
   );
-  const wallsIn = remember((laid: LaidOut, grain: number) => wallsOf(laid, grain * RAD));
+  const wallsIn = remember((layout: Layout, grain: number) => wallsOf(layout, grain * RAD));
   const floorsIn = remember(floorsOf);
   const fitsIn = remember(controlFits);
   const platesIn = remember(platesOf);
@@ -95,8 +95,8 @@ export function createDeriver(): (design: Design) => Derived {
   return remember((design: Design): Derived => {
     // Each is made when it is first read: a page that shows no sheets does not wait for their plan.
     const outline = once(() => outlineOf(design.outline.nodes));
-    const layout = once(() => layoutOf(design.strings));
-    const laid = once(() =>
+    const stringPlan = once(() => stringPlanOf(design.strings));
+    const layout = once(() =>
       laidOf(
         design.parts,
         design.openings,
@@ -105,7 +105,7 @@ export function createDeriver(): (design: Design) => Derived {
         design.strings,
         design.body,
         outline().path,
-        layout(),
+        stringPlan(),
       ),
     );
     const parts: DrawnParts = {
@@ -115,14 +115,14 @@ export function createDeriver(): (design: Design) => Derived {
       get measures() {
         return outline().measures;
       },
+      get stringPlan() {
+        return stringPlan();
+      },
       get layout() {
         return layout();
       },
-      get laid() {
-        return laid();
-      },
       get plates() {
-        return platesIn(design.guards, design.openings, outline().path, laid());
+        return platesIn(design.guards, design.openings, outline().path, layout());
       },
     };
     const bare = once(() => drawBare(design, parts, makers));
@@ -136,11 +136,11 @@ export function createDeriver(): (design: Design) => Derived {
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },
       // What rules, readings and panels ask for alike is looked for once.
-      walls: { get: () => wallsIn(laid(), design.body.grain), enumerable: true },
-      floors: { get: () => floorsIn(laid()), enumerable: true },
-      fits: { get: () => fitsIn(laid()), enumerable: true },
-      wired: { get: () => wiredIn(laid(), design.runs), enumerable: true },
-      reach: { get: () => reachIn(outline().path, layout(), design.hand), enumerable: true },
+      walls: { get: () => wallsIn(layout(), design.body.grain), enumerable: true },
+      floors: { get: () => floorsIn(layout()), enumerable: true },
+      fits: { get: () => fitsIn(layout()), enumerable: true },
+      wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
+      reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });
   });
 }

@@ -70,19 +70,19 @@ const drawGuards = ({ guards }: Design, parts: DrawnParts): readonly Layer[] =>
 /** Neck, strings and outline as the board shows them, before anything is laid out; instrument frame, right-handed. */
 export function drawBare(
   design: Design,
-  { path, measures, layout }: Pick<DrawnParts, 'path' | 'measures' | 'layout'>,
+  { path, measures, stringPlan }: Pick<DrawnParts, 'path' | 'measures' | 'stringPlan'>,
   make: LayerMakers = PLAIN,
 ): Drawing {
   const tail = Math.min(measures.box.minX, 0);
-  const nutEnd = Math.max(...layout.board.map((p) => p.x));
+  const nutEnd = Math.max(...stringPlan.board.map((p) => p.x));
   return {
     layers: [
-      make.drawNeck(layout, null),
-      make.drawStrings(layout, null),
-      make.drawSaddle(layout),
+      make.drawNeck(stringPlan, null),
+      make.drawStrings(stringPlan, null),
+      make.drawSaddle(stringPlan),
       make.drawCentre(
         design.strings,
-        layout,
+        stringPlan,
         tail - CENTRE_PAST,
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
@@ -94,12 +94,12 @@ export function drawBare(
 
 /** The whole instrument as the board shows it: {@link drawBare} and all that is laid out. */
 export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
-  const { laid } = parts;
+  const { layout } = parts;
   return {
     layers: [
       ...drawBare(design, parts, make).layers,
-      ...make.drawCuts(laid.cuts),
-      ...(laid.parts.length ? [make.drawParts(laid.parts)] : []),
+      ...make.drawCuts(layout.cuts),
+      ...(layout.parts.length ? [make.drawParts(layout.parts)] : []),
       ...drawThrough(design, parts),
       ...drawGuards(design, parts),
     ],
@@ -112,13 +112,13 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
  */
 export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
   const { show, cutOffset } = design.print;
-  const { path, measures, layout } = parts;
+  const { path, measures, stringPlan } = parts;
   const { minX, maxX } = measures.box;
   const layers: Layer[] = [];
-  if (show.neck) layers.push(make.drawNeck(layout, maxX));
-  if (show.strings) layers.push(make.drawStrings(layout, maxX));
-  if (show.saddle) layers.push(make.drawSaddle(layout));
-  if (show.centre) layers.push(make.drawCentre(design.strings, layout, minX, maxX));
+  if (show.neck) layers.push(make.drawNeck(stringPlan, maxX));
+  if (show.strings) layers.push(make.drawStrings(stringPlan, maxX));
+  if (show.saddle) layers.push(make.drawSaddle(stringPlan));
+  if (show.centre) layers.push(make.drawCentre(design.strings, stringPlan, minX, maxX));
   if (show.outline) layers.push(make.drawOutline(path));
   const wanted: Partial<Record<Layer['name'], boolean>> = {
     openings: show.openings,
@@ -126,10 +126,10 @@ export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMaker
     holes: show.holes,
   };
   layers.push(
-    ...make.drawDeepCuts(parts.laid.cuts, parts.laid.thickness).filter((l) => wanted[l.name] === true),
+    ...make.drawDeepCuts(parts.layout.cuts, parts.layout.thickness).filter((l) => wanted[l.name] === true),
   );
   if (show.openings) layers.push(...drawThrough(design, parts));
-  if (show.parts && parts.laid.parts.length) layers.push(make.drawParts(parts.laid.parts));
+  if (show.parts && parts.layout.parts.length) layers.push(make.drawParts(parts.layout.parts));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

@@ -12,13 +12,13 @@ import { lengthWithUnit } from '../units/length.ts';
 /** The neck join where it is decided, and what is laid out where anything is. */
 function layoutFacts(
   design: Design,
-  { layout, laid }: Derived,
+  { stringPlan, layout }: Derived,
   mm: (value: number | null) => string,
 ): readonly FactGroup[] {
   const { neck, parts, openings, runs } = design;
-  const place = saddlePlace(neckSide(design, layout));
+  const place = saddlePlace(neckSide(design, stringPlan));
   const assumed = parts.reduce((sum, p) => sum + assumedOf(p.spec).length, 0);
-  const deepest = laid.cuts.filter((c) => c.role === 'pocket' || c.role === 'cavity');
+  const deepest = layout.cuts.filter((c) => c.role === 'pocket' || c.role === 'cavity');
   return [
     ...(neck.joint === 'undecided'
       ? []
@@ -53,7 +53,7 @@ function layoutFacts(
 /** The design's numbers as they go on the cover, findings and what was accepted of them included. */
 export function coverFacts(design: Design, derived: Derived): readonly FactGroup[] {
   const { strings, units } = design;
-  const { measures: m, layout } = derived;
+  const { measures: m, stringPlan } = derived;
   const mm = (value: number | null): string => (value === null ? 'none' : lengthWithUnit(value, units));
   const findings = findAll(design, derived);
   const stands = findings.map((f): readonly [Finding, string | null] => [
@@ -79,10 +79,10 @@ export function coverFacts(design: Design, derived: Derived): readonly FactGroup
         ...fan,
         ['Frets', String(strings.frets)],
         ['Joint at fret', String(strings.jointFret)],
-        ['Joint from the bridge line', mm(layout.jointX)],
+        ['Joint from the bridge line', mm(stringPlan.jointX)],
         ['Nut width', mm(strings.nutWidth)],
         ['Spread at the bridge', mm(strings.bridgeSpread)],
-        ['Neck width at the joint', mm(layout.jointWidth)],
+        ['Neck width at the joint', mm(stringPlan.jointWidth)],
       ],
     },
     {

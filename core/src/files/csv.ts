@@ -1,5 +1,5 @@
 import type { Design } from '../design/schema.ts';
-import type { StringLayout } from '../strings/layout.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 
 const mm = (value: number): string => value.toFixed(3);
@@ -23,7 +23,7 @@ const csv = (rows: readonly (readonly string[])[]): string =>
  * Every fret and both ends of its slot, one fret a row, millimetres and inches: what slots are cut by. The
  * slot ends are in the instrument frame, mirrored (x → −x) for a left-handed instrument as in every file; along the edges of a fanned board frets are marked by the outer scales.
  */
-export function fretTableCsv(layout: StringLayout, handedness: Design['handedness'] = 'right'): string {
+export function fretTableCsv(stringPlan: StringPlan, handedness: Design['handedness'] = 'right'): string {
   const x = mirrored(handedness);
   const head = [
     'fret',
@@ -45,7 +45,7 @@ export function fretTableCsv(layout: StringLayout, handedness: Design['handednes
     'slot ends under the middle (mm)',
     'wire along the arc (mm)',
   ];
-  const rows = layout.frets.map((f) => [
+  const rows = stringPlan.frets.map((f) => [
     f.number === 0 ? 'nut' : String(f.number),
     mm(f.fromNut),
     inches(f.fromNut),
@@ -69,7 +69,7 @@ export function fretTableCsv(layout: StringLayout, handedness: Design['handednes
 }
 
 /** Every string’s scale, places at nut and bridge, compensation and saddle place, bass to treble; millimetres. */
-export function saddleTableCsv(layout: StringLayout, handedness: Design['handedness'] = 'right'): string {
+export function saddleTableCsv(stringPlan: StringPlan, handedness: Design['handedness'] = 'right'): string {
   const x = mirrored(handedness);
   const head = [
     'string',
@@ -81,8 +81,8 @@ export function saddleTableCsv(layout: StringLayout, handedness: Design['handedn
     'compensation (mm)',
     'saddle x (mm)',
   ];
-  const rows = layout.lines.map((l, i) => [
-    String(layout.lines.length - i),
+  const rows = stringPlan.lines.map((l, i) => [
+    String(stringPlan.lines.length - i),
     mm(l.gauge),
     mm(l.scale),
     mm(l.nut.y),

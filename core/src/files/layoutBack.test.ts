@@ -94,11 +94,11 @@ const sameBox = (a: Box, b: Box, by: number): boolean =>
 
 describe.each(NAMES)('the layout of %s in files', (name) => {
   const design = whole(name);
-  const { template, laid } = derive(design);
+  const { template, layout } = derive(design);
   const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
   // Openings of one depth that run into one another are one line.
-  const drawn = [...joinedCuts(laid.cuts.filter((c) => !isHole(c))), ...laid.cuts.filter(isHole)];
-  const depths = laid.cuts.filter((c) => c.role !== 'screw').map((c) => depthWords(c, laid.thickness));
+  const drawn = [...joinedCuts(layout.cuts.filter((c) => !isHole(c))), ...layout.cuts.filter(isHole)];
+  const depths = layout.cuts.filter((c) => c.role !== 'screw').map((c) => depthWords(c, layout.thickness));
 
   it('SVG: every opening closed in its layer, the back dashed, depths beside them', () => {
     const text = drawingSvg(template, design.name, weightsFor(design.print.weights));
@@ -173,17 +173,17 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
     const file = join(mkdtempSync(join(tmpdir(), 'layout-')), 'a.pdf');
     writeFileSync(file, bytes);
     const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
-    for (const cut of laid.cuts)
+    for (const cut of layout.cuts)
       if (cut.role === 'cavity' && cut.face === 'back')
-        expect(text).toContain(`back ${depthWords(cut, laid.thickness)}`);
+        expect(text).toContain(`back ${depthWords(cut, layout.thickness)}`);
   });
 });
 
 describe('plates as files', () => {
   it.each(DEMOS)('of %s: closed edges that enclose their screws, DXF and SVG alike', (name) => {
     const design = demo(name);
-    const { laid, path } = derive(design);
-    const plates = platesOf(design.guards, design.openings, path, laid);
+    const { layout, path } = derive(design);
+    const plates = platesOf(design.guards, design.openings, path, layout);
     expect(plates.length).toBeGreaterThan(0);
     for (const plate of plates) {
       for (const s of plate.screws) expect(polygonHolds(plate.edge, s.at)).toBe(true);

@@ -7,7 +7,7 @@ import { farCrosshairs } from '../templates/farCrosshairs.ts';
 
 /** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */
 export function designReport(design: Design, derived: Derived) {
-  const { measures: m, layout, plan } = derived;
+  const { measures: m, stringPlan, plan } = derived;
   return {
     format: 'pelkin-report',
     version: 1,
@@ -15,24 +15,24 @@ export function designReport(design: Design, derived: Derived) {
     name: design.name,
     handedness: design.handedness,
     strings: {
-      centreScale: layout.centreScale,
-      nutSpread: layout.nutSpread,
-      jointX: layout.jointX,
-      jointWidth: layout.jointWidth,
-      boardEndX: layout.boardEndX,
-      overhang: layout.overhang,
-      strings: layout.lines.map((l) => ({
+      centreScale: stringPlan.centreScale,
+      nutSpread: stringPlan.nutSpread,
+      jointX: stringPlan.jointX,
+      jointWidth: stringPlan.jointWidth,
+      boardEndX: stringPlan.boardEndX,
+      overhang: stringPlan.overhang,
+      strings: stringPlan.lines.map((l) => ({
         gauge: l.gauge,
         scale: l.scale,
         nut: l.nut,
         bridge: l.bridge,
         saddle: l.saddle,
       })),
-      saddleLine: layout.saddleLine && {
-        turn: (layout.saddleLine.turn * 180) / Math.PI,
-        worst: layout.saddleLine.worst,
+      saddleLine: stringPlan.saddleLine && {
+        turn: (stringPlan.saddleLine.turn * 180) / Math.PI,
+        worst: stringPlan.saddleLine.worst,
       },
-      frets: layout.frets.map((f) => ({
+      frets: stringPlan.frets.map((f) => ({
         number: f.number,
         fromNut: f.fromNut,
         bass: f.bass,

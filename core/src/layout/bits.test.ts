@@ -19,7 +19,7 @@ const routed = (shape: Shape, bit: number | null) =>
     steps: [{ ...edits.plainStep('rout', shape, 15), bit }],
   }).design;
 const areaOf = (design: Design): number =>
-  polygonArea(derive(design).laid.cuts.find((c) => c.owner.startsWith('opening:'))!.area.polygon);
+  polygonArea(derive(design).layout.cuts.find((c) => c.owner.kind === 'opening')!.area.polygon);
 const tooFat = (design: Design) => findAll(design, derive(design)).filter((f) => f.rule === 'bit-too-fat');
 const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
 const square: Shape = {

@@ -10,16 +10,16 @@ import {
   polygonHolds,
   polygonsMeet,
 } from '../geometry/polygons.ts';
-import type { StringLayout } from '../strings/layout.ts';
-import type { LaidOut } from './layOut.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
 import { stringYAt } from './poles.ts';
-import type { LaidPart, PlacedSolid } from './placedPart.ts';
+import type { PartInPlace, PlacedSolid } from './partInPlace.ts';
 
 /** Two things over the face, and how near they come to one another, mm; 0 where they overlap. */
 export interface Nearness {
-  readonly a: LaidPart;
-  readonly b: LaidPart;
+  readonly a: PartInPlace;
+  readonly b: PartInPlace;
   readonly at: Point;
   readonly apart: number;
 }
@@ -32,7 +32,7 @@ const middleOf = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y +
 const meet = byPair((a: Boxed, b: Boxed): boolean => polygonsMeet(a, b));
 
 /** Knobs that hands turn side by side. */
-export function knobsApart({ parts }: Pick<LaidOut, 'parts'>): readonly Nearness[] {
+export function knobsApart({ parts }: Pick<Layout, 'parts'>): readonly Nearness[] {
   const knobs = parts.filter((p) => p.form.knob);
   return knobs.flatMap((a, i) =>
     knobs.slice(i + 1).flatMap((b): readonly Nearness[] => {
@@ -47,9 +47,9 @@ export function knobsApart({ parts }: Pick<LaidOut, 'parts'>): readonly Nearness
 
 /** The string nearest to an area over the body: how far, and where; 0 under a string. */
 export const toStrings = byPair(
-  (area: Boxed, layout: StringLayout): { readonly apart: number; readonly at: Point } => {
+  (area: Boxed, stringPlan: StringPlan): { readonly apart: number; readonly at: Point } => {
     let best = { apart: Infinity, at: area.polygon[0]! };
-    for (const { saddle, nut } of layout.lines) {
+    for (const { saddle, nut } of stringPlan.lines) {
       const crossing = stringCrosses(area, saddle, nut);
       if (crossing) return { apart: 0, at: crossing };
       for (const p of area.polygon) {
@@ -106,7 +106,7 @@ const isNested = (a: PlacedSolid, b: PlacedSolid, kinds: ReadonlyMap<string, str
   });
 
 /** Parts that would fill the same room. */
-export function solidsThatMeet({ parts }: Pick<LaidOut, 'parts'>): readonly {
+export function solidsThatMeet({ parts }: Pick<Layout, 'parts'>): readonly {
   readonly a: PlacedSolid;
   readonly b: PlacedSolid;
   readonly at: Point;
@@ -139,9 +139,9 @@ const UNDER_STEP = 1;
 
 /** Where strings run over an area: every mm, with the string's index. */
 export const stringsOver = byPair(
-  (area: Boxed, layout: StringLayout): readonly { readonly at: Point; readonly string: number }[] => {
+  (area: Boxed, stringPlan: StringPlan): readonly { readonly at: Point; readonly string: number }[] => {
     const { minX, maxX, minY, maxY } = area.box;
-    return layout.lines.flatMap((line, string) => {
+    return stringPlan.lines.flatMap((line, string) => {
       const [ya, yb] = [stringYAt(line, minX), stringYAt(line, maxX)];
       if (Math.max(ya, yb) < minY || Math.min(ya, yb) > maxY) return [];
       const over: { at: Point; string: number }[] = [];
@@ -155,8 +155,8 @@ export const stringsOver = byPair(
 );
 
 /** A place over the strings where the picking hand plays. */
-export const pickingPlace = (hand: Design['hand'], layout: StringLayout): Point => {
-  const lines = layout.lines;
+export const pickingPlace = (hand: Design['hand'], stringPlan: StringPlan): Point => {
+  const lines = stringPlan.lines;
   const middle = lines.reduce((s, l) => s + l.saddle.y, 0) / lines.length;
   return { x: hand.picking, y: middle };
 };

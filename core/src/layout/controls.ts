@@ -3,14 +3,14 @@ import type { Boxed } from '../geometry/polygons.ts';
 import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
-import { areaOf, laidPath } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
+import { areaOf, isOf, pathInPlace, sameOwner } from './cut.ts';
+import type { Layout } from './layOut.ts';
 import { cavityBehind } from './layOut.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 /** How a control sits in the wood that it is screwed through. */
 export interface ControlFit {
-  readonly part: LaidPart;
+  readonly part: PartInPlace;
   /** The cavity its body hangs in; null where its hole comes out in none. */
   readonly cavity: Cut | null;
   /** Wood between the face and the cavity’s floor, and the thread that is left over when its nut is on. */
@@ -23,17 +23,17 @@ export interface ControlFit {
   readonly underCover: number | null;
 }
 
-const HANGING = new WeakMap<LaidPart, Boxed>();
+const HANGING = new WeakMap<PartInPlace, Boxed>();
 
 /** The ground that a control's body takes as it hangs behind its hole; only of parts with a bush. */
-export function hangingArea(laid: LaidPart): Boxed {
-  let area = HANGING.get(laid);
+export function hangingArea(placed: PartInPlace): Boxed {
+  let area = HANGING.get(placed);
   if (!area) {
-    const { bush } = laid.form;
-    if (!bush) throw new Error(`${laid.part.spec.name} hangs behind no hole`);
+    const { bush } = placed.form;
+    if (!bush) throw new Error(`${placed.part.spec.name} hangs behind no hole`);
     const shape = bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide);
-    area = areaOf(laidPath(shape, laid.part.at, (laid.part.turn * Math.PI) / 180));
-    HANGING.set(laid, area);
+    area = areaOf(pathInPlace(shape, placed.part.at, (placed.part.turn * Math.PI) / 180));
+    HANGING.set(placed, area);
   }
   return area;
 }
@@ -42,30 +42,30 @@ export function hangingArea(laid: LaidPart): Boxed {
 const LEAST_AREA = 0.05;
 
 /** Every control that is screwed through the wood: pots, switches. A design's are found once, by what derives it. */
-export function controlFits({ parts, cuts, thickness }: LaidOut): readonly ControlFit[] {
-  return parts.flatMap((laid): readonly ControlFit[] => {
-    const { bush } = laid.form;
-    if (!bush || laid.part.face === 'edge') return [];
-    const hole = cuts.find((c) => c.owner === `part:${laid.part.id}` && c.role === 'hole');
+export function controlFits({ parts, cuts, thickness }: Layout): readonly ControlFit[] {
+  return parts.flatMap((placed): readonly ControlFit[] => {
+    const { bush } = placed.form;
+    if (!bush || placed.part.face === 'edge') return [];
+    const hole = cuts.find((c) => isOf(c, 'part', placed.part.id) && c.role === 'hole');
     const cavity = hole ? cavityBehind(cuts, hole) : null;
     if (!cavity) {
       return [
         {
-          part: laid,
+          part: placed,
           cavity: null,
           wood: thickness,
           spare: bush.length - bush.nut - thickness,
           bodyOut: 0,
-          at: laid.part.at,
+          at: placed.part.at,
           underCover: null,
         },
       ];
     }
-    const front = laid.part.face === 'front';
+    const front = placed.part.face === 'front';
     const roof = front ? cavity.top : cavity.bottom;
     const wood = front ? -roof : thickness + roof;
     const far = front ? roof - bush.bodyDepth : roof + bush.bodyDepth;
-    const body = hangingArea(laid);
+    const body = hangingArea(placed);
     // Whatever is cut as deep as the body hangs, from the cavity’s side, gives it room.
     const room = cuts.filter(
       (c) =>
@@ -86,7 +86,7 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
       ...cavity.islands.filter((i) => withoutOf([i], [body.polygon]).length === 0),
     ];
     let bodyOut = 0;
-    let at: Point = laid.part.at;
+    let at: Point = placed.part.at;
     for (const polygon of blocked) {
       if (polygon.length < 3) continue;
       if (Math.abs(polygonArea(polygon)) < LEAST_AREA) continue;
@@ -96,9 +96,9 @@ export function controlFits({ parts, cuts, thickness }: LaidOut): readonly Contr
       }
     }
     const ledge = cuts
-      .filter((c) => c.owner === cavity.owner && c.role === 'ledge' && c.face === cavity.face)
+      .filter((c) => sameOwner(c.owner, cavity.owner) && c.role === 'ledge' && c.face === cavity.face)
       .reduce((deep, c) => Math.max(deep, front ? c.top + thickness : -c.bottom), 0);
     const underCover = front ? far + thickness - ledge : -far - ledge;
-    return [{ part: laid, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
+    return [{ part: placed, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
   });
 }

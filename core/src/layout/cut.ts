@@ -14,11 +14,24 @@ export const CUT_CHORD = 0.02;
 export type CutRole =
   'cavity' | 'ledge' | 'chamber' | 'channel' | 'pocket' | 'hole' | 'bore' | 'screw' | 'drilled';
 
+/** What a cut is made for: a part, an opening or a drilled run of the design, or the neck. */
+export interface Owner {
+  readonly kind: 'part' | 'opening' | 'run' | 'neck';
+  /** Its id in the design's own list; empty for the neck, of which there is one. */
+  readonly id: string;
+}
+export const NECK_OWNER: Owner = { kind: 'neck', id: '' };
+
+export const sameOwner = (a: Owner, b: Owner): boolean => a.kind === b.kind && a.id === b.id;
+
+/** Whether a cut is made for the part, opening or run of this id. */
+export const isOf = ({ owner }: Cut, kind: Owner['kind'], id: string): boolean =>
+  owner.kind === kind && owner.id === id;
+
 /** A prism of wood that is taken away: its line in the face, instrument frame, and from where to where in z. */
 export interface Cut {
   readonly id: string;
-  /** What asks for it: `part:ID`, `opening:ID`, `run:ID`, `neck`. */
-  readonly owner: string;
+  readonly owner: Owner;
   readonly name: string;
   /** The face it is cut from; the edge for bores and screws in it. */
   readonly face: 'front' | 'back' | 'edge';
@@ -71,7 +84,7 @@ export function areaOf(path: ClosedPath): Boxed {
 }
 
 /** A flat shape laid at a place and turned, rad. */
-export const laidPath = (shape: Flat, at: Point, turn: number): ClosedPath =>
+export const pathInPlace = (shape: Flat, at: Point, turn: number): ClosedPath =>
   mapPath(flatPath(shape), placeBy(at, turn));
 
 /** Depths from a face as z: from the front downward, from the back upward; null depth goes through. */

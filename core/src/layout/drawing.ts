@@ -15,7 +15,7 @@ import {
 } from '../geometry/polygons.ts';
 import { byPair } from './pairs.ts';
 import type { Cut } from './cut.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 /** Arms of the cross at a hole's middle reach so far past its edge, mm. */
 const CROSS_PAST = 1.5;
@@ -207,18 +207,20 @@ export function depthMarks(
   return marks;
 }
 
-const FOOT = new WeakMap<LaidPart, readonly PathMark[]>();
+const FOOT = new WeakMap<PartInPlace, readonly PathMark[]>();
 
 /** What the parts look like on the face: their outlines. */
-export function drawParts(parts: readonly LaidPart[]): Layer {
+export function drawParts(parts: readonly PartInPlace[]): Layer {
   return {
     name: 'parts',
-    marks: parts.flatMap((laid) => {
-      const known = FOOT.get(laid);
+    marks: parts.flatMap((placed) => {
+      const known = FOOT.get(placed);
       if (known) return known;
-      const ink = laid.part.face === 'front' ? 'part' : 'partBack';
-      const made = laid.footprint.map((path, i) => closedPathMark(`part-${laid.part.id}-${i}`, ink, path));
-      FOOT.set(laid, made);
+      const ink = placed.part.face === 'front' ? 'part' : 'partBack';
+      const made = placed.footprint.map((path, i) =>
+        closedPathMark(`part-${placed.part.id}-${i}`, ink, path),
+      );
+      FOOT.set(placed, made);
       return made;
     }),
   };

@@ -9,8 +9,8 @@ import {
   withoutOf,
 } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
-import { zGap } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
+import { sameOwner, zGap } from './cut.ts';
+import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
 
 /** Roles that leave a floor. Screws and drilled runs have rules of their own. */
@@ -54,7 +54,7 @@ const sharedOf = byPair((a: Cut, b: Cut): Point | null => {
 });
 
 /** Floors of every opening: after the openings beyond it, and to the far face. */
-export function floorsOf({ cuts, thickness }: Pick<LaidOut, 'cuts' | 'thickness'>): readonly Floor[] {
+export function floorsOf({ cuts, thickness }: Pick<Layout, 'cuts' | 'thickness'>): readonly Floor[] {
   const floored = cuts.filter((c) => FLOORED.has(c.role));
   const floors: Floor[] = [];
   floored.forEach((a, i) => {
@@ -62,7 +62,7 @@ export function floorsOf({ cuts, thickness }: Pick<LaidOut, 'cuts' | 'thickness'
       const b = floored[k]!;
       if (!boxesMeet(a.area.box, b.area.box)) continue;
       const gap = zGap(a, b);
-      if (gap <= 0 || a.owner === b.owner) continue;
+      if (gap <= 0 || sameOwner(a.owner, b.owner)) continue;
       const at = sharedOf(a, b);
       if (at) floors.push({ a, b, at, thickness: gap });
     }

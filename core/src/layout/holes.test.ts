@@ -19,7 +19,7 @@ const withHoles = (shape: Shape, turn = 0) =>
   }).design;
 const grid: Shape = { kind: 'grid', diameter: 5, columns: 4, rows: 2, alongApart: 11, acrossApart: 9 };
 const ring: Shape = { kind: 'ring', diameter: 4, holes: 6, across: 40 };
-const cutsOf = (design: Design) => derive(design).laid.cuts.filter((c) => c.owner.startsWith('opening:'));
+const cutsOf = (design: Design) => derive(design).layout.cuts.filter((c) => c.owner.kind === 'opening');
 
 describe('patterns of holes', () => {
   it('in rows stand evenly about the middle', () => {
@@ -55,7 +55,7 @@ describe('patterns of holes', () => {
   });
   it('have no walls among themselves, but to others', () => {
     const alone = withHoles(ring);
-    expect(wallsOf(derive(alone).laid, 0).filter((w) => w.b !== null)).toEqual([]);
+    expect(wallsOf(derive(alone).layout, 0).filter((w) => w.b !== null)).toEqual([]);
     const beside = edits.addOpening(alone, {
       name: 'Rout',
       face: 'front',
@@ -63,7 +63,7 @@ describe('patterns of holes', () => {
       turn: 0,
       steps: [edits.plainStep('rout', { kind: 'rect', long: 20, wide: 20, radius: 1 }, 12)],
     }).design;
-    const [wall] = wallsOf(derive(beside).laid, 0).filter((w) => w.b !== null);
+    const [wall] = wallsOf(derive(beside).layout, 0).filter((w) => w.b !== null);
     expect(wall!.thickness).toBeCloseTo(5, 2);
   });
   it('are kept and read again, and refused by their place when they are none', () => {

@@ -118,7 +118,7 @@ describe('whatever the fields take', () => {
       y: 0,
     });
     const derived = createDeriver()(odd.design);
-    expect(derived.laid.parts).toHaveLength(1);
+    expect(derived.layout.parts).toHaveLength(1);
     expect(findAll(odd.design, derived).filter((f) => f.subject === odd.id)).toEqual([]);
   });
   it('an inset that follows itself, or one that follows another inset, is nothing, not a loop', () => {
@@ -137,7 +137,7 @@ describe('whatever the fields take', () => {
       turn: 0,
       steps: [edits.plainStep('b', shape('o1'), 10)],
     }).design;
-    expect(createDeriver()(two).laid.cuts.filter((c) => c.owner.startsWith('opening'))).toEqual([]);
+    expect(createDeriver()(two).layout.cuts.filter((c) => c.owner.kind === 'opening')).toEqual([]);
   });
 });
 

@@ -3,21 +3,21 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { areaHolds, polygonHolds } from '../geometry/polygons.ts';
 import { remember } from '../geometry/remember.ts';
-import type { StringLayout } from '../strings/layout.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
 import type { Cut } from './cut.ts';
-import { areaOf } from './cut.ts';
+import { areaOf, sameOwner } from './cut.ts';
 import { openingCuts } from './openingCuts.ts';
-import type { LaidPart } from './placedPart.ts';
-import { laidPart } from './placedPart.ts';
+import type { PartInPlace } from './partInPlace.ts';
+import { partInPlace } from './partInPlace.ts';
 import { neckCuts } from './pocket.ts';
 import { runCut } from './runs.ts';
 
 /** Everything that is laid out in the body: what is cut, and what fills it. Instrument frame, mm. */
-export interface LaidOut {
+export interface Layout {
   readonly thickness: number;
   readonly body: Boxed;
   readonly cuts: readonly Cut[];
-  readonly parts: readonly LaidPart[];
+  readonly parts: readonly PartInPlace[];
 }
 
 const CAVITIES: ReadonlySet<Cut['role']> = new Set(['cavity', 'chamber']);
@@ -30,7 +30,7 @@ export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
   const at = hole.round?.at ?? hole.area.polygon[0]!;
   let best: Cut | null = null;
   for (const cut of cuts) {
-    if (cut.face === hole.face || !CAVITIES.has(cut.role) || cut.owner === hole.owner) continue;
+    if (cut.face === hole.face || !CAVITIES.has(cut.role) || sameOwner(cut.owner, hole.owner)) continue;
     if (!areaHolds(cut.area, at) || cut.islands.some((i) => polygonHolds(i, at))) continue;
     const nearer = !best || (hole.face === 'front' ? cut.top > best.top : cut.bottom < best.bottom);
     if (nearer) best = cut;
@@ -68,8 +68,8 @@ const followsBody = (openings: Design['openings']): boolean =>
 export type LayOut = (
   design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings' | 'body'>,
   path: ClosedPath,
-  layout: StringLayout,
-) => LaidOut;
+  stringPlan: StringPlan,
+) => Layout;
 
 /**
  * A way to lay out designs that remembers: what has not changed since its last call is the same object again, the list
@@ -78,19 +78,19 @@ export type LayOut = (
 export function createLayOut(): LayOut {
   const bodyArea = remember((path: ClosedPath) => areaOf(path));
   const cutsOfNeck = remember(
-    (neck: Design['neck'], strings: Design['strings'], body: Design['body'], layout: StringLayout) =>
-      neckCuts({ neck, strings, body }, layout),
+    (neck: Design['neck'], strings: Design['strings'], body: Design['body'], stringPlan: StringPlan) =>
+      neckCuts({ neck, strings, body }, stringPlan),
   );
 
-  const partsOf = remember((parts: Design['parts'], thickness: number): readonly LaidPart[] =>
-    parts.map((p) => laidPart(p, thickness)),
+  const partsOf = remember((parts: Design['parts'], thickness: number): readonly PartInPlace[] =>
+    parts.map((p) => partInPlace(p, thickness)),
   );
   const cutsOf = remember(
     (
       ofNeck: readonly Cut[],
       openings: Design['openings'],
       runs: Design['runs'],
-      parts: readonly LaidPart[],
+      parts: readonly PartInPlace[],
       body: Design['body'],
       path: ClosedPath | null,
     ) =>
@@ -102,10 +102,10 @@ export function createLayOut(): LayOut {
       ]),
   );
 
-  return (design, path, layout) => {
+  return (design, path, stringPlan) => {
     const { thickness } = design.body;
     const parts = partsOf(design.parts, thickness);
-    const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, layout);
+    const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, stringPlan);
     const followed = followsBody(design.openings) ? path : null;
     return {
       thickness,

@@ -107,12 +107,12 @@ describe('walls against brute force', () => {
     const derive = createDeriver();
     for (let seed = 1; seed <= 200; seed += 1) {
       const blocks = randomBlocks(seed);
-      const { laid } = derive(bodyWith(blocks));
-      const walls = wallsOf(laid, 0);
+      const { layout } = derive(bodyWith(blocks));
+      const walls = wallsOf(layout, 0);
       blocks.forEach((a, i) => {
         for (let k = i + 1; k < blocks.length; k += 1) {
           const b = blocks[k]!;
-          const told = walls.find((w) => w.a.owner === `opening:o${i}` && w.b?.owner === `opening:o${k}`);
+          const told = walls.find((w) => w.a.owner.id === `o${i}` && w.b?.owner.id === `o${k}`);
           const [za, zb] = [zOf(a), zOf(b)];
           const shared = Math.min(za[1], zb[1]) - Math.max(za[0], zb[0]);
           if (shared <= 1e-6) {
@@ -134,7 +134,7 @@ describe('walls against brute force', () => {
         const edge = Math.min(
           ...edgeOf(a).map(([x, y]) => Math.min(HALF.x - Math.abs(x), HALF.y - Math.abs(y))),
         );
-        const told = walls.find((w) => w.a.owner === `opening:o${i}` && w.b === null);
+        const told = walls.find((w) => w.a.owner.id === `o${i}` && w.b === null);
         const isAlone = blocks.every(
           (c) => c === a || zOf(c)[0] >= zOf(a)[1] || zOf(c)[1] <= zOf(a)[0] || gapBetween(a, c) > 60,
         );
@@ -153,16 +153,16 @@ describe('floors against brute force', () => {
     const derive = createDeriver();
     for (let seed = 1; seed <= 200; seed += 1) {
       const blocks = randomBlocks(seed);
-      const floors = floorsOf(derive(bodyWith(blocks)).laid);
+      const floors = floorsOf(derive(bodyWith(blocks)).layout);
       blocks.forEach((a, i) => {
-        const alone = floors.find((f) => f.b === null && f.a.owner === `opening:o${i}`);
+        const alone = floors.find((f) => f.b === null && f.a.owner.id === `o${i}`);
         expect(alone!.thickness).toBeCloseTo(THICKNESS - a.depth, 9);
         for (let k = i + 1; k < blocks.length; k += 1) {
           const b = blocks[k]!;
           const told = floors.find(
             (f) =>
-              (f.a.owner === `opening:o${i}` && f.b?.owner === `opening:o${k}`) ||
-              (f.a.owner === `opening:o${k}` && f.b?.owner === `opening:o${i}`),
+              (f.a.owner.id === `o${i}` && f.b?.owner.id === `o${k}`) ||
+              (f.a.owner.id === `o${k}` && f.b?.owner.id === `o${i}`),
           );
           const wood = THICKNESS - a.depth - b.depth;
           let over = false;
@@ -225,10 +225,10 @@ describe('shapes of openings', () => {
       turn: 0,
       steps: [edits.plainStep('chamber', { kind: 'inset', of: 'body', by: 20, within }, 34, 'chamber')],
     }).design;
-    const { laid } = createDeriver()(design);
-    const [chamber] = laid.cuts;
+    const { layout } = createDeriver()(design);
+    const [chamber] = layout.cuts;
     expect(chamber!.area.box).toMatchObject({ minX: -180, maxX: -20, minY: -140, maxY: 0 });
-    const wall = wallsOf(laid, 0).find((w) => w.b === null)!;
+    const wall = wallsOf(layout, 0).find((w) => w.b === null)!;
     expect(wall.thickness).toBeCloseTo(20, 3);
   });
 });
@@ -267,7 +267,7 @@ describe('openings of one depth that run into one another', () => {
       face,
       depth,
     });
-    const cuts = (blocks: readonly Block[]) => createDeriver()(bodyWith(blocks)).laid.cuts;
+    const cuts = (blocks: readonly Block[]) => createDeriver()(bodyWith(blocks)).layout.cuts;
     const together = joinedCuts(cuts([at(0, 10), at(30, 10), at(100, 10)]));
     expect(together).toHaveLength(2);
     expect(polygonArea(together[0]!.area.polygon)).toBeCloseTo(40 * 30 * 2 - 10 * 30 - (4 - Math.PI) * 16, 0);

@@ -2,7 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import { polygonArea, polygonMiddle } from '../geometry/polygons.ts';
 import { measureOf } from '../parts/kinds.ts';
 import { areaOf } from './cut.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 const RAD = Math.PI / 180;
 
@@ -10,8 +10,8 @@ const RAD = Math.PI / 180;
  * Where a laid part's mass counts, instrument frame, mm: the middle of its outline, moved by what was measured of its
  * balance, at the mean height of what it fills. A part without an outline counts at its place.
  */
-export function massCentre(laid: LaidPart): Point & { readonly z: number } {
-  const { part, footprint, solids } = laid;
+export function massCentre(placed: PartInPlace): Point & { readonly z: number } {
+  const { part, footprint, solids } = placed;
   const [largest] = footprint
     .map((line) => areaOf(line).polygon)
     .sort((a, b) => polygonArea(b) - polygonArea(a));

@@ -92,7 +92,7 @@ function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly C
   return opening.steps.flatMap((step, i) =>
     stepLines(opening, step, lineOf).map(({ path, round }, k): Cut => ({
       id: `${opening.id}-${i}${k ? `-${k}` : ''}`,
-      owner: `opening:${opening.id}`,
+      owner: { kind: 'opening', id: opening.id },
       name: step.name,
       face: opening.face,
       role: step.role,

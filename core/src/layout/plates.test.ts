@@ -14,12 +14,13 @@ import { artworkSheet } from '../templates/artwork.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { coverLedge, placesAlong } from './cover.ts';
 import { edgeSwing, plateProfiles, platesOf } from './plates.ts';
+import { isOf } from './cut.ts';
 
 const derive = createDeriver();
 const skerry = demo('skerry');
 const platesIn = (design: Design) => {
-  const { laid, path } = derive(design);
-  return platesOf(design.guards, design.openings, path, laid);
+  const { layout, path } = derive(design);
+  return platesOf(design.guards, design.openings, path, layout);
 };
 const found = (design: Design, rule: string) =>
   findAll(design, derive(design)).filter((f) => f.rule === rule);
@@ -27,7 +28,7 @@ const found = (design: Design, rule: string) =>
 describe('covers', () => {
   it('lie in their ledge with the gap all round, held by the screws of the ledge', () => {
     const cover = platesIn(skerry).find((p) => p.name === 'Cover of Control cavity')!;
-    const ledge = derive(skerry).laid.cuts.find((c) => c.role === 'ledge')!;
+    const ledge = derive(skerry).layout.cuts.find((c) => c.role === 'ledge')!;
     for (const p of cover.edge) expect(distanceToEdge(ledge.area.polygon, p)).toBeCloseTo(0.3, 1);
     expect(cover.face).toBe('back');
     expect(cover.thickness).toBeCloseTo(2.2, 9);
@@ -52,8 +53,8 @@ describe('covers', () => {
       const { design, id } = with_(shape);
       const covered = coverLedge(design, id, { ledge: 7, thickness: 2, apart: 60 })!;
       expect(covered.openings[0]!.steps[1]!.role).toBe('ledge');
-      const { laid } = derive(covered);
-      const [inner, ledge] = laid.cuts.filter((c) => c.owner === `opening:${id}`);
+      const { layout } = derive(covered);
+      const [inner, ledge] = layout.cuts.filter((c) => isOf(c, 'opening', id));
       const gap = edgeGap(inner!.area, ledge!.area, 25)!;
       expect(gap.distance).toBeGreaterThan(6.7);
       expect(gap.distance).toBeLessThan(7.05);
@@ -106,7 +107,7 @@ describe('covers', () => {
 describe('pickguards', () => {
   const guard = platesIn(skerry).find((p) => p.id === skerry.guards[0]!.id)!;
   it('keep their distance from the body’s edge where they follow it', () => {
-    const { polygon } = derive(skerry).laid.body;
+    const { polygon } = derive(skerry).layout.body;
     for (const p of guard.edge) {
       expect(polygonHolds(polygon, p)).toBe(true);
       expect(distanceToEdge(polygon, p)).toBeGreaterThan(12 - 0.02);
@@ -129,8 +130,8 @@ describe('pickguards', () => {
     const names = new Set(guard.cutouts.map((c) => c.name));
     expect(names).toContain('Bridge pickup');
     expect(names).toContain('Split pickup');
-    const { laid } = derive(skerry);
-    const pickup = laid.parts.find((p) => p.part.spec.name === 'Bridge pickup')!;
+    const { layout } = derive(skerry);
+    const pickup = layout.parts.find((p) => p.part.spec.name === 'Bridge pickup')!;
     const cutout = guard.cutouts.find((c) => c.name === 'Bridge pickup')!;
     const [foot] = pickup.footprint;
     const gap = edgeGap(boxed(cutout.polygon), boxed(foot!.map((c) => c.p0)), 5)!;

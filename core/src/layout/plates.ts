@@ -19,9 +19,9 @@ import {
 import { solveOutline } from '../outline/solve.ts';
 import { placesAlong } from './cover.ts';
 import type { Cut } from './cut.ts';
-import { areaOf } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
-import type { LaidPart } from './placedPart.ts';
+import { areaOf, isOf } from './cut.ts';
+import type { Layout } from './layOut.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 /** A flat sheet that is cut to lie on or in the body: a cover or a pickguard. Instrument frame, mm. */
 export interface Plate {
@@ -55,13 +55,13 @@ function coverEdge(ledge: Cut): Polygon | null {
 }
 
 /** The cover of each ledge: its line less the gap, with the cover screws that stand in it. */
-function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: LaidOut): readonly Plate[] {
+function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: Layout): readonly Plate[] {
   return cuts
     .filter((c) => c.role === 'ledge' && c.face !== 'edge')
     .flatMap((ledge): readonly Plate[] => {
       const edge = coverEdge(ledge);
       if (!edge) return [];
-      const [kind, id] = ledge.owner.split(':');
+      const { kind, id } = ledge.owner;
       const name =
         kind === 'opening'
           ? (design.openings.find((o) => o.id === id)?.name ?? ledge.name)
@@ -89,12 +89,12 @@ function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: 
 }
 
 /** What of a part comes up through a plate over it: its outline where it stands over the face, or its hole. */
-function comesUp(part: LaidPart, cuts: readonly Cut[]): readonly ClosedPath[] {
+function comesUp(part: PartInPlace, cuts: readonly Cut[]): readonly ClosedPath[] {
   if (part.part.face !== 'front') return [];
   const { kind } = part.part.spec;
   if (part.form.poles) return part.footprint;
   if (part.form.bush)
-    return cuts.filter((c) => c.owner === `part:${part.part.id}` && c.role === 'hole').map((c) => c.path);
+    return cuts.filter((c) => isOf(c, 'part', part.part.id) && c.role === 'hole').map((c) => c.path);
   // A ring or a screw lies on the plate, not in it.
   if (kind === 'ring' || kind === 'screw' || kind === 'plate') return [];
   return part.footprint;
@@ -107,16 +107,16 @@ export function guardEdge(guard: Guard, body: ClosedPath): Polygon | null {
   return largest(commonOf([region], within));
 }
 
-function guardPlate(guard: Guard, body: ClosedPath, laid: LaidOut): Plate | null {
+function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | null {
   const edge = guardEdge(guard, body);
   if (!edge) return null;
-  const cutouts = laid.parts.flatMap((part) =>
-    comesUp(part, laid.cuts)
+  const cutouts = layout.parts.flatMap((part) =>
+    comesUp(part, layout.cuts)
       .flatMap((path) => offsetPath(path, guard.gap))
       .filter((polygon) => polygon.some((p) => polygonHolds(edge, p)))
       .map((polygon) => ({ name: part.part.spec.name, polygon })),
   );
-  const pocket = laid.cuts.find((c) => c.role === 'pocket');
+  const pocket = layout.cuts.find((c) => c.role === 'pocket');
   if (pocket && pocket.area.polygon.some((p) => polygonHolds(edge, p)))
     cutouts.push({
       name: pocket.name,
@@ -149,10 +149,10 @@ export const platesOf = (
   guards: Design['guards'],
   openings: Design['openings'],
   body: ClosedPath,
-  laid: LaidOut,
+  layout: Layout,
 ): readonly Plate[] => [
-  ...coversOf({ openings }, laid),
-  ...guards.flatMap((g) => guardPlate(g, body, laid) ?? []),
+  ...coversOf({ openings }, layout),
+  ...guards.flatMap((g) => guardPlate(g, body, layout) ?? []),
 ];
 
 /** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. */

@@ -3,21 +3,22 @@ import type { Boxed } from '../geometry/polygons.ts';
 import { polygonsMeet } from '../geometry/polygons.ts';
 import { rect } from '../parts/part.ts';
 import { controlFits, hangingArea } from './controls.ts';
-import { areaOf, laidPath, zOverlap } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
-import type { LaidPart } from './placedPart.ts';
+import { areaOf, pathInPlace, zOverlap } from './cut.ts';
+import type { Layout } from './layOut.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 /** What a plug's sleeve takes outside the body: so long, so wide, mm; straight ones are about this. */
 const SLEEVE = { long: 45, wide: 18 };
 
 /** Something in the way of a jack or the plug that goes into it. */
 export interface PlugBlock {
-  readonly jack: LaidPart;
+  readonly jack: PartInPlace;
   readonly by: string;
   readonly at: Point;
 }
 
 interface Room {
+  /** The part that it belongs to; empty for the neck’s screws. */
   readonly owner: string;
   readonly name: string;
   readonly area: Boxed;
@@ -28,9 +29,9 @@ interface Room {
 const RAD = Math.PI / 180;
 
 /** Bodies that hang in the wood under the controls, and what else of parts lies below the faces. */
-function bodiesOf(laid: LaidOut): readonly Room[] {
-  const { thickness } = laid;
-  const hung = controlFits(laid).map(({ part, wood }): Room => {
+function bodiesOf(layout: Layout): readonly Room[] {
+  const { thickness } = layout;
+  const hung = controlFits(layout).map(({ part, wood }): Room => {
     const bush = part.form.bush!;
     const [top, bottom] =
       part.part.face === 'front'
@@ -44,7 +45,7 @@ function bodiesOf(laid: LaidOut): readonly Room[] {
       bottom,
     };
   });
-  const solids = laid.parts.flatMap((p) =>
+  const solids = layout.parts.flatMap((p) =>
     p.solids
       .filter((s) => s.low < 0 && s.high > -thickness)
       .map((s): Room => ({
@@ -55,11 +56,11 @@ function bodiesOf(laid: LaidOut): readonly Room[] {
         bottom: s.low,
       })),
   );
-  const screws = laid.cuts
+  const screws = layout.cuts
     .filter((c) => c.role === 'screw')
     .map((c): Room => ({
-      owner: c.owner.replace('part:', ''),
-      name: c.owner === 'neck' ? c.name : `a screw (${c.name})`,
+      owner: c.owner.kind === 'part' ? c.owner.id : '',
+      name: c.owner.kind === 'neck' ? c.name : `a screw (${c.name})`,
       area: c.area,
       top: c.top,
       bottom: c.bottom,
@@ -71,10 +72,10 @@ function bodiesOf(laid: LaidOut): readonly Room[] {
  * Jacks in the edge that cannot take a plug: their bore, as long as jack and plug need it, meets a body or a screw in
  * the wood, or another thing on the edge stands where the plug's sleeve comes.
  */
-export function plugBlocks(laid: LaidOut): readonly PlugBlock[] {
-  const jacks = laid.parts.filter((p) => p.form.plug && p.part.face === 'edge');
+export function plugBlocks(layout: Layout): readonly PlugBlock[] {
+  const jacks = layout.parts.filter((p) => p.form.plug && p.part.face === 'edge');
   if (jacks.length === 0) return [];
-  const bodies = bodiesOf(laid);
+  const bodies = bodiesOf(layout);
   return jacks.flatMap((jack): readonly PlugBlock[] => {
     const bore = jack.cuts.find((c) => c.role === 'bore');
     if (!bore) return [];
@@ -84,8 +85,8 @@ export function plugBlocks(laid: LaidOut): readonly PlugBlock[] {
       .map((b) => ({ jack, by: b.name, at: middleOf(b.area) }));
     const way = { x: Math.cos(turn * RAD), y: Math.sin(turn * RAD) };
     const out = { x: at.x - (way.x * SLEEVE.long) / 2, y: at.y - (way.y * SLEEVE.long) / 2 };
-    const sleeve = areaOf(laidPath(rect(SLEEVE.long, SLEEVE.wide), out, turn * RAD));
-    const outside = laid.parts
+    const sleeve = areaOf(pathInPlace(rect(SLEEVE.long, SLEEVE.wide), out, turn * RAD));
+    const outside = layout.parts
       .filter(
         (p) =>
           p !== jack &&

@@ -7,17 +7,17 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { NeckSide } from '../strings/elevation.ts';
 import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
-import type { StringLayout } from '../strings/layout.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Cut } from './cut.ts';
-import { areaOf } from './cut.ts';
-import { laidPath } from './cut.ts';
+import { NECK_OWNER, areaOf } from './cut.ts';
+import { pathInPlace } from './cut.ts';
 
 const RAD = Math.PI / 180;
 
 /** The neck of a design as its side view computes with it. */
-export const neckSide = (design: Pick<Design, 'neck' | 'strings'>, layout: StringLayout): NeckSide => ({
-  scaleLength: layout.centreScale,
+export const neckSide = (design: Pick<Design, 'neck' | 'strings'>, stringPlan: StringPlan): NeckSide => ({
+  scaleLength: stringPlan.centreScale,
   jointFret: design.strings.jointFret,
   heel: design.neck.heel,
   depth: design.neck.depth,
@@ -71,9 +71,9 @@ export function pocketHalf(strings: Strings, neck: Neck, x: number, side: 'bass'
 }
 
 /** The pocket in plan, counter-clockwise: along the taper from past the joint to its tail end. */
-export function pocketPath(strings: Strings, neck: Neck, layout: StringLayout): ClosedPath {
-  const front = layout.jointX + neck.past;
-  const rear = layout.jointX - neck.pocketLength;
+export function pocketPath(strings: Strings, neck: Neck, stringPlan: StringPlan): ClosedPath {
+  const front = stringPlan.jointX + neck.past;
+  const rear = stringPlan.jointX - neck.pocketLength;
   const half = (x: number, side: 'bass' | 'treble'): number => pocketHalf(strings, neck, x, side);
   const corners: readonly Point[] = [
     { x: front, y: half(front, 'bass') },
@@ -87,9 +87,9 @@ export function pocketPath(strings: Strings, neck: Neck, layout: StringLayout): 
 }
 
 /** Where the neck's screws stand: two rows, from the nut end tailward; an odd one stands alone on the line, tailward. */
-export function neckScrewPlaces(neck: Neck, layout: StringLayout): readonly Point[] {
+export function neckScrewPlaces(neck: Neck, stringPlan: StringPlan): readonly Point[] {
   const { count, from, along, across } = neck.screws;
-  const middle = layout.jointX - from;
+  const middle = stringPlan.jointX - from;
   const rows = Math.ceil(count / 2);
   return Array.from({ length: count }, (_, i): Point => {
     const row = Math.floor(i / 2);
@@ -119,20 +119,20 @@ export const biteOfNeckScrew = (
 /** The pocket and the neck's screw holes; a straight-through neck has none. */
 export function neckCuts(
   design: Pick<Design, 'neck' | 'strings' | 'body'>,
-  layout: StringLayout,
+  stringPlan: StringPlan,
 ): readonly Cut[] {
   const { neck, strings } = design;
   const { thickness } = design.body;
   if (neck.joint === 'through' || neck.joint === 'undecided' || neck.pocketLength <= 0) return [];
-  const path = pocketPath(strings, neck, layout);
-  const side = neckSide(design, layout);
+  const path = pocketPath(strings, neck, stringPlan);
+  const side = neckSide(design, stringPlan);
   const deepest = Math.max(
-    pocketDepthAt(side, layout.jointX),
-    pocketDepthAt(side, layout.jointX - neck.pocketLength),
+    pocketDepthAt(side, stringPlan.jointX),
+    pocketDepthAt(side, stringPlan.jointX - neck.pocketLength),
   );
   const pocket: Cut = {
     id: 'neck-pocket',
-    owner: 'neck',
+    owner: NECK_OWNER,
     name: 'neck pocket',
     face: 'front',
     role: 'pocket',
@@ -148,12 +148,12 @@ export function neckCuts(
   if (neck.joint !== 'screwed') return [pocket];
   return [
     pocket,
-    ...neckScrewPlaces(neck, layout).map((at, i): Cut => {
+    ...neckScrewPlaces(neck, stringPlan).map((at, i): Cut => {
       const diameter = neck.screws.thread + 0.3;
-      const hole = laidPath({ kind: 'circle', diameter }, at, 0);
+      const hole = pathInPlace({ kind: 'circle', diameter }, at, 0);
       return {
         id: `neck-screw-${i}`,
-        owner: 'neck',
+        owner: NECK_OWNER,
         name: `neck screw ${i + 1}`,
         face: 'back',
         role: 'screw',

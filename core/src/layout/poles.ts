@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
-import type { StringLayout } from '../strings/layout.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import type { PartInPlace } from './partInPlace.ts';
 
 /** A pole and the string it belongs under. */
 export interface Pole {
@@ -12,24 +12,24 @@ export interface Pole {
 }
 
 /** y of a string, run on to any x. */
-export function stringYAt(line: StringLayout['lines'][number], x: number): number {
+export function stringYAt(line: StringPlan['lines'][number], x: number): number {
   const { nut, saddle } = line;
   return saddle.y + ((nut.y - saddle.y) * (x - saddle.x)) / (nut.x - saddle.x);
 }
 
 /** The outer strings' distance at x, mm. */
-export function spreadAt(layout: StringLayout, x: number): number {
-  const [first, last] = [layout.lines[0]!, layout.lines.at(-1)!];
+export function spreadAt(stringPlan: StringPlan, x: number): number {
+  const [first, last] = [stringPlan.lines[0]!, stringPlan.lines.at(-1)!];
   return Math.abs(stringYAt(first, x) - stringYAt(last, x));
 }
 
 /** Poles of a pickup, bass to treble, one a string, evenly over its spread. Null for a part without poles. */
-export function polesOf(laid: LaidPart, layout: StringLayout): readonly Pole[] | null {
-  const { poles } = laid.form;
+export function polesOf(placed: PartInPlace, stringPlan: StringPlan): readonly Pole[] | null {
+  const { poles } = placed.form;
   if (!poles) return null;
-  const n = layout.lines.length;
-  return layout.lines.map((line, i) => {
-    const at = laid.place({ x: 0, y: n > 1 ? poles.spread / 2 - (poles.spread * i) / (n - 1) : 0 });
+  const n = stringPlan.lines.length;
+  return stringPlan.lines.map((line, i) => {
+    const at = placed.place({ x: 0, y: n > 1 ? poles.spread / 2 - (poles.spread * i) / (n - 1) : 0 });
     const stringY = stringYAt(line, at.x);
     return { at, stringY, off: at.y - stringY };
   });
@@ -37,12 +37,12 @@ export function polesOf(laid: LaidPart, layout: StringLayout): readonly Pole[] |
 
 /** How far the poles miss their strings at most; of a blade, how far strings lie past its ends. 0 or more, mm. */
 export function poleError(
-  laid: LaidPart,
-  layout: StringLayout,
+  placed: PartInPlace,
+  stringPlan: StringPlan,
 ): { readonly by: number; readonly at: Point } | null {
-  const poles = polesOf(laid, layout);
+  const poles = polesOf(placed, stringPlan);
   if (!poles) return null;
-  if (laid.form.poles!.blade) {
+  if (placed.form.poles!.blade) {
     const ends = [poles[0]!, poles.at(-1)!].map(({ at, stringY, off }, i) => ({
       at: { x: at.x, y: stringY },
       by: Math.max(0, i === 0 ? -off : off),
@@ -53,8 +53,8 @@ export function poleError(
 }
 
 /** The turn, degrees, that lays a pickup square to the strings' middle line at x (0 for one scale), within a fan. */
-export function fannedTurn(layout: StringLayout, x: number): number {
-  const [bass, treble] = [layout.lines[0]!, layout.lines.at(-1)!];
+export function fannedTurn(stringPlan: StringPlan, x: number): number {
+  const [bass, treble] = [stringPlan.lines[0]!, stringPlan.lines.at(-1)!];
   // The line through equal shares of both outer strings.
   const share = (line: typeof bass): number => (x - line.bridge.x) / (line.nut.x - line.bridge.x);
   const mean = (share(bass) + share(treble)) / 2;

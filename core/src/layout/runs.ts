@@ -49,7 +49,7 @@ export function runCut(run: Run): Cut {
   const path = mapPath(flatPath({ kind: 'slot', long: flat + diameter, wide: diameter }), place);
   const cut: Cut = {
     id: run.id,
-    owner: `run:${run.id}`,
+    owner: { kind: 'run', id: run.id },
     name: run.name,
     face: 'edge',
     role: 'drilled',

@@ -1,9 +1,9 @@
 import type { Design } from '../design/schema.ts';
 import type { SaddlePlace } from '../strings/elevation.ts';
 import { radiusDrop, saddlePlace } from '../strings/elevation.ts';
-import type { StringLayout } from '../strings/layout.ts';
-import type { LaidOut } from './layOut.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import type { Layout } from './layOut.ts';
+import type { PartInPlace } from './partInPlace.ts';
 import { neckSide } from './pocket.ts';
 
 /** One string at its bridge: where its saddle must stand, and what the bridge gives. */
@@ -20,7 +20,7 @@ export interface SaddleNeed {
 }
 
 export interface BridgeReach {
-  readonly part: LaidPart;
+  readonly part: PartInPlace;
   readonly travel: number;
   readonly low: number;
   readonly high: number;
@@ -33,17 +33,17 @@ const out = (v: number, low: number, high: number): number => (v < low ? v - low
 /** What each bridge must reach: strings nearest to it, by place across where there are several. */
 export function bridgeReach(
   design: Pick<Design, 'neck' | 'strings'>,
-  layout: StringLayout,
-  laid: Pick<LaidOut, 'parts'>,
+  stringPlan: StringPlan,
+  layout: Pick<Layout, 'parts'>,
 ): readonly BridgeReach[] {
-  const bridges = laid.parts.filter((p) => p.form.saddles && p.part.face === 'front');
+  const bridges = layout.parts.filter((p) => p.form.saddles && p.part.face === 'front');
   if (bridges.length === 0) return [];
-  const place = saddlePlace(neckSide(design, layout));
+  const place = saddlePlace(neckSide(design, stringPlan));
   const radius = design.strings.boardRadius?.end ?? null;
   return bridges.map((part) => {
     const { travel, low, high } = part.form.saddles!;
     const turn = (part.part.turn * Math.PI) / 180;
-    const needs = layout.lines.flatMap((line, i): readonly SaddleNeed[] => {
+    const needs = stringPlan.lines.flatMap((line, i): readonly SaddleNeed[] => {
       const nearest = bridges.reduce((a, b) =>
         Math.abs(b.part.at.y - line.saddle.y) < Math.abs(a.part.at.y - line.saddle.y) ? b : a,
       );

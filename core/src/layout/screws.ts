@@ -1,8 +1,8 @@
 import type { Point } from '../geometry/point.ts';
 import { edgeGap, polygonsMeet } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
-import { zOverlap } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
+import { sameOwner, zOverlap } from './cut.ts';
+import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
 
 /** Screws further than this from anything are not looked at, mm. */
@@ -23,15 +23,15 @@ const apartOf = byPair((a: Cut, b: Cut): { readonly apart: number; readonly at: 
   return gap && { apart: gap.distance, at: gap.from };
 });
 
-const toEdge = byPair((a: Cut, body: LaidOut['body']) => edgeGap(a.area, body, SIGHT));
+const toEdge = byPair((a: Cut, body: Layout['body']) => edgeGap(a.area, body, SIGHT));
 
 /** Screws beside openings that are cut as deep as they go, beside one another, and beside the edge. */
-export function screwsNear({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>): readonly ScrewNear[] {
+export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): readonly ScrewNear[] {
   const screws = cuts.filter((c) => c.role === 'screw');
   return screws.flatMap((screw, i): readonly ScrewNear[] => {
     const near: ScrewNear[] = [];
     for (const other of cuts) {
-      if (other === screw || other.owner === screw.owner || !zOverlap(screw, other)) continue;
+      if (other === screw || sameOwner(other.owner, screw.owner) || !zOverlap(screw, other)) continue;
       // Screws of covers stand in their ledge; drilled runs tell their own cover; a pair of screws is told once.
       if (
         other.role === 'ledge' ||
@@ -54,10 +54,10 @@ export function screwsNear({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>): read
 export const screwTips = ({
   cuts,
   thickness,
-}: Pick<LaidOut, 'cuts' | 'thickness'>): readonly {
+}: Pick<Layout, 'cuts' | 'thickness'>): readonly {
   readonly screw: Cut;
   readonly left: number;
 }[] =>
   cuts
-    .filter((c) => c.role === 'screw' && c.face !== 'edge' && c.owner !== 'neck')
+    .filter((c) => c.role === 'screw' && c.face !== 'edge' && c.owner.kind !== 'neck')
     .map((screw) => ({ screw, left: screw.face === 'front' ? screw.bottom + thickness : -screw.top }));

@@ -252,7 +252,7 @@ describe('walls against brute force at a tenth of a mm', () => {
     let [compared, round] = [0, 0];
     for (let seed = 1; seed <= LAYOUTS; seed += 1) {
       const blocks = randomBlocks(seed);
-      const walls = wallsOf(derive(bodyWith(blocks)).laid, 0);
+      const walls = wallsOf(derive(bodyWith(blocks)).layout, 0);
       blocks.forEach((a, i) => {
         for (let k = i + 1; k < blocks.length; k += 1) {
           const b = blocks[k]!;
@@ -332,12 +332,10 @@ describe('the wall beside a wire channel', () => {
     (x) => {
       for (const depth of [12, 30, 38]) {
         const walls = wallsOf(
-          createDeriver()(bodyWith([cavity('o1', 18), cavity('o2', -18), channel(x, depth)])).laid,
+          createDeriver()(bodyWith([cavity('o1', 18), cavity('o2', -18), channel(x, depth)])).layout,
           0,
         );
-        const wall = walls.find(
-          (w) => w.b !== null && [w.a.owner, w.b.owner].every((o) => o !== 'opening:o9'),
-        );
+        const wall = walls.find((w) => w.b !== null && [w.a.owner, w.b.owner].every((o) => o.id !== 'o9'));
         expect(wall?.thickness).toBeCloseTo(6, 1);
         // It is told where wood is.
         if (depth >= 30) expect(Math.abs(wall!.at.x - x)).toBeGreaterThan(3.9);
@@ -347,8 +345,8 @@ describe('the wall beside a wire channel', () => {
   it('a wall that a wide opening has taken away is none; what it leaves beside it is', () => {
     const wide = (long: number): Block => ({ ...channel(0, 34), long: 30, wide: long, radius: 2, turn: 90 });
     const between = (long: number) =>
-      wallsOf(createDeriver()(bodyWith([cavity('o1', 18), cavity('o2', -18), wide(long)])).laid, 0).find(
-        (w) => w.b !== null && [w.a.owner, w.b.owner].every((o) => o !== 'opening:o9'),
+      wallsOf(createDeriver()(bodyWith([cavity('o1', 18), cavity('o2', -18), wide(long)])).layout, 0).find(
+        (w) => w.b !== null && [w.a.owner, w.b.owner].every((o) => o.id !== 'o9'),
       );
     expect(between(60)?.thickness).toBeCloseTo(6, 1);
     expect(between(90)).toBeUndefined();
@@ -356,9 +354,9 @@ describe('the wall beside a wire channel', () => {
   it('the wall to the edge is not measured across another opening', () => {
     const outer: Block = { ...cavity('o2', -138, 120), wide: 20 };
     const inner: Block = { ...cavity('o1', -112), wide: 20 };
-    const walls = wallsOf(createDeriver()(bodyWith([inner, outer])).laid, 0);
-    expect(walls.find((w) => w.a.owner === 'opening:o2' && w.b === null)?.thickness).toBeCloseTo(12, 3);
-    expect(walls.find((w) => w.a.owner === 'opening:o1' && w.b === null)).toBeUndefined();
+    const walls = wallsOf(createDeriver()(bodyWith([inner, outer])).layout, 0);
+    expect(walls.find((w) => w.a.owner.id === 'o2' && w.b === null)?.thickness).toBeCloseTo(12, 3);
+    expect(walls.find((w) => w.a.owner.id === 'o1' && w.b === null)).toBeUndefined();
   });
 });
 
@@ -386,7 +384,7 @@ describe('an opening that leaves the body', () => {
     };
     const { openings } = bodyWith([block]);
     const design = { ...cornered(plain, nodes), openings };
-    const wall = wallsOf(createDeriver()(design).laid, 0).find((w) => w.b === null);
+    const wall = wallsOf(createDeriver()(design).layout, 0).find((w) => w.b === null);
     return -(wall?.thickness ?? Number.NaN);
   };
   // A body with a notch 60 wide and 50 deep in its upper side.

@@ -3,8 +3,8 @@ import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
 import { areaHolds, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
-import { zOverlap } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
+import { sameOwner, zOverlap } from './cut.ts';
+import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
 import { furthestOut, isClear, woodWay } from './woodWay.ts';
 
@@ -58,7 +58,7 @@ const gapOf = byPair((a: Cut, b: Cut): Gap | null => {
 const edgeWallOf = byPair(
   (
     cut: Cut,
-    body: LaidOut['body'],
+    body: Layout['body'],
   ): { readonly gap: Gap } | { readonly at: Point; readonly past: number } | null => {
     const gap = edgeGap(cut.area, body, WALL_SIGHT);
     // Where no edges cross, one corner tells for all.
@@ -87,10 +87,10 @@ function depthsOf({ bottom, top }: Range, others: readonly Cut[]): readonly Rang
 /** A way that was found between two edges, with what it was looked for among. */
 interface Looked {
   readonly among: readonly Cut[];
-  readonly body: LaidOut['body'] | null;
+  readonly body: Layout['body'] | null;
   readonly way: Gap | null;
 }
-type Memory = (a: Cut, b: Cut | LaidOut['body']) => { looked: readonly Looked[] };
+type Memory = (a: Cut, b: Cut | Layout['body']) => { looked: readonly Looked[] };
 const memory = (): Memory =>
   byPair((_a: object, _b: object): { looked: readonly Looked[] } => ({ looked: [] }));
 /** At most so many ways are remembered of a pair. */
@@ -100,9 +100,9 @@ const MOST_REMEMBERED = 4;
 function lookedFor(
   ways: Memory,
   a: Cut,
-  b: Cut | LaidOut['body'],
+  b: Cut | Layout['body'],
   among: readonly Cut[],
-  body: LaidOut['body'] | null,
+  body: Layout['body'] | null,
   look: () => Gap | null,
 ): Gap | null {
   const pair = ways(a, b);
@@ -120,9 +120,9 @@ const [atDepth, overall] = [memory(), memory()];
 /** {@link woodWay}, remembered while nothing that it was looked for among has changed. */
 const rememberedWay = (
   a: Cut,
-  b: Cut | LaidOut['body'],
+  b: Cut | Layout['body'],
   taken: readonly Cut[],
-  body: LaidOut['body'] | null,
+  body: Layout['body'] | null,
 ): Gap | null =>
   lookedFor(atDepth, a, b, taken, body, () =>
     woodWay(
@@ -145,7 +145,7 @@ function leastWood(
   shortest: Gap,
   range: Range,
   walled: readonly Cut[],
-  body: LaidOut['body'],
+  body: Layout['body'],
 ): Gap | null {
   const box = growBox(a.area.box, WALL_SIGHT);
   const others = walled.filter((c) => c !== a && c !== b && zOverlap(c, range) && boxesMeet(c.area.box, box));
@@ -194,7 +194,7 @@ const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (fr
  * an opening and the body's edge; each the least wood that a straight way through wood alone finds. `grain`: rad from
  * the centre line.
  */
-export function wallsOf({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>, grain: number): readonly Wall[] {
+export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: number): readonly Wall[] {
   const walled = cuts.filter((c) => WALLED.has(c.role));
   const near = nearPairs(walled);
   const walls: Wall[] = [];
@@ -203,7 +203,7 @@ export function wallsOf({ cuts, body }: Pick<LaidOut, 'cuts' | 'body'>, grain: n
   walled.forEach((a, i) => {
     for (const k of near[i]!) {
       const b = walled[k]!;
-      if (a.owner === b.owner || !zOverlap(a, b)) continue;
+      if (sameOwner(a.owner, b.owner) || !zOverlap(a, b)) continue;
       const shortest = gapOf(a, b);
       if (!shortest) continue;
       const range = { bottom: Math.max(a.bottom, b.bottom), top: Math.min(a.top, b.top) };

@@ -11,11 +11,11 @@ import {
   squareToSegment,
 } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
-import { zGap } from './cut.ts';
-import type { LaidOut } from './layOut.ts';
+import { isOf, zGap } from './cut.ts';
+import type { Layout } from './layOut.ts';
 import { cavityBehind } from './layOut.ts';
 import { byPair } from './pairs.ts';
-import type { LaidPart } from './placedPart.ts';
+import type { PartInPlace } from './partInPlace.ts';
 import { alongRun, drillNeed } from './runs.ts';
 
 const ROOMS: ReadonlySet<Cut['role']> = new Set([
@@ -46,12 +46,13 @@ export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap
     while (parent[i] !== i) i = parent[i]!;
     return i;
   };
-  const runOf = new Map(runs.map((r) => [`run:${r.id}`, r]));
+  const byId = new Map(runs.map((r) => [r.id, r]));
+  const runOf = ({ owner }: Cut): Run | undefined => (owner.kind === 'run' ? byId.get(owner.id) : undefined);
   rooms.forEach((a, i) => {
     for (let k = i + 1; k < rooms.length; k += 1) {
       const b = rooms[k]!;
       if (!boxesMeet(a.area.box, b.area.box)) continue;
-      const [ra, rb] = [runOf.get(a.owner), runOf.get(b.owner)];
+      const [ra, rb] = [runOf(a), runOf(b)];
       // A drilled run leads only where its ends are: what it passes is told by its cover.
       const joined = ra
         ? endsIn(ra.from, ra.diameter / 2, b) || endsIn(ra.to, ra.diameter / 2, b)
@@ -66,7 +67,7 @@ export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap
 
 /** An electrical part and whether a wire gets from it to the controls. */
 export interface Wired {
-  readonly part: LaidPart;
+  readonly part: PartInPlace;
   readonly reaches: boolean;
   /** Of a bridge: its ground wire. */
   readonly ground: boolean;
@@ -76,8 +77,8 @@ export interface Wired {
 function cutsByPart(cuts: readonly Cut[]): ReadonlyMap<string, readonly Cut[]> {
   const of = new Map<string, Cut[]>();
   for (const cut of cuts) {
-    if (!cut.owner.startsWith('part:') || cut.role === 'screw') continue;
-    const id = cut.owner.slice('part:'.length);
+    if (cut.owner.kind !== 'part' || cut.role === 'screw') continue;
+    const { id } = cut.owner;
     const known = of.get(id);
     if (known) known.push(cut);
     else of.set(id, [cut]);
@@ -87,14 +88,14 @@ function cutsByPart(cuts: readonly Cut[]): ReadonlyMap<string, readonly Cut[]> {
 
 /** The room of a part: the one its own openings, or the cavity that its body hangs in, belong to. */
 function roomOfPart(
-  part: LaidPart,
+  part: PartInPlace,
   own: readonly Cut[],
-  laid: LaidOut,
+  layout: Layout,
   rooms: ReadonlyMap<Cut, number>,
 ): number | null {
   if (part.form.bush) {
     const hole = own.find((c) => c.role === 'hole');
-    const cavity = hole && cavityBehind(laid.cuts, hole);
+    const cavity = hole && cavityBehind(layout.cuts, hole);
     return cavity ? (rooms.get(cavity) ?? null) : null;
   }
   for (const cut of own) {
@@ -105,12 +106,12 @@ function roomOfPart(
 }
 
 /** Every part with wires, and every bridge's ground: whether they lead into the room of the controls. */
-export function wiringOf(laid: LaidOut, runs: readonly Run[]): readonly Wired[] {
-  const rooms = roomsOf(laid.cuts, runs);
-  const cutsOf = cutsByPart(laid.cuts);
-  const roomOf = (part: LaidPart): number | null =>
-    roomOfPart(part, cutsOf.get(part.part.id) ?? [], laid, rooms);
-  const controls = laid.parts.filter((p) => p.form.bush);
+export function wiringOf(layout: Layout, runs: readonly Run[]): readonly Wired[] {
+  const rooms = roomsOf(layout.cuts, runs);
+  const cutsOf = cutsByPart(layout.cuts);
+  const roomOf = (part: PartInPlace): number | null =>
+    roomOfPart(part, cutsOf.get(part.part.id) ?? [], layout, rooms);
+  const controls = layout.parts.filter((p) => p.form.bush);
   const count = new Map<number, number>();
   for (const c of controls) {
     const room = roomOf(c);
@@ -118,15 +119,15 @@ export function wiringOf(laid: LaidOut, runs: readonly Run[]): readonly Wired[] 
   }
   const [home] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [];
   if (home === undefined) return [];
-  const wired = laid.parts
+  const wired = layout.parts
     .filter((p) => p.form.wired)
     .map((part): Wired => ({ part, reaches: roomOf(part) === home, ground: false }));
-  const hasPickup = laid.parts.some((p) => p.form.poles);
+  const hasPickup = layout.parts.some((p) => p.form.poles);
   const grounds = hasPickup
-    ? laid.parts
+    ? layout.parts
         .filter((p) => p.form.saddles)
         .map((part): Wired => {
-          const reaches = laid.cuts.some((c) => c.owner === `part:${part.part.id}` && rooms.get(c) === home);
+          const reaches = layout.cuts.some((c) => isOf(c, 'part', part.part.id) && rooms.get(c) === home);
           return { part, reaches, ground: true };
         })
     : [];
@@ -164,23 +165,23 @@ export interface RunCover {
 const COVER_SIGHT = 20;
 
 /** Results of runs, kept while the run, the body and the cuts near to it are the same. */
-function rememberedByRun<R>(f: (run: Run, near: readonly Cut[], laid: LaidOut) => R, sight: number) {
+function rememberedByRun<R>(f: (run: Run, near: readonly Cut[], layout: Layout) => R, sight: number) {
   const known = new WeakMap<
     Run,
-    { readonly body: LaidOut['body']; readonly near: readonly Cut[]; readonly result: R }
+    { readonly body: Layout['body']; readonly near: readonly Cut[]; readonly result: R }
   >();
-  return (run: Run, laid: LaidOut): R => {
+  return (run: Run, layout: Layout): R => {
     const box = growBox(boxOfPoints([run.from, run.to])!, sight);
-    const near = laid.cuts.filter((c) => c.owner !== `run:${run.id}` && boxesMeet(c.area.box, box));
+    const near = layout.cuts.filter((c) => !isOf(c, 'run', run.id) && boxesMeet(c.area.box, box));
     const last = known.get(run);
     if (
-      last?.body === laid.body &&
+      last?.body === layout.body &&
       last.near.length === near.length &&
       near.every((c, i) => c === last.near[i])
     )
       return last.result;
-    const result = f(run, near, laid);
-    known.set(run, { body: laid.body, near, result });
+    const result = f(run, near, layout);
+    known.set(run, { body: layout.body, near, result });
     return result;
   };
 }
@@ -247,7 +248,7 @@ function crossingsAlong(polygon: Polygon, from: Point, way: Point): readonly num
   return found.sort((p, q) => p - q);
 }
 
-function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thickness }: LaidOut): WayIn {
+function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thickness }: Layout): WayIn {
   const [a, b] = end === 'from' ? [run.from, run.to] : [run.to, run.from];
   const { length } = drillNeed(run);
   if (length === 0) return { end, clear: false, blocked: { x: a.x, y: a.y }, past: [] };
@@ -266,15 +267,15 @@ function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thi
     if (!inside || p.z > 0 || p.z < -thickness) continue;
     const cut = onWay.find((c) => inCut(c, p));
     if (!cut) return { end, clear: false, blocked: { x: p.x, y: p.y }, past: [...past] };
-    past.add(cut.owner === 'neck' ? 'neck' : cut.name);
+    past.add(cut.owner.kind === 'neck' ? 'neck' : cut.name);
   }
   return { end, clear: true, blocked: null, past: [...past] };
 }
 
 /** The better way for a bit into a run: a clear one, if either end has it. */
-export const wayIn = rememberedByRun((run, near, laid): WayIn => {
-  const first = wayFrom(run, 'from', near, laid);
+export const wayIn = rememberedByRun((run, near, layout): WayIn => {
+  const first = wayFrom(run, 'from', near, layout);
   if (first.clear) return first;
-  const second = wayFrom(run, 'to', near, laid);
+  const second = wayFrom(run, 'to', near, layout);
   return second.clear ? second : first;
 }, BIT_ROOM);

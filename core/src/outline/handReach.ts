@@ -1,6 +1,6 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
-import type { StringLayout } from '../strings/layout.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
 
 /** The fretting hand as it stands beside the neck, mm. */
 export interface Hand {
@@ -32,7 +32,7 @@ const STEP = 1;
  * The highest fret that each cutaway lets the hand reach: the hand slides up the neck until wood within its room
  * stops it, and the first finger reaches on. Instrument frame. A model of a hand that does not lift.
  */
-export function handReach(path: ClosedPath, layout: StringLayout, hand: Hand): HandReach {
+export function handReach(path: ClosedPath, stringPlan: StringPlan, hand: Hand): HandReach {
   const edge = flattenPath(path, CHORD).flatMap((p, i, all) => {
     const q = all[(i + 1) % all.length]!;
     const steps = Math.max(1, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / STEP));
@@ -41,8 +41,8 @@ export function handReach(path: ClosedPath, layout: StringLayout, hand: Hand): H
       y: p.y + ((q.y - p.y) * k) / steps,
     }));
   });
-  const nut = layout.frets.find((f) => f.number === 0)!;
-  const last = layout.frets.at(-1)!;
+  const nut = stringPlan.frets.find((f) => f.number === 0)!;
+  const last = stringPlan.frets.at(-1)!;
   const one = (side: 'bass' | 'treble'): SideReach => {
     const sign = side === 'bass' ? 1 : -1;
     const [a, b] = [nut[side], last[side]];
@@ -54,8 +54,8 @@ export function handReach(path: ClosedPath, layout: StringLayout, hand: Hand): H
       if (off >= 0 && off <= hand.room && (stopX === null || x > stopX)) stopX = x;
     }
     const reachX = stopX === null ? -Infinity : stopX - hand.finger;
-    const reached = layout.frets.filter((f) => f.number > 0 && f[side].x >= reachX);
+    const reached = stringPlan.frets.filter((f) => f.number > 0 && f[side].x >= reachX);
     return { stopX, fret: reached.reduce((most, f) => Math.max(most, f.number), 0) };
   };
-  return { bass: one('bass'), treble: one('treble'), overlap: layout.overhang };
+  return { bass: one('bass'), treble: one('treble'), overlap: stringPlan.overhang };
 }

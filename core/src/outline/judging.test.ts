@@ -250,17 +250,17 @@ describe('tools that reach', () => {
 });
 
 describe('reach of the hand', () => {
-  const { layout } = derive(pointed('windrow'));
+  const { stringPlan } = derive(pointed('windrow'));
   // A plain block whose nut end stands square beside the neck.
   const blockTo = (x: number): ClosedPath => polygon([-200, -150], [x, -150], [x, 150], [-200, 150]);
   it('wood beside the neck stops the hand, and the finger reaches on', () => {
     const hand = { room: 30, finger: 40 };
     for (const x of [180, 236, 300]) {
-      const reach = handReach(blockTo(x), layout, hand);
+      const reach = handReach(blockTo(x), stringPlan, hand);
       for (const side of ['bass', 'treble'] as const) {
         expect(reach[side].stopX).toBeCloseTo(x, 6);
         const { fret } = reach[side];
-        const at = (n: number): number => layout.frets.find((f) => f.number === n)?.[side].x ?? -Infinity;
+        const at = (n: number): number => stringPlan.frets.find((f) => f.number === n)?.[side].x ?? -Infinity;
         expect(at(fret)).toBeGreaterThanOrEqual(x - 40);
         expect(at(fret + 1)).toBeLessThan(x - 40);
       }
@@ -268,13 +268,13 @@ describe('reach of the hand', () => {
   });
   it('a deeper cutaway never reaches fewer frets, and a free neck all', () => {
     const frets = [320, 280, 240, 200, 160].map(
-      (x) => handReach(blockTo(x), layout, { room: 30, finger: 40 }).bass.fret,
+      (x) => handReach(blockTo(x), stringPlan, { room: 30, finger: 40 }).bass.fret,
     );
     expect(frets).toEqual([...frets].sort((a, b) => a - b));
     const small = polygon([-200, -10], [-50, -10], [-50, 10], [-200, 10]);
-    expect(handReach(small, layout, { room: 30, finger: 40 }).bass).toEqual({
+    expect(handReach(small, stringPlan, { room: 30, finger: 40 }).bass).toEqual({
       stopX: null,
-      fret: layout.frets.at(-1)!.number,
+      fret: stringPlan.frets.at(-1)!.number,
     });
   });
 });

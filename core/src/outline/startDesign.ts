@@ -1,6 +1,6 @@
 import { newDesign } from '../design/defaults.ts';
 import type { Design } from '../design/schema.ts';
-import { layoutStrings } from '../strings/layout.ts';
+import { planStrings } from '../strings/stringPlan.ts';
 import type { NeckSeat } from './contradictions.ts';
 import type { Family } from './families.ts';
 import type { Started } from './start.ts';
@@ -12,7 +12,7 @@ const BESIDE_BOARD = 2;
 
 /** Where a design's strings put the neck's seat: the body's edge at the joint, a little wider than the board. */
 export function seatOf(strings: Design['strings']): NeckSeat {
-  const { jointX, jointWidth } = layoutStrings(strings);
+  const { jointX, jointWidth } = planStrings(strings);
   return { x: Math.round(jointX * 10) / 10, half: Math.round((jointWidth / 2 + BESIDE_BOARD) * 10) / 10 };
 }
 

@@ -5,7 +5,7 @@ import * as edits from '../design/allEdits.ts';
 import { checkDesign } from '../design/check.ts';
 import type { Design, PartSpec } from '../design/schema.ts';
 import { massCentre } from '../layout/massCentre.ts';
-import { laidPart } from '../layout/placedPart.ts';
+import { partInPlace } from '../layout/partInPlace.ts';
 import { PART_KINDS, formOf, kindOf, measureOf } from './kinds.ts';
 import type { MeasureDef, PartForm, PartKind } from './part.ts';
 import { PART_GROUPS, grown, rect } from './part.ts';
@@ -26,7 +26,7 @@ const withMeasures = (spec: PartSpec, measures: Readonly<Record<string, number>>
 const shelf = (key: string): PartSpec => specOf(SHELF.find((p) => p.key === key)!);
 const laid = (spec: PartSpec, face = kindOf(spec)!.faces[0]!) => {
   const { design } = edits.addPart(plain, spec, face, { x: 0, y: 0 }, 0);
-  return laidPart(design.parts[0]!, plain.body.thickness);
+  return partInPlace(design.parts[0]!, plain.body.thickness);
 };
 /** All that a part comes to, as text: form, cuts in the wood, and where its mass counts. */
 const comesTo = (spec: PartSpec): string => {

@@ -3,7 +3,7 @@ import { lineMark, polylineMark } from '../drawing/drawing.ts';
 import type { Strings } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { lerp } from '../geometry/point.ts';
-import type { StringLayout } from './layout.ts';
+import type { StringPlan } from './stringPlan.ts';
 
 /** How far the bridge line runs past the outer strings, mm. */
 const BRIDGE_LINE_PAST = 18;
@@ -38,27 +38,27 @@ function lineTailwardOf(a: Point, b: Point, x: number): readonly [Point, Point] 
 }
 
 /** Fingerboard edge, frets and the nut's slot, from the board's tail end to `toX` (all of it when null). */
-export function drawNeck(layout: StringLayout, toX: number | null): Layer {
+export function drawNeck(stringPlan: StringPlan, toX: number | null): Layer {
   const x = toX ?? Infinity;
-  const marks: Mark[] = tailwardOf(layout.board, x).map(({ points, closed }, i) =>
+  const marks: Mark[] = tailwardOf(stringPlan.board, x).map(({ points, closed }, i) =>
     polylineMark(i === 0 ? 'board-edge' : `board-edge-${i + 1}`, 'boardEdge', points, closed),
   );
-  for (const fret of layout.frets) {
+  for (const fret of stringPlan.frets) {
     const line = lineTailwardOf(fret.bass, fret.treble, x);
     // The nut is the board's own end, unless the board runs on behind it or the strings break over a fret there.
-    const isEnd = fret.number === 0 && !layout.guide && layout.frets[0] === fret;
+    const isEnd = fret.number === 0 && !stringPlan.guide && stringPlan.frets[0] === fret;
     if (line && !isEnd) marks.push(lineMark(`fret-${fret.number}`, 'fret', line[0], line[1]));
   }
-  const guide = layout.guide && lineTailwardOf(layout.guide[0], layout.guide[1], x);
+  const guide = stringPlan.guide && lineTailwardOf(stringPlan.guide[0], stringPlan.guide[1], x);
   if (guide) marks.push(lineMark('nut-guide', 'boardEdge', guide[0], guide[1]));
   return { name: 'neck', marks };
 }
 
 /** String centre lines from the bridge ends to `toX` (to their nut ends when null). */
-export function drawStrings(layout: StringLayout, toX: number | null): Layer {
+export function drawStrings(stringPlan: StringPlan, toX: number | null): Layer {
   return {
     name: 'strings',
-    marks: layout.lines.flatMap(({ bridge, start }, i) => {
+    marks: stringPlan.lines.flatMap(({ bridge, start }, i) => {
       const line = lineTailwardOf(bridge, start, toX ?? Infinity);
       return line ? [lineMark(`string-${i + 1}`, 'string', line[0], line[1])] : [];
     }),
@@ -66,8 +66,8 @@ export function drawStrings(layout: StringLayout, toX: number | null): Layer {
 }
 
 /** Where each string breaks over its saddle, and the straight saddle that comes nearest. */
-export function drawSaddle(layout: StringLayout): Layer {
-  const marks: Mark[] = layout.lines.map(({ saddle }, i) =>
+export function drawSaddle(stringPlan: StringPlan): Layer {
+  const marks: Mark[] = stringPlan.lines.map(({ saddle }, i) =>
     lineMark(
       `saddle-${i + 1}`,
       'saddle',
@@ -75,15 +75,15 @@ export function drawSaddle(layout: StringLayout): Layer {
       { x: saddle.x, y: saddle.y - SADDLE_HALF },
     ),
   );
-  const { saddleLine } = layout;
+  const { saddleLine } = stringPlan;
   if (saddleLine) marks.push(lineMark('saddle-line', 'witness', saddleLine.bass, saddleLine.treble));
   return { name: 'saddle', marks };
 }
 
 /** The centre line from `fromX` to `toX`, and the bridge line across it through the strings' uncompensated ends. */
-export function drawCentre(strings: Strings, layout: StringLayout, fromX: number, toX: number): Layer {
+export function drawCentre(strings: Strings, stringPlan: StringPlan, fromX: number, toX: number): Layer {
   const half = strings.bridgeSpread / 2;
-  const [a, b] = [layout.lines[0]!.bridge.x, layout.lines.at(-1)!.bridge.x];
+  const [a, b] = [stringPlan.lines[0]!.bridge.x, stringPlan.lines.at(-1)!.bridge.x];
   // Run on in the line's own direction; a single string has none, and its line stands square.
   const slant = half > 0 ? ((a - b) / (2 * half)) * BRIDGE_LINE_PAST : 0;
   return {

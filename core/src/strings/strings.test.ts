@@ -2,16 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newDesign } from '../design/defaults.ts';
 import { fretTableCsv } from '../files/csv.ts';
-import { layoutStrings } from './layout.ts';
+import { planStrings } from './stringPlan.ts';
 import { stringPlaces } from './places.ts';
 
 describe('the layout of strings', () => {
   const { strings } = newDesign('Test', 6, 628);
   it('puts fret 12 at half the scale and the joint at its fret', () => {
-    const layout = layoutStrings(strings);
-    expect(layout.frets[12]!.x).toBeCloseTo(314, 9);
-    expect(layout.jointX).toBe(layout.frets[strings.jointFret]!.x);
-    expect(layout.boardEndX).toBeCloseTo(layout.frets[strings.frets]!.x - strings.boardEnd, 9);
+    const plan = planStrings(strings);
+    expect(plan.frets[12]!.x).toBeCloseTo(314, 9);
+    expect(plan.jointX).toBe(plan.frets[strings.jointFret]!.x);
+    expect(plan.boardEndX).toBeCloseTo(plan.frets[strings.frets]!.x - strings.boardEnd, 9);
   });
   it('adds fret spaces up to the distance from the nut', () => {
     fc.assert(
@@ -19,9 +19,9 @@ describe('the layout of strings', () => {
         fc.double({ min: 300, max: 1100, noNaN: true }),
         fc.integer({ min: 5, max: 36 }),
         (scaleLength, frets) => {
-          const layout = layoutStrings({ ...strings, scaleLength, frets, jointFret: 5 });
-          const sum = layout.frets.reduce((total, f) => total + f.fromPrevious, 0);
-          return Math.abs(sum - layout.frets[frets]!.fromNut) < 1e-9;
+          const plan = planStrings({ ...strings, scaleLength, frets, jointFret: 5 });
+          const sum = plan.frets.reduce((total, f) => total + f.fromPrevious, 0);
+          return Math.abs(sum - plan.frets[frets]!.fromNut) < 1e-9;
         },
       ),
     );
@@ -41,7 +41,7 @@ describe('the layout of strings', () => {
   it('puts a single string on the centre line', () =>
     expect(stringPlaces(0, [1], 'equal-gaps')).toEqual([0]));
   it('writes the fret table with a row for the nut and each fret', () => {
-    const rows = fretTableCsv(layoutStrings(strings)).trim().split('\r\n');
+    const rows = fretTableCsv(planStrings(strings)).trim().split('\r\n');
     expect(rows.length).toBe(strings.frets + 2);
     expect(rows[0]).toContain('from nut (mm)');
     expect(rows[13]!.split(',').slice(0, 3)).toEqual(['12', '314.000', '12.3622']);

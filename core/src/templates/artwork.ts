@@ -45,9 +45,9 @@ export function artworkCrosses(body: Box): readonly Point[] {
 }
 
 /** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
-const faceMarks = ({ laid, plates }: DrawnParts): readonly Mark[] => [
-  ...drawCuts(laid.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
-  ...drawParts(laid.parts.filter((p) => p.part.face === 'front')).marks,
+const faceMarks = ({ layout, plates }: DrawnParts): readonly Mark[] => [
+  ...drawCuts(layout.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
+  ...drawParts(layout.parts.filter((p) => p.part.face === 'front')).marks,
   ...plates.filter((p) => p.face === 'front').flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
 ];
 
@@ -72,9 +72,9 @@ export function artworkSheet(design: Design, derived: DrawnParts, paper: Artwork
     x: page.width / 2 + flip * (p.x - middle.x) * scale,
     y: (page.height + WORDS) / 2 + (p.y - middle.y) * scale,
   });
-  const { layout } = derived;
-  const boardEnd = layout.boardEndX;
-  const half = layout.boardEndWidth / 2;
+  const { stringPlan } = derived;
+  const boardEnd = stringPlan.boardEndX;
+  const half = stringPlan.boardEndWidth / 2;
   const marks: readonly Mark[] = [
     closedPathMark('artwork-outline', 'outline', derived.path),
     ...faceMarks(derived),
@@ -85,7 +85,7 @@ export function artworkSheet(design: Design, derived: DrawnParts, paper: Artwork
         `artwork-board ${s}`,
         'boardEdge',
         { x: boardEnd, y: Number(s) * half },
-        { x: box.maxX, y: (Number(s) * layout.jointWidth) / 2 },
+        { x: box.maxX, y: (Number(s) * stringPlan.jointWidth) / 2 },
       ),
     ),
     ...crosses.flatMap((c, i) => [

@@ -11,7 +11,7 @@ import { createDeriver } from '../derived/derive.ts';
 import { farCrosshairs } from './farCrosshairs.ts';
 import { planSheets, planToTemplate } from './plan.ts';
 import { TRUE_PRINTER, tapeUp } from './printer.ts';
-import { findSaving } from './saving.ts';
+import { fewerSheets } from './fewerSheets.ts';
 
 const windrow = demo('windrow');
 const derived = (change: Partial<PrintSettings>, design = windrow) =>
@@ -104,7 +104,7 @@ describe('the saving', () => {
     ] as const) {
       const design = editPrint(demo('fathom'), { paper, overlap, place: { turn: 41, shiftX: 0, shiftY: 0 } });
       const { template, plan } = createDeriver()(design);
-      const saving = findSaving(template, design.print)!;
+      const saving = fewerSheets(template, design.print)!;
       expect(saving.saved).toBeGreaterThan(0);
       expect(planSheets(template, { ...design.print, place: saving.place }).printed.length).toBe(
         saving.sheets,
@@ -114,7 +114,7 @@ describe('the saving', () => {
   });
   it('is none where one sheet carries all', () => {
     const design = editPrint(windrow, { paper: 'own', own: { width: 914, height: 610 } });
-    expect(findSaving(createDeriver()(design).template, design.print)).toBeNull();
+    expect(fewerSheets(createDeriver()(design).template, design.print)).toBeNull();
   });
 });
 

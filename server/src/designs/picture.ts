@@ -4,8 +4,8 @@ import {
   boxWidth,
   closedPathMark,
   growBox,
-  laidPart,
-  layoutStrings,
+  partInPlace,
+  planStrings,
   pathBox,
   pathData,
   solveOutline,
@@ -42,13 +42,13 @@ export function pictureBox(design: Design, outline: ClosedPath): string {
 export function pictureLines(design: Design): PictureLines {
   const flip = flipOf(design);
   const at = (p: Point): string => `${figure(flip * p.x)} ${figure(-p.y)}`;
-  const layout = layoutStrings(design.strings);
+  const plan = planStrings(design.strings);
   const parts = design.parts.filter((p) => p.face === 'front');
   return {
-    board: `M${layout.board.map(at).join('L')}Z`,
-    strings: layout.lines.map(({ nut, saddle }) => `M${at(nut)}L${at(saddle)}`).join(''),
+    board: `M${plan.board.map(at).join('L')}Z`,
+    strings: plan.lines.map(({ nut, saddle }) => `M${at(nut)}L${at(saddle)}`).join(''),
     hardware: parts
-      .flatMap((p) => laidPart(p, design.body.thickness).footprint)
+      .flatMap((p) => partInPlace(p, design.body.thickness).footprint)
       .map((path) => pathData(closedPathMark('part', 'part', path), (p) => ({ x: flip * p.x, y: -p.y })))
       .join(''),
   };

@@ -11,9 +11,9 @@ export const bridgeOff: Rule = {
   says: ({ measured, limit }) =>
     `The saddles come to within ${measured} of the body’s edge (below zero: past it); at least ${limit} is recommended.`,
   remedy: 'Move the body tailward, widen it there, or take a joint at another fret.',
-  reads: ({ derived }) => [derived.path, derived.layout],
-  find: ({ derived: { path, layout } }, room) => {
-    const deepest = layout.lines
+  reads: ({ derived }) => [derived.path, derived.stringPlan],
+  find: ({ derived: { path, stringPlan } }, room) => {
+    const deepest = stringPlan.lines
       .map(({ saddle }) => ({ where: saddle, measured: depthInside(path, saddle) }))
       .reduce((a, b) => (b.measured < a.measured ? b : a));
     return deepest.measured < room ? [{ subject: 'bridge', ...deepest }] : [];

@@ -12,15 +12,15 @@ export const saddleTravel: Rule = {
   says: ({ measured, limit, subject }) =>
     `The saddle of ${subject} has ${measured} of travel left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
   remedy: 'Use “Move the bridge to suit its saddles” beside the board, or move it by hand.',
-  find: ({ design, derived: { layout, laid } }, limit) =>
-    bridgeReach(design, layout, laid).flatMap((reach) =>
+  find: ({ design, derived: { stringPlan, layout } }, limit) =>
+    bridgeReach(design, stringPlan, layout).flatMap((reach) =>
       reach.needs
         .map((n) => ({ n, left: Math.min(n.alongNeeded, reach.travel - n.alongNeeded) }))
         .filter(({ left }) => left < limit)
         .map(({ n, left }) => ({
-          subject: `${reach.part.part.id} string ${layout.lines.length - n.string}`,
-          about: `string ${layout.lines.length - n.string} on ${reach.part.part.spec.name}`,
-          where: layout.lines[n.string]!.saddle,
+          subject: `${reach.part.part.id} string ${stringPlan.lines.length - n.string}`,
+          about: `string ${stringPlan.lines.length - n.string} on ${reach.part.part.spec.name}`,
+          where: stringPlan.lines[n.string]!.saddle,
           measured: left,
         })),
     ),
@@ -34,10 +34,10 @@ export const saddleHeight: Rule = {
   says: ({ measured, limit, subject }) =>
     `The height of ${subject} has ${measured} left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
   remedy: 'Solve the neck join for depth, angle or shim, or take another bridge.',
-  find: ({ design, derived: { layout, laid } }, limit) =>
+  find: ({ design, derived: { stringPlan, layout } }, limit) =>
     design.neck.joint === 'undecided'
       ? []
-      : bridgeReach(design, layout, laid).flatMap((reach) => {
+      : bridgeReach(design, stringPlan, layout).flatMap((reach) => {
           const worst = reach.needs
             .map((n) => ({ n, left: Math.min(n.high - reach.low, reach.high - n.high) }))
             .reduce<{ n: (typeof reach.needs)[number]; left: number } | null>(
@@ -49,7 +49,7 @@ export const saddleHeight: Rule = {
                 {
                   subject: reach.part.part.id,
                   about: reach.part.part.spec.name,
-                  where: layout.lines[worst.n.string]!.saddle,
+                  where: stringPlan.lines[worst.n.string]!.saddle,
                   measured: worst.left,
                 },
               ]
@@ -72,10 +72,10 @@ export const bridgeOffCentre: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} stands ${measured} beside the middle of the strings; up to ${limit} is acceptable.`,
   remedy: 'Put it on the centre line.',
-  find: ({ derived: { layout, laid } }, limit) => {
-    const ys = layout.lines.map((l) => l.saddle.y);
+  find: ({ derived: { stringPlan, layout } }, limit) => {
+    const ys = stringPlan.lines.map((l) => l.saddle.y);
     const middle = (ys[0]! + ys.at(-1)!) / 2;
-    return laid.parts
+    return layout.parts
       .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
       .flatMap((p) => {
         const off = Math.abs(p.part.at.y - middle);
@@ -102,8 +102,8 @@ export const bridgeSpread: Rule = {
   says: ({ measured, limit, subject }) =>
     `The saddles of ${subject} are ${measured} wider or narrower than the strings are drawn; up to ${limit} is acceptable.`,
   remedy: 'Type the bridge’s own spread in Strings, or take another bridge.',
-  find: ({ design, derived: { laid } }, limit) =>
-    laid.parts
+  find: ({ design, derived: { layout } }, limit) =>
+    layout.parts
       .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
       .flatMap((p) => {
         const off = Math.abs(p.form.saddles!.spread - design.strings.bridgeSpread);
@@ -122,9 +122,9 @@ export const polesOff: Rule = {
   says: ({ measured, limit, subject }) =>
     `A pole of ${subject} is ${measured} beside its string; up to ${limit} is acceptable.`,
   remedy: 'Move the pickup along, turn it, or take one of another pole spread.',
-  find: ({ derived: { layout, laid } }, limit) =>
-    laid.parts.flatMap((p) => {
-      const error = poleError(p, layout);
+  find: ({ derived: { stringPlan, layout } }, limit) =>
+    layout.parts.flatMap((p) => {
+      const error = poleError(p, stringPlan);
       return error && error.by > limit
         ? [{ subject: p.part.id, about: p.part.spec.name, where: error.at, measured: error.by }]
         : [];

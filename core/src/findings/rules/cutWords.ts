@@ -3,7 +3,7 @@ import type { Cut } from '../../layout/cut.ts';
 
 /** An opening in words: what it is for, and which part or opening of the design asks for it. */
 export function cutWords(cut: Cut, design: Pick<Design, 'parts' | 'openings'>): string {
-  const [kind, id] = cut.owner.split(':');
+  const { kind, id } = cut.owner;
   if (kind === 'part') {
     const name = design.parts.find((p) => p.id === id)?.spec.name ?? 'a part';
     return `${cut.name} of ${name}`;

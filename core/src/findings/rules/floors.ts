@@ -1,7 +1,7 @@
 import { offsetPath } from '../../geometry/offset.ts';
 import { areaHolds, polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
-import { areaOf } from '../../layout/cut.ts';
-import type { LaidOut } from '../../layout/layOut.ts';
+import { areaOf, isOf } from '../../layout/cut.ts';
+import type { Layout } from '../../layout/layOut.ts';
 import type { Rule } from '../finding.ts';
 import { cutWords, pairOf } from './cutWords.ts';
 
@@ -38,7 +38,7 @@ export const depthUnsaid: Rule = {
   says: ({ subject }) => `${subject} has no depth yet.`,
   remedy: 'Type its depth, or cut it through.',
   find: ({ design, derived }) =>
-    derived.laid.cuts
+    derived.layout.cuts
       .filter((c) => c.unsaid)
       .map((c) => ({
         subject: c.id,
@@ -58,25 +58,23 @@ export const ledgeForgotten: Rule = {
   says: ({ subject }) =>
     `${subject} holds controls and is open to the back, but has no ledge and no plate over it.`,
   remedy: 'Add a ledge and screws, or lay a cover plate over it.',
-  find: ({ design, derived: { laid } }) => {
+  find: ({ design, derived: { layout } }) => {
     const holding = new Set(
-      laid.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(laid, p.part.at, p.part.face)),
+      layout.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(layout, p.part.at, p.part.face)),
     );
     return design.openings
-      .filter((o) => holding.has(`opening:${o.id}`) && !o.steps.some((s) => s.role === 'ledge' || s.through))
+      .filter((o) => holding.has(o.id) && !o.steps.some((s) => s.role === 'ledge' || s.through))
       .filter(
         (o) =>
           // A plate that lies over it, not one that lies beside it.
-          !laid.parts.some(
+          !layout.parts.some(
             (p) =>
               p.part.spec.kind === 'plate' &&
               p.part.face === o.face &&
               p.footprint.some((path) =>
-                laid.cuts.some(
+                layout.cuts.some(
                   (c) =>
-                    c.owner === `opening:${o.id}` &&
-                    c.role === 'cavity' &&
-                    polygonsMeet(areaOf(path), c.area),
+                    isOf(c, 'opening', o.id) && c.role === 'cavity' && polygonsMeet(areaOf(path), c.area),
                 ),
               ),
           ),
@@ -85,15 +83,16 @@ export const ledgeForgotten: Rule = {
   },
 };
 
-/** Owners of the cavities on the other side of a control. */
+/** Openings with a cavity on the other side of a control. */
 const cavitiesOf = (
-  laid: LaidOut,
+  layout: Layout,
   at: { readonly x: number; readonly y: number },
   face: 'front' | 'back' | 'edge',
 ): readonly string[] =>
-  laid.cuts
-    .filter((c) => c.role === 'cavity' && c.face !== face && areaHolds(c.area, at))
-    .map((c) => c.owner);
+  layout.cuts
+    .filter((c) => c.owner.kind === 'opening' && c.role === 'cavity')
+    .filter((c) => c.face !== face && areaHolds(c.area, at))
+    .map((c) => c.owner.id);
 
 /** A bit just as wide as what it routs gets in, mm. */
 const SNUG = 0.02;
@@ -107,8 +106,8 @@ export const bitTooFat: Rule = {
   title: 'A bit is too wide for its opening',
   says: ({ measured, subject }) => `${subject}: a bit of ${measured} does not get in.`,
   remedy: 'Use a smaller bit, or make the opening wider.',
-  find: ({ design, derived: { laid } }) =>
-    laid.cuts
+  find: ({ design, derived: { layout } }) =>
+    layout.cuts
       .filter((c) => c.bit !== undefined && offsetPath(c.path, SNUG - c.bit / 2).length === 0)
       .map((c) => ({
         subject: c.id,

@@ -189,7 +189,7 @@ describe('over the face', () => {
     expect(found(windrow, 'knob-to-knob')).toEqual([]);
   });
   it('a knob near a string, and over the edge', () => {
-    const outer = derive(windrow).layout.lines.at(-1)!;
+    const outer = derive(windrow).stringPlan.lines.at(-1)!;
     // Straight beside the bridge line: the string leaves it at its saddle.
     const beside = moved('Volume', 20, outer.saddle.y - 20);
     expect(found(beside, 'knob-to-string')[0]!.measured).toBeCloseTo(10.5, 0);
@@ -254,11 +254,11 @@ describe('bridge and poles', () => {
     const off = edits.moveParts(windrow, [named('Fixed bridge').id], { x: -10, y: 0 });
     const hits = found(off, 'saddle-travel');
     expect(hits).toHaveLength(6);
-    const { layout } = derive(windrow);
+    const { stringPlan } = derive(windrow);
     const bridge = named('Fixed bridge', off);
     // String 1 needs its saddle at its own compensation; the bridge begins at its own place.
     const first = hits.find((h) => h.about.startsWith('string 1 '))!;
-    expect(first.measured).toBeCloseTo(bridge.at.x - layout.lines.at(-1)!.saddle.x, 6);
+    expect(first.measured).toBeCloseTo(bridge.at.x - stringPlan.lines.at(-1)!.saddle.x, 6);
     expect(found(windrow, 'saddle-travel')).toEqual([]);
   });
   it('out of height: the pocket 6 mm shallower', () => {

@@ -5,11 +5,11 @@ import type { Hit, Rule, RuleContext } from '../finding.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
-function bites({ design, derived: { layout } }: RuleContext) {
+function bites({ design, derived: { stringPlan } }: RuleContext) {
   const { neck } = design;
   if (neck.joint !== 'screwed') return [];
-  const side = neckSide(design, layout);
-  return neckScrewPlaces(neck, layout).map((at, i) => ({
+  const side = neckSide(design, stringPlan);
+  return neckScrewPlaces(neck, stringPlan).map((at, i) => ({
     at,
     i,
     ...biteOfNeckScrew(design, side, at.x),
@@ -74,13 +74,13 @@ export const pocketWide: Rule = {
   says: ({ measured, limit }) =>
     `The pocket leaves ${measured} on each side of the neck; over ${limit} the neck can shift.`,
   remedy: 'Make the fit smaller, and prove it in scrap.',
-  find: ({ design, derived: { layout } }, limit) =>
+  find: ({ design, derived: { stringPlan } }, limit) =>
     (design.neck.joint === 'screwed' || design.neck.joint === 'glued') && design.neck.fit > limit
       ? [
           {
             subject: 'pocket',
             about: 'the pocket',
-            where: { x: layout.jointX, y: 0 },
+            where: { x: stringPlan.jointX, y: 0 },
             measured: design.neck.fit,
           },
         ]
@@ -96,11 +96,11 @@ export const pocketWalls: Rule = {
     `On the ${subject} side ${measured} of wood is left beside the pocket (below zero: it is open); at least ${limit} is recommended.`,
   remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
   reads: ({ design, derived }) => [design.neck, design.strings, derived.path],
-  find: ({ design, derived: { layout, path, measures } }, limit) => {
+  find: ({ design, derived: { stringPlan, path, measures } }, limit) => {
     const { neck, strings } = design;
     if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
-    const heel = measures.neck?.heelX ?? layout.jointX;
-    const rear = layout.jointX - neck.pocketLength;
+    const heel = measures.neck?.heelX ?? stringPlan.jointX;
+    const rear = stringPlan.jointX - neck.pocketLength;
     return (['bass', 'treble'] as const).flatMap((side) => {
       let worst: { measured: number; x: number } | null = null;
       // Past rounded corners of the mouth, as the board's own seat is looked at.
@@ -142,7 +142,7 @@ export const fretAccess: Rule = {
     `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is acceptable.`,
   remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
   reads: ({ design, derived }) => [design.neck, design.strings, design.hand, derived.path],
-  find: ({ design, derived: { reach, layout } }, limit) => {
+  find: ({ design, derived: { reach, stringPlan } }, limit) => {
     if (design.neck.joint === 'undecided') return [];
     const { treble } = reach;
     const out = design.strings.frets - treble.fret;
@@ -151,7 +151,7 @@ export const fretAccess: Rule = {
           {
             subject: 'treble',
             about: 'treble',
-            where: treble.stopX === null ? null : { x: treble.stopX, y: -layout.jointWidth / 2 },
+            where: treble.stopX === null ? null : { x: treble.stopX, y: -stringPlan.jointWidth / 2 },
             measured: out,
           },
         ]

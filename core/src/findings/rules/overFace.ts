@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import type { LaidPart } from '../../layout/placedPart.ts';
+import type { PartInPlace } from '../../layout/partInPlace.ts';
 import {
   insideEdge,
   knobsApart,
@@ -16,13 +16,13 @@ import type { Hit, Rule } from '../finding.ts';
 import { pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
-const named = (p: LaidPart, where: Point | null, measured: number | null): Hit => ({
+const named = (p: PartInPlace, where: Point | null, measured: number | null): Hit => ({
   subject: p.part.id,
   about: p.part.spec.name,
   where,
   measured,
 });
-const onFront = (p: LaidPart): boolean => p.part.face === 'front';
+const onFront = (p: PartInPlace): boolean => p.part.face === 'front';
 
 export const knobToKnob: Rule = {
   ...BASE,
@@ -33,7 +33,7 @@ export const knobToKnob: Rule = {
     `There is ${measured} between the knobs of ${subject}; fingers need ${limit}.`,
   remedy: 'Move one, or take smaller knobs.',
   find: ({ derived }, limit) =>
-    knobsApart(derived.laid)
+    knobsApart(derived.layout)
       .filter((n) => n.apart < limit)
       .map((n) => ({
         subject: pairOf(n.a.part.id, n.b.part.id),
@@ -51,11 +51,11 @@ export const knobToString: Rule = {
   says: ({ measured, limit, subject }) =>
     `The knob of ${subject} is ${measured} from the nearest string; at least ${limit} is recommended.`,
   remedy: 'Move it away from the strings.',
-  find: ({ derived: { laid, layout } }, limit) =>
-    laid.parts
+  find: ({ derived: { layout, stringPlan } }, limit) =>
+    layout.parts
       .filter((p) => onFront(p) && p.form.knob && p.clear[0])
       .flatMap((p) => {
-        const near = toStrings(p.clear[0]!, layout);
+        const near = toStrings(p.clear[0]!, stringPlan);
         return near.apart < limit ? [named(p, near.at, near.apart)] : [];
       }),
 };
@@ -68,11 +68,11 @@ export const knobOverEdge: Rule = {
   says: ({ measured, limit, subject }) =>
     `The knob of ${subject} stays ${measured} inside the edge (below zero: it stands over it); at least ${limit} is recommended.`,
   remedy: 'Move it inward.',
-  find: ({ derived: { laid } }, limit) =>
-    laid.parts
+  find: ({ derived: { layout } }, limit) =>
+    layout.parts
       .filter((p) => p.form.knob && p.clear[0])
       .flatMap((p) => {
-        const inside = insideEdge(p.clear[0]!, laid.body);
+        const inside = insideEdge(p.clear[0]!, layout.body);
         return inside.by < limit ? [named(p, inside.at, inside.by)] : [];
       }),
 };
@@ -92,11 +92,11 @@ export const leverInStrum: Rule = {
   says: ({ measured, limit, subject }) =>
     `The lever of ${subject}, thrown, comes to within ${measured} of a string; the picking hand sweeps ${limit} past them.`,
   remedy: 'Move the switch out of the hand’s way, or turn its throw.',
-  find: ({ derived: { laid, layout } }, limit) =>
-    laid.parts
+  find: ({ derived: { layout, stringPlan } }, limit) =>
+    layout.parts
       .filter((p) => onFront(p) && p.form.sweep && p.clear[0])
       .flatMap((p) => {
-        const near = toStrings(p.clear[0]!, layout);
+        const near = toStrings(p.clear[0]!, stringPlan);
         return near.apart < limit ? [named(p, near.at, near.apart)] : [];
       }),
 };
@@ -116,9 +116,9 @@ export const reachFar: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} is ${measured} further than the little finger reaches; up to ${limit} a hand lets go and comes back.`,
   remedy: 'Bring it nearer to the bridge, or accept that it is set and left.',
-  find: ({ design, derived: { laid, layout } }, limit) => {
-    const hand = pickingPlace(design.hand, layout);
-    return laid.parts
+  find: ({ design, derived: { layout, stringPlan } }, limit) => {
+    const hand = pickingPlace(design.hand, stringPlan);
+    return layout.parts
       .filter((p) => onFront(p) && (p.form.knob || p.form.sweep))
       .flatMap((p) => {
         const past = Math.hypot(p.part.at.x - hand.x, p.part.at.y - hand.y) - design.hand.reach;
@@ -136,8 +136,8 @@ export const partsMeet: Rule = {
   title: 'Two parts overlap',
   says: ({ subject }) => `${subject} overlap at the same height.`,
   remedy: 'Move one of them.',
-  find: ({ design, derived: { laid } }) =>
-    solidsThatMeet(laid).map(({ a, b, at }) => ({
+  find: ({ design, derived: { layout } }) =>
+    solidsThatMeet(layout).map(({ a, b, at }) => ({
       subject: pairOf(a.part, b.part),
       about: [a, b].map((s) => design.parts.find((p) => p.id === s.part)?.spec.name ?? s.name).join(' and '),
       where: at,
@@ -161,24 +161,24 @@ export const underStrings: Rule = {
   says: ({ measured, limit, subject }) =>
     `Under the strings ${subject} leaves ${measured} (below zero: it stands through them); at least ${limit} is recommended.`,
   remedy: 'Set it lower, move it, or raise the strings by depth or angle.',
-  find: ({ design, derived: { laid, layout } }, limit) => {
+  find: ({ design, derived: { layout, stringPlan } }, limit) => {
     if (design.neck.joint === 'undecided') return [];
-    const side = neckSide(design, layout);
+    const side = neckSide(design, stringPlan);
     const place = saddlePlace(side);
     const radius = design.strings.boardRadius?.end ?? null;
     const nutZ =
       place.boardOver -
-      (layout.centreScale - place.jointToEnd) * Math.sin(side.angle) +
+      (stringPlan.centreScale - place.jointToEnd) * Math.sin(side.angle) +
       (side.fretHeight + side.actionNut) * Math.cos(side.angle);
-    return laid.parts
+    return layout.parts
       .filter((p) => onFront(p) && !p.form.saddles && p.part.spec.kind !== 'tailpiece-studs')
       .flatMap((p) => {
         let [least, at] = [Infinity, p.part.at as Point];
         for (const solid of p.solids)
-          for (const over of stringsOver(solid.area, layout)) {
+          for (const over of stringsOver(solid.area, stringPlan)) {
             const z =
               stringHeightAt(over.at.x, { x: place.x, z: place.z }, { x: place.nutX, z: nutZ }) -
-              radiusDrop(radius, layout.lines[over.string]!.saddle.y);
+              radiusDrop(radius, stringPlan.lines[over.string]!.saddle.y);
             if (z - solid.high < least) [least, at] = [z - solid.high, over.at];
           }
         return least < limit ? [named(p, at, least)] : [];
@@ -194,14 +194,14 @@ export const batteryCovered: Rule = {
   title: 'A battery cannot be reached',
   says: ({ subject }) => `${subject} lies under another part: it could not be changed without a screwdriver.`,
   remedy: 'Move it, or put it in the other face.',
-  find: ({ design, derived: { laid, plates } }) => {
+  find: ({ design, derived: { layout, plates } }) => {
     const guards = plates.filter((p) => design.guards.some((g) => g.id === p.id));
-    return laid.parts
+    return layout.parts
       .filter((p) => p.part.spec.kind === 'battery' && p.solids[0])
       .filter((p) => {
         const { area } = p.solids[0]!;
         return (
-          laid.parts.some(
+          layout.parts.some(
             (o) => o !== p && o.part.face === p.part.face && o.solids.some((s) => polygonsMeet(s.area, area)),
           ) || guards.some((g) => g.face === p.part.face && polygonsMeet(boxed(g.edge), area))
         );

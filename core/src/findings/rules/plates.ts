@@ -23,13 +23,13 @@ export const guardUneven: Rule = {
   reads: ({ design, derived }) => [
     design.guards,
     derived.path,
-    ...(design.guards.length ? [derived.laid] : []),
+    ...(design.guards.length ? [derived.layout] : []),
   ],
   find: (context, limit) =>
     plates(context)
       .filter((p) => context.design.guards.some((g) => g.id === p.id && g.follow !== null))
       .flatMap((p) => {
-        const swing = edgeSwing(p, context.derived.laid.body.polygon);
+        const swing = edgeSwing(p, context.derived.layout.body.polygon);
         return swing && swing.swing > limit
           ? [{ subject: p.id, about: p.name, where: swing.at, measured: swing.swing }]
           : [];
@@ -80,7 +80,7 @@ export const guardScrewWood: Rule = {
       .flatMap((p) =>
         p.screws
           .filter((s) =>
-            context.derived.laid.cuts.some(
+            context.derived.layout.cuts.some(
               (c) => c.face === 'front' && c.role !== 'screw' && polygonHolds(c.area.polygon, s.at),
             ),
           )

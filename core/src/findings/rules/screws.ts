@@ -17,7 +17,7 @@ export const screwNear: Rule = {
     `${measured} of wood is left between ${subject} (zero: it comes out there); at least ${limit} is recommended.`,
   remedy: 'Move the screw, or take a shorter one.',
   find: ({ design, derived }, limit) =>
-    screwsNear(derived.laid)
+    screwsNear(derived.layout)
       .filter((s) => s.apart < limit)
       .map((s) => ({
         subject: pairOf(s.screw.id, s.other?.id ?? 'edge'),
@@ -36,7 +36,7 @@ export const screwThrough: Rule = {
     `${measured} of wood is left under the tip of ${subject} (below zero: it is out); at least ${limit} is recommended.`,
   remedy: 'Take a shorter screw.',
   find: ({ design, derived }, limit) =>
-    screwTips(derived.laid)
+    screwTips(derived.layout)
       .filter((s) => s.left < limit)
       .map(({ screw, left }) => ({
         subject: screw.id,
@@ -54,8 +54,8 @@ export const pilotWide: Rule = {
   says: ({ measured, subject }) =>
     `The root of ${subject} is given as ${measured}, not under its thread: it would not hold.`,
   remedy: 'Measure the screw’s core between its threads.',
-  find: ({ design, derived: { laid } }) => [
-    ...laid.parts.flatMap((p) =>
+  find: ({ design, derived: { layout } }) => [
+    ...layout.parts.flatMap((p) =>
       p.screws
         .filter((s) => s.hole.screw.root >= s.hole.screw.thread)
         .map((s) => ({
@@ -80,20 +80,20 @@ export const edgeOut: Rule = {
   title: 'A hole in the edge comes out of the wood',
   says: ({ measured, subject }) => `${subject} reaches ${measured} out of the body.`,
   remedy: 'Set it square on the edge, tilt it back, or take a shorter one.',
-  find: ({ design, derived: { laid } }) =>
-    laid.cuts
-      .filter((c) => c.face === 'edge' && c.owner.startsWith('part:'))
+  find: ({ design, derived: { layout } }) =>
+    layout.cuts
+      .filter((c) => c.face === 'edge' && c.owner.kind === 'part')
       .flatMap((c) => {
-        const part = design.parts.find((p) => `part:${p.id}` === c.owner)!;
+        const part = design.parts.find((p) => p.id === c.owner.id)!;
         // Its mouth lies on the edge, beside the part's middle or in it; all else of it must lie inside.
         const mouth = mouthOf(c, part);
         const far = c.area.polygon.filter(
           (p) => Math.hypot(p.x - mouth.x, p.y - mouth.y) > MOUTH + boreOf(c),
         );
         const out = far
-          .filter((p) => !polygonHolds(laid.body.polygon, p))
-          .map((p) => ({ p, by: distanceToEdge(laid.body.polygon, p) }));
-        const face = Math.max(c.top, -laid.thickness - c.bottom);
+          .filter((p) => !polygonHolds(layout.body.polygon, p))
+          .map((p) => ({ p, by: distanceToEdge(layout.body.polygon, p) }));
+        const face = Math.max(c.top, -layout.thickness - c.bottom);
         const worst = out.reduce<{ p: Point; by: number } | null>(
           (a, b) => (a && a.by >= b.by ? a : b),
           null,

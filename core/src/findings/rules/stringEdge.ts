@@ -18,12 +18,12 @@ export const stringEdge: Rule = {
   says: ({ measured, limit, subject }) =>
     `The outer string of the ${subject} side comes to within ${measured} of the board’s edge; ${limit} keeps it from being pulled off.`,
   remedy: 'Take more margin at the nut or at the bridge, or less spread.',
-  find: ({ design, derived: { layout } }, least) =>
+  find: ({ design, derived: { stringPlan } }, least) =>
     (['bass', 'treble'] as const).flatMap((side) => {
-      const line = side === 'bass' ? layout.lines[0]! : layout.lines.at(-1)!;
+      const line = side === 'bass' ? stringPlan.lines[0]! : stringPlan.lines.at(-1)!;
       const edge = boardEdge(design.strings, side);
       // Straight lines both: the least lies at one end of the board.
-      const ends = [line.start.x, Math.max(line.bridge.x, layout.boardEndX)].map((x) => {
+      const ends = [line.start.x, Math.max(line.bridge.x, stringPlan.boardEndX)].map((x) => {
         const share = (x - line.bridge.x) / (line.nut.x - line.bridge.x);
         const y = line.bridge.y + (line.nut.y - line.bridge.y) * share;
         return { where: { x, y }, measured: Math.abs(yAt(edge, x)) - Math.abs(y) - line.gauge / 2 };

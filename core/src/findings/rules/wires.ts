@@ -33,9 +33,9 @@ export const runThin: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left round ${subject} (below zero: it breaks out); at least ${limit} is recommended.`,
   remedy: 'Set its ends deeper or aside, or use a smaller bit.',
-  find: ({ design, derived: { laid } }, limit) =>
+  find: ({ design, derived: { layout } }, limit) =>
     design.runs.flatMap((run) => {
-      const cover = runCover(run, laid);
+      const cover = runCover(run, layout);
       return cover.least !== null && cover.least < limit
         ? [
             {
@@ -58,9 +58,9 @@ export const runNoWayIn: Rule = {
   says: ({ subject }) =>
     `${subject} is to be drilled, but wood stands in the way of a straight bit from either end.`,
   remedy: 'Let it begin in the neck pocket, a jack’s bore or an opening that lies in its line.',
-  find: ({ design, derived: { laid } }) =>
+  find: ({ design, derived: { layout } }) =>
     design.runs.flatMap((run) => {
-      const way = wayIn(run, laid);
+      const way = wayIn(run, layout);
       return way.clear ? [] : [{ subject: run.id, about: run.name, where: way.blocked, measured: null }];
     }),
 };
@@ -73,8 +73,8 @@ export const plugBlocked: Rule = {
   title: 'A jack cannot take its plug',
   says: ({ subject }) => `${subject} in the way of the jack or its plug.`,
   remedy: 'Move the jack along the edge, turn it, or move what stands there.',
-  find: ({ derived: { laid } }) =>
-    plugBlocks(laid).map(({ jack, by, at }) => ({
+  find: ({ derived: { layout } }) =>
+    plugBlocks(layout).map(({ jack, by, at }) => ({
       subject: pairOf(jack.part.id, by),
       about: `${by} stands`,
       where: at,

@@ -45,9 +45,9 @@ describe('parts laid down', () => {
   });
   it('a bridge lies where its saddles reach every string', () => {
     const bridge = put('bridge-plate');
-    const { layout } = derive(state().design!);
+    const { stringPlan } = derive(state().design!);
     const { travel } = formOf(bridge.spec).saddles!;
-    for (const line of layout.lines) {
+    for (const line of stringPlan.lines) {
       const behind = bridge.at.x - line.saddle.x;
       expect(behind).toBeGreaterThan(0);
       expect(behind).toBeLessThan(travel);
@@ -56,7 +56,7 @@ describe('parts laid down', () => {
   });
   it('pickups lie one after the other between bridge and board', () => {
     const places = [put('pickup-twin'), put('pickup-twin'), put('pickup-slim')].map((p) => p.at);
-    const { boardEndX } = derive(state().design!).layout;
+    const { boardEndX } = derive(state().design!).stringPlan;
     expect(places.every((p) => p.y === 0 && p.x > 0 && p.x < boardEndX)).toBe(true);
     expect(places[0]!.x).toBeLessThan(places[2]!.x);
     expect(places[2]!.x).toBeLessThan(places[1]!.x);

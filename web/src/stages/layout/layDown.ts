@@ -7,15 +7,15 @@ import { useChosenInLayout } from './chosen.ts';
 /** Where a part first lies when it is only pressed for: where such a part usually is. */
 export function usualPlace(spec: PartSpec, design: Design, derived: Derived): Point {
   const form = formOf(spec);
-  const { layout, measures } = derived;
+  const { stringPlan, measures } = derived;
   if (form.saddles) {
-    const xs = layout.lines.map((l) => l.saddle.x);
+    const xs = stringPlan.lines.map((l) => l.saddle.x);
     const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
     return { x: middle + form.saddles.travel / 2, y: 0 };
   }
   if (form.poles) {
     const taken = design.parts.filter((p) => formOf(p.spec).poles).length;
-    const span = layout.boardEndX;
+    const span = stringPlan.boardEndX;
     return { x: Math.round(span * (taken === 0 ? 0.28 : taken === 1 ? 0.8 : 0.54)), y: 0 };
   }
   if (spec.kind === 'tailpiece-studs') return { x: -45, y: 0 };
@@ -34,7 +34,7 @@ export function layDown(spec: PartSpec, face: PlacedPart['face'], place: Point |
     const edge = edgePlace(derived.path, at);
     if (edge) [at, turn] = [edge.at, edge.inward];
   } else if (formOf(spec).poles && design.strings.fan)
-    turn = Number(fannedTurn(derived.layout, at.x).toFixed(2));
+    turn = Number(fannedTurn(derived.stringPlan, at.x).toFixed(2));
   let id = '';
   edit(`placed ${spec.name}`, (d) => {
     const added = edits.addPart(d, spec, face, at, turn);

@@ -26,16 +26,16 @@ export function readCourses(text: string): readonly number[] | null {
 export function StringRows() {
   const design = useDesign();
   const { strings, units } = design;
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
   const [shown, setShown] = useState<'gauge' | 'kind' | 'compensation'>('gauge');
-  const { saddleLine } = layout;
+  const { saddleLine } = stringPlan;
   const { figure, unit } = figureAndUnit(saddleLine?.worst.by ?? 0, units, 2);
   return (
     <Section
       title="Every string, bass to treble"
-      aside={<CsvButton table="saddles" text={() => saddleTableCsv(layout, design.handedness)} />}
+      aside={<CsvButton table="saddles" text={() => saddleTableCsv(stringPlan, design.handedness)} />}
     >
       <Choice
         label="Type its"

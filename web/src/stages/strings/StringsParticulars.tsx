@@ -83,7 +83,7 @@ function FretTable({
 export function StringsParticulars() {
   const design = useDesign();
   const { strings, units } = design;
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
   const length = (key: LengthKey, label: string) => (
@@ -212,22 +212,22 @@ export function StringsParticulars() {
           />
         </Section>
         <Section title="Results">
-          {reading('Spread at the nut', layout.nutSpread)}
-          {reading('Joint, from the bridge', layout.jointX)}
-          {reading('Neck width at the joint', layout.jointWidth)}
-          {reading('Board width at its end', layout.boardEndWidth)}
-          {reading('Board over the body', layout.overhang)}
-          {strings.fan && reading('Scale on the centre line', layout.centreScale)}
-          {layout.gap && reading('Gap at the nut', layout.gap.nut)}
-          {layout.gap && reading('Gap at the bridge', layout.gap.bridge)}
+          {reading('Spread at the nut', stringPlan.nutSpread)}
+          {reading('Joint, from the bridge', stringPlan.jointX)}
+          {reading('Neck width at the joint', stringPlan.jointWidth)}
+          {reading('Board width at its end', stringPlan.boardEndWidth)}
+          {reading('Board over the body', stringPlan.overhang)}
+          {strings.fan && reading('Scale on the centre line', stringPlan.centreScale)}
+          {stringPlan.gap && reading('Gap at the nut', stringPlan.gap.nut)}
+          {stringPlan.gap && reading('Gap at the bridge', stringPlan.gap.bridge)}
         </Section>
         <Board />
         <StringRows />
         <Section
           title="Frets from the nut"
-          aside={<CsvButton table="frets" text={() => fretTableCsv(layout, design.handedness)} />}
+          aside={<CsvButton table="frets" text={() => fretTableCsv(stringPlan, design.handedness)} />}
         >
-          <FretTable frets={layout.frets} fanned={strings.fan !== null} units={units} />
+          <FretTable frets={stringPlan.frets} fanned={strings.fan !== null} units={units} />
           <Text fontSize="11.5px" color="faded">
             Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both
             ends of every slot.

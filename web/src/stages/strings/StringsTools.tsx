@@ -7,7 +7,7 @@ import { useDesign } from '../../design/store.ts';
 /** Names of the places that follow from the strings, beside them on the board. */
 export function StringsTools() {
   const { strings } = useDesign();
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const { screen } = useBoardFrame();
   const above = (x: number, off = 14): Point => {
     const p = screen({ x, y: boardHalfWidth(strings, x, 'bass') });
@@ -19,8 +19,8 @@ export function StringsTools() {
   };
   const bridge = screen({ x: 0, y: strings.bridgeSpread / 2 + 18 });
   const ends = [
-    screen({ x: layout.jointX, y: boardHalfWidth(strings, layout.jointX, 'bass') }),
-    screen({ x: layout.jointX, y: -boardHalfWidth(strings, layout.jointX, 'treble') }),
+    screen({ x: stringPlan.jointX, y: boardHalfWidth(strings, stringPlan.jointX, 'bass') }),
+    screen({ x: stringPlan.jointX, y: -boardHalfWidth(strings, stringPlan.jointX, 'treble') }),
   ] as const;
   const label = (
     key: string,
@@ -33,7 +33,7 @@ export function StringsTools() {
       {words}
     </text>
   );
-  const numbered = layout.frets.filter(
+  const numbered = stringPlan.frets.filter(
     (f) => [3, 5, 7, 9, 12, 15, 19, 24].includes(f.number) && f.number !== strings.jointFret,
   );
   return (
@@ -47,7 +47,7 @@ export function StringsTools() {
         strokeWidth="1.6"
       />
       {label('bridge', { x: bridge.x, y: bridge.y - 7 }, 'bridge line')}
-      {label('nut', above(layout.lines[0]!.nut.x), layout.guide ? 'zero fret' : 'nut')}
+      {label('nut', above(stringPlan.lines[0]!.nut.x), stringPlan.guide ? 'zero fret' : 'nut')}
       {label(
         'joint',
         { x: ends[0].x + 8, y: ends[0].y - 8 },

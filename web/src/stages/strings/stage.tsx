@@ -40,8 +40,8 @@ export const strings = stageOf({
       key: 'frets',
       name: 'Frets and slot ends',
       about: 'CSV, mm and inches',
-      save: async ({ name, handedness }, { layout }) => {
-        download(`${fileStem(name)}-frets.csv`, 'text/csv', fretTableCsv(layout, handedness));
+      save: async ({ name, handedness }, { stringPlan }) => {
+        download(`${fileStem(name)}-frets.csv`, 'text/csv', fretTableCsv(stringPlan, handedness));
         return null;
       },
     },
@@ -49,8 +49,8 @@ export const strings = stageOf({
       key: 'saddles',
       name: 'Strings and saddles',
       about: 'CSV, mm',
-      save: async ({ name, handedness }, { layout }) => {
-        download(`${fileStem(name)}-saddles.csv`, 'text/csv', saddleTableCsv(layout, handedness));
+      save: async ({ name, handedness }, { stringPlan }) => {
+        download(`${fileStem(name)}-saddles.csv`, 'text/csv', saddleTableCsv(stringPlan, handedness));
         return null;
       },
     },

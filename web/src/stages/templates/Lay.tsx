@@ -1,4 +1,4 @@
-import type { Saving } from '@pelkin/core';
+import type { FewerSheets } from '@pelkin/core';
 import { edits, lengthWithUnit } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
@@ -8,7 +8,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Section } from '../../shared/Section.tsx';
-import { savingOf } from '../../workers/saving.ts';
+import { savingOf } from '../../workers/fewerSheets.ts';
 
 /** Position on the paper under the sheets, and the turn and shift that would save some. */
 export function Lay() {
@@ -16,7 +16,7 @@ export function Lay() {
   const { place } = design.print;
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
-  const [found, setFound] = useState<{ of: unknown; saving: Saving | null } | null>(null);
+  const [found, setFound] = useState<{ of: unknown; saving: FewerSheets | null } | null>(null);
   const [busy, setBusy] = useState(false);
   const look = async (): Promise<void> => {
     setBusy(true);

@@ -74,18 +74,18 @@ function NeckLength({
 /** What the bridge can do about the saddle’s height: null without a bridge. */
 function useTravel(): { readonly low: number; readonly high: number; readonly name: string } | null {
   const design = useDesign();
-  const { layout, laid } = useDerived();
-  const [first] = bridgeReach(design, layout, laid);
+  const { stringPlan, layout } = useDerived();
+  const [first] = bridgeReach(design, stringPlan, layout);
   return first ? { low: first.low, high: first.high, name: first.part.part.spec.name } : null;
 }
 
 /** Depth, angle or shim solved for a saddle height; each by one press. */
 function Solve() {
   const design = useDesign();
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const travel = useTravel();
   const edit = useDesignStore((s) => s.edit);
-  const side = neckSide(design, layout);
+  const side = neckSide(design, stringPlan);
   const place = saddlePlace(side);
   const units = design.units;
   const middle = travel ? (travel.low + travel.high) / 2 : place.z;
@@ -156,11 +156,11 @@ function Solve() {
 /** Where string and saddle come to lie. */
 function Readings() {
   const design = useDesign();
-  const { layout, laid } = useDerived();
+  const { stringPlan, layout } = useDerived();
   const { units } = design;
-  const side = neckSide(design, layout);
+  const side = neckSide(design, stringPlan);
   const place = saddlePlace(side);
-  const [bridge] = bridgeReach(design, layout, laid);
+  const [bridge] = bridgeReach(design, stringPlan, layout);
   const unit = figureAndUnit(0, units).unit;
   const say = (mm: number): string => figureAndUnit(mm, units).figure;
   const out = bridge ? outsideTravel(place.z, [bridge.low, bridge.high]) : 0;
@@ -196,14 +196,14 @@ const isPocketed = (d: Design): boolean => d.neck.joint === 'screwed' || d.neck.
 
 /** Every bridge's saddles against its travel, with the compensation estimated again from the table of strings. */
 function Saddles() {
-  const { laid } = useDerived();
+  const { layout } = useDerived();
   const edit = useDesignStore((s) => s.edit);
-  const bridges = laid.parts.filter((p) => p.form.saddles);
+  const bridges = layout.parts.filter((p) => p.form.saddles);
   if (bridges.length === 0) return null;
   return (
     <>
       {bridges.map((bridge) => (
-        <Reach key={bridge.part.id} laid={bridge} />
+        <Reach key={bridge.part.id} placed={bridge} />
       ))}
       <HStack pb="2">
         <Text flex="1" fontSize="12px" color="faded">

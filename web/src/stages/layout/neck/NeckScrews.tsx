@@ -25,11 +25,11 @@ function ScrewLength({ of, label, limit }: { of: ScrewKey; label: string; limit:
 /** Each screw’s bite in the neck, and what is left under the board. */
 export function NeckScrews() {
   const design = useDesign();
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const { neck, units } = design;
-  const side = neckSide(design, layout);
-  const places = neckScrewPlaces(neck, layout);
+  const side = neckSide(design, stringPlan);
+  const places = neckScrewPlaces(neck, stringPlan);
   return (
     <Section title="Neck screws">
       <NumberField

@@ -27,13 +27,13 @@ const CHIPS = 50;
  */
 export function SideView() {
   const design = useDesign();
-  const { layout, laid, measures } = useDerived();
+  const { stringPlan, layout, measures } = useDerived();
   const { view, size, flip, screen } = useBoardFrame();
   const { neck, body, units } = design;
   const { thickness } = body;
-  const side = useMemo(() => neckSide(design, layout), [design, layout]);
+  const side = useMemo(() => neckSide(design, stringPlan), [design, stringPlan]);
   const place = saddlePlace(side);
-  const [bridge] = bridgeReach(design, layout, laid);
+  const [bridge] = bridgeReach(design, stringPlan, layout);
   const s = view.scale;
   const height = Math.min(size.height * SHARE, (thickness + ABOVE_MM + BELOW_MM) * s + 26);
   const top = size.height - height - CHIPS;
@@ -43,26 +43,26 @@ export function SideView() {
   const line = (points: readonly { x: number; z: number }[], close = false): string =>
     `M${points.map((p) => `${X(p.x).toFixed(1)} ${Z(p.z).toFixed(1)}`).join('L')}${close ? 'Z' : ''}`;
   const tail = Math.min(measures.box.minX, -20);
-  const heelX = measures.neck?.heelX ?? layout.jointX;
-  const joint = layout.jointX;
+  const heelX = measures.neck?.heelX ?? stringPlan.jointX;
+  const joint = stringPlan.jointX;
   const [sin, cos] = [Math.sin(side.angle), Math.cos(side.angle)];
   /** A place of the neck: along the board from the joint (tailward), over the board’s face. */
   const onNeck = (along: number, over: number): { x: number; z: number } => ({
     x: joint - along * cos + over * sin,
     z: place.boardOver + along * sin + over * cos,
   });
-  const boardEnd = joint - layout.boardEndX;
-  const u = layout.centreScale - layout.centreScale * 2 ** (-design.strings.jointFret / 12);
+  const boardEnd = joint - stringPlan.boardEndX;
+  const u = stringPlan.centreScale - stringPlan.centreScale * 2 ** (-design.strings.jointFret / 12);
   const pocketed = neck.joint === 'screwed' || neck.joint === 'glued';
   const floorAt = (x: number): number => -pocketDepthAt(side, x);
   const nut = onNeck(-u, neck.fretHeight + neck.actionNut);
   const saddle = { x: place.x, z: place.z };
   const figure = (mm: number): string => `${figureAndUnit(mm, units).figure}`;
   // What lies along the centre line, as it is cut.
-  const slices = laid.cuts.filter(
-    (c) => c.role !== 'screw' && c.owner !== 'neck' && c.area.box.minY <= 0 && c.area.box.maxY >= 0,
+  const slices = layout.cuts.filter(
+    (c) => c.role !== 'screw' && c.owner.kind !== 'neck' && c.area.box.minY <= 0 && c.area.box.maxY >= 0,
   );
-  const screws = neck.joint === 'screwed' ? neckScrewPlaces(neck, layout) : [];
+  const screws = neck.joint === 'screwed' ? neckScrewPlaces(neck, stringPlan) : [];
   const label = (p: Point, text: string, anchor: 'start' | 'middle' | 'end' = 'start') => (
     <text className="figure" x={p.x} y={p.y} textAnchor={anchor}>
       {text}
@@ -183,7 +183,7 @@ export function SideView() {
               r={4.5}
             />
             {label({ x: X(saddle.x) - flip * 9, y: Z(saddle.z) - 9 }, `saddle ${figure(place.z)}`, behind)}
-            {laid.parts.flatMap((p) =>
+            {layout.parts.flatMap((p) =>
               p.form.poles
                 ? [
                     <g key={p.part.id}>

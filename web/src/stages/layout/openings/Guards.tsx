@@ -99,10 +99,10 @@ function OneGuard({ guard }: { guard: Guard }) {
 /** Pickguards: begun round the pickups and the controls, then pulled to shape. */
 export function Guards() {
   const guards = usePicked((d) => d.guards);
-  const { layout, measures } = useDerived();
+  const { stringPlan, measures } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const begin = (): void => {
-    const x = Math.round(layout.jointX);
+    const x = Math.round(stringPlan.jointX);
     const low = Math.round(measures.box.minY);
     const places = [
       [x - 4, 44],

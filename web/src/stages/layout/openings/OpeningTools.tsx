@@ -1,5 +1,5 @@
 import type { Opening, Point, Shape } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import { edits, isOf } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { pathDataOfPath } from '../../../board/pathDataOf.ts';
@@ -184,7 +184,7 @@ function GuardNodes() {
 /** Openings on the board: chosen, slid, their sides and nodes pulled. */
 export function OpeningTools() {
   const design = useDesign();
-  const { laid } = useDerived();
+  const { layout } = useDerived();
   const { matrix, flip, view } = useBoardFrame();
   const chosen = useChosenInLayout((s) => s.opening);
   const drag = useDrag((event) => {
@@ -226,8 +226,8 @@ export function OpeningTools() {
             onKeyDown={(event) => onKey(event, o.id, flip)}
             transform={matrix}
           >
-            {laid.cuts
-              .filter((c) => c.owner === `opening:${o.id}`)
+            {layout.cuts
+              .filter((c) => isOf(c, 'opening', o.id))
               .map((c) => (
                 <path key={c.id} className="part-area" d={pathDataOfPath(c.path)} />
               ))}

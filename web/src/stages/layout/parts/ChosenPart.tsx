@@ -123,7 +123,7 @@ function Place({ part }: { part: PlacedPart }) {
                 const now = partOf(d, id);
                 return now
                   ? edits.changePart(d, id, {
-                      turn: Number(fannedTurn(derive(d).layout, now.at.x).toFixed(2)),
+                      turn: Number(fannedTurn(derive(d).stringPlan, now.at.x).toFixed(2)),
                     })
                   : d;
               })
@@ -236,7 +236,7 @@ export function ChosenPart({ id }: { id: string }) {
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);
   if (!part) return null;
-  const laid = derived.laid.parts.find((p) => p.part.id === id)!;
+  const laid = derived.layout.parts.find((p) => p.part.id === id)!;
   return (
     <>
       <Section
@@ -286,7 +286,7 @@ export function ChosenPart({ id }: { id: string }) {
           </HStack>
         )}
       </Section>
-      <PartReadings laid={laid} />
+      <PartReadings placed={laid} />
       <Measured id={id} spec={part.spec} />
       <PartFile id={id} spec={part.spec} />
     </>

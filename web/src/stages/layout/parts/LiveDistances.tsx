@@ -1,5 +1,5 @@
 import type { Point } from '@pelkin/core';
-import { edgeGap, formatLength, nearestOnPath } from '@pelkin/core';
+import { edgeGap, formatLength, isOf, nearestOnPath } from '@pelkin/core';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
@@ -31,9 +31,9 @@ function clearPlace(a: Point, b: Point, words: string, taken: (Point & { readonl
 /** How far the chosen part is from bridge line, centre line, edge and its nearest neighbour, drawn while it moves. */
 export function LiveDistances({ id }: { id: string }) {
   const design = useDesign();
-  const { laid, path } = useDerived();
+  const { layout, path } = useDerived();
   const { screen } = useBoardFrame();
-  const mine = laid.parts.find((p) => p.part.id === id);
+  const mine = layout.parts.find((p) => p.part.id === id);
   if (!mine) return null;
   const { at } = mine.part;
   const lines: Line[] = [];
@@ -46,8 +46,8 @@ export function LiveDistances({ id }: { id: string }) {
     lines.push({ key: 'edge', from: at, to: edge.at, mm: edge.distance });
   let best: Line | null = null;
   const own = mine.cuts.filter((c) => c.role !== 'screw');
-  for (const cut of laid.cuts) {
-    if (cut.owner === `part:${id}` || cut.role === 'screw' || cut.role === 'drilled') continue;
+  for (const cut of layout.cuts) {
+    if (isOf(cut, 'part', id) || cut.role === 'screw' || cut.role === 'drilled') continue;
     for (const c of own) {
       const gap = edgeGap(c.area, cut.area, best?.mm ?? SIGHT);
       if (gap && gap.distance > 0 && (!best || gap.distance < best.mm))

@@ -1,4 +1,4 @@
-import type { LaidPart } from '@pelkin/core';
+import type { PartInPlace } from '@pelkin/core';
 import {
   bridgePlaceFor,
   bridgeReach,
@@ -30,19 +30,19 @@ const signed = (v: number): string => {
 };
 
 /** Of a pickup: where along the strings it hears, and how its poles lie under them. */
-function Poles({ laid }: { laid: LaidPart }) {
-  const { layout } = useDerived();
+function Poles({ placed: laid }: { placed: PartInPlace }) {
+  const { stringPlan } = useDerived();
   const units = usePicked((d) => d.units);
-  const poles = polesOf(laid, layout);
+  const poles = polesOf(laid, stringPlan);
   if (!poles || !laid.form.poles) return null;
   const { x } = laid.part.at;
-  const fret = fretNumberAt(layout.centreScale, x);
-  const [node] = nodesNear(layout.centreScale, x);
+  const fret = fretNumberAt(stringPlan.centreScale, x);
+  const [node] = nodesNear(stringPlan.centreScale, x);
   return (
     <Section title="Under the strings">
       <Reading
         label="String spread here"
-        value={figureAndUnit(spreadAt(layout, x), units).figure}
+        value={figureAndUnit(spreadAt(stringPlan, x), units).figure}
         unit={figureAndUnit(0, units).unit}
       />
       <Reading
@@ -98,11 +98,11 @@ function Poles({ laid }: { laid: LaidPart }) {
 }
 
 /** Of a bridge: whether every string's saddle and height lie within its travel. */
-export function Reach({ laid }: { laid: LaidPart }) {
+export function Reach({ placed: laid }: { placed: PartInPlace }) {
   const design = useDesign();
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);
-  const reach = bridgeReach(design, derived.layout, derived.laid).find(
+  const reach = bridgeReach(design, derived.stringPlan, derived.layout).find(
     (r) => r.part.part.id === laid.part.id,
   );
   if (!reach) return null;
@@ -138,7 +138,7 @@ export function Reach({ laid }: { laid: LaidPart }) {
           {reach.needs.map((n) => (
             <tr key={n.string}>
               <Box as="td" textAlign="right">
-                {derived.layout.lines.length - n.string}
+                {derived.stringPlan.lines.length - n.string}
               </Box>
               <Box as="td" textAlign="right" color={n.alongOut ? 'madder' : 'ink'}>
                 {n.alongNeeded.toFixed(1)}
@@ -163,16 +163,16 @@ export function Reach({ laid }: { laid: LaidPart }) {
 }
 
 /** Of a control: the wood its bush passes, its room, and how far hand and strings are. */
-function Control({ laid }: { laid: LaidPart }) {
+function Control({ placed: laid }: { placed: PartInPlace }) {
   const design = useDesign();
-  const { laid: all, layout } = useDerived();
+  const { layout: all, stringPlan } = useDerived();
   const units = usePicked((d) => d.units);
   const fit = controlFits(all).find((f) => f.part.part.id === laid.part.id);
   const area = laid.clear[0];
   if (!fit) return null;
   const unit = figureAndUnit(0, units).unit;
   const say = (mm: number): string => figureAndUnit(mm, units).figure;
-  const hand = pickingPlace(design.hand, layout);
+  const hand = pickingPlace(design.hand, stringPlan);
   const away = Math.hypot(laid.part.at.x - hand.x, laid.part.at.y - hand.y);
   return (
     <Section title="How it sits">
@@ -189,7 +189,7 @@ function Control({ laid }: { laid: LaidPart }) {
       )}
       <Reading label="From the picking hand" value={say(away)} unit={unit} />
       {area && (
-        <Reading label="To the nearest string" value={say(toStrings(area, layout).apart)} unit={unit} />
+        <Reading label="To the nearest string" value={say(toStrings(area, stringPlan).apart)} unit={unit} />
       )}
       {area && <Reading label="To the edge" value={say(insideEdge(area, all.body).by)} unit={unit} />}
     </Section>
@@ -197,7 +197,7 @@ function Control({ laid }: { laid: LaidPart }) {
 }
 
 /** What it weighs, and where that counts. */
-function Weight({ laid }: { laid: LaidPart }) {
+function Weight({ placed: laid }: { placed: PartInPlace }) {
   const units = usePicked((d) => d.units);
   const centre = massCentre(laid);
   return (
@@ -212,14 +212,14 @@ function Weight({ laid }: { laid: LaidPart }) {
 }
 
 /** What follows from where a part lies. */
-export function PartReadings({ laid }: { laid: LaidPart }) {
+export function PartReadings({ placed: laid }: { placed: PartInPlace }) {
   const units = usePicked((d) => d.units);
   return (
     <>
-      {laid.form.poles && <Poles laid={laid} />}
-      {laid.form.saddles && <Reach laid={laid} />}
-      {laid.form.bush && <Control laid={laid} />}
-      {laid.form.mass > 0 && <Weight laid={laid} />}
+      {laid.form.poles && <Poles placed={laid} />}
+      {laid.form.saddles && <Reach placed={laid} />}
+      {laid.form.bush && <Control placed={laid} />}
+      {laid.form.mass > 0 && <Weight placed={laid} />}
       {laid.cuts.length > 0 && (
         <Section title="Openings for this part">
           {laid.cuts

@@ -1,5 +1,5 @@
-import type { LaidPart, PlacedPart, Point } from '@pelkin/core';
-import { edgePlace, edits, formOf, laidPart } from '@pelkin/core';
+import type { PartInPlace, PlacedPart, Point } from '@pelkin/core';
+import { edgePlace, edits, formOf, partInPlace } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
@@ -29,7 +29,7 @@ function snapped(p: Point, part: PlacedPart, scale: number, free: boolean): Poin
   if (near(0)) return { x: tenth(p.x), y: 0 };
   if (part.spec.kind === 'bridge-single') {
     const { design } = useDesignStore.getState();
-    const line = design && derive(design).layout.lines.find((l) => near(l.saddle.y));
+    const line = design && derive(design).stringPlan.lines.find((l) => near(l.saddle.y));
     if (line) return { x: tenth(p.x), y: Number(line.saddle.y.toFixed(2)) };
   }
   return { x: tenth(p.x), y: tenth(p.y) };
@@ -66,12 +66,12 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
 
 /** A part's own area and the place that takes hold of it, in the instrument frame; `pixel` is that of the screen, mm. */
 const PartTarget = memo(function PartTarget(props: {
-  laid: LaidPart;
+  placed: PartInPlace;
   pixel: number;
   isChosen: boolean;
   label: string;
 }) {
-  const { laid, pixel, isChosen, label } = props;
+  const { placed: laid, pixel, isChosen, label } = props;
   const { x, y } = laid.part.at;
   const arm = 4 * pixel;
   return (
@@ -139,7 +139,7 @@ function CarriedPart() {
       tilt: 0,
       group: null,
     };
-    return laidPart(part, design.body.thickness);
+    return partInPlace(part, design.body.thickness);
   }, [at, carried, design]);
   useEffect(() => {
     const onEscape = (event: globalThis.KeyboardEvent): void => {
@@ -182,7 +182,7 @@ function CarriedPart() {
 
 /** Parts on the board: chosen, dragged with live distances, nudged, laid down from the shelf; pasted with Ctrl V. */
 export function PartTools() {
-  const { laid } = useDerived();
+  const { layout } = useDerived();
   const { units } = useDesign();
   const { view, flip, matrix } = useBoardFrame();
   const chosen = useChosenInLayout((s) => s.parts);
@@ -231,7 +231,7 @@ export function PartTools() {
   });
   // Small parts lie on top: a knob over a cover can be taken hold of.
   const ordered = useMemo(() => {
-    const sizeOf = (p: LaidPart): number => {
+    const sizeOf = (p: PartInPlace): number => {
       const [first] = formOf(p.part.spec).footprint;
       if (!first) return 0;
       return first.shape.kind === 'circle'
@@ -240,15 +240,15 @@ export function PartTools() {
           ? 500
           : first.shape.long + first.shape.wide;
     };
-    return [...laid.parts].sort((a, b) => sizeOf(b) - sizeOf(a));
-  }, [laid.parts]);
+    return [...layout.parts].sort((a, b) => sizeOf(b) - sizeOf(a));
+  }, [layout.parts]);
   return (
     <>
       <g transform={matrix} onKeyDown={(event) => onKey(event, flip)} {...drag} data-testid="part-targets">
         {ordered.map((p) => (
           <PartTarget
             key={p.part.id}
-            laid={p}
+            placed={p}
             pixel={1 / view.scale}
             isChosen={chosen.includes(p.part.id)}
             label={`${p.part.spec.name}, ${placeWords(p.part.at, units)}`}

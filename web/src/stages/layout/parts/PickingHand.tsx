@@ -12,10 +12,10 @@ import { useShown } from '../../../shared/shown.ts';
 /** Where the picking hand plays, how far it reaches, and how far each control is from it. */
 export function PickingHand() {
   const { hand, parts, units } = useDesign();
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const lengths = useLengths();
   const shown = useShown((s) => s.reach);
-  const place = pickingPlace(hand, layout);
+  const place = pickingPlace(hand, stringPlan);
   const controls = parts.filter((p) => {
     const form = formOf(p.spec);
     return p.face === 'front' && (form.knob || form.sweep);
@@ -56,11 +56,11 @@ export function PickingHand() {
 /** The hand’s reach as arcs: what it gets to without moving, and what it gets to by letting go. */
 export function ReachArcs() {
   const { hand, findings } = useDesign();
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const { screen, view } = useBoardFrame();
   const shown = useShown((s) => s.reach);
   if (!shown) return null;
-  const place = pickingPlace(hand, layout);
+  const place = pickingPlace(hand, stringPlan);
   const { x, y } = screen(place);
   const past = findings.limits.controlReach ?? 60;
   return (

@@ -1,8 +1,8 @@
 import type { Box, OutlineNode, PartSpec } from '@pelkin/core';
 import { partText, readPartText } from '@pelkin/core';
 import { download, fileStem } from '../../../shared/download.ts';
-import type { Refusal } from '../../../workers/bringIn.ts';
-import { isRefusal, startReader } from '../../../workers/bringIn.ts';
+import type { Refusal } from '../../../workers/drawingReader.ts';
+import { isRefusal, startReader } from '../../../workers/drawingReader.ts';
 import { useChosenInLayout } from '../chosen.ts';
 import { firstFace } from '../layDown.ts';
 

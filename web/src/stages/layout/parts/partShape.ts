@@ -1,5 +1,5 @@
 import type { ClosedPath, PartSpec, Point } from '@pelkin/core';
-import { laidPart } from '@pelkin/core';
+import { partInPlace } from '@pelkin/core';
 
 /** A part drawn flat from above by itself: its own outline, what is cut for it, and the box of both, mm. */
 export interface PartShape {
@@ -19,7 +19,7 @@ const LEAST = 4;
 const WOOD = 44;
 
 export function partShape(spec: PartSpec): PartShape {
-  const laid = laidPart(
+  const laid = partInPlace(
     { id: 'alone', spec, at: { x: 0, y: 0 }, turn: 0, face: 'front', z: 0, tilt: 0, group: null },
     WOOD,
   );

@@ -111,13 +111,13 @@ export function rowReading(
   const places = placesOf(d, ids);
   const [a, b] = [places[0]?.at, places.at(-1)?.at];
   if (!a || !b || (a.x === b.x && a.y === b.y)) return null;
-  const { layout, path } = derive(d);
+  const { stringPlan, path } = derive(d);
   const fold = (deg: number): number => {
     const by = ((deg % 180) + 180) % 180;
     return by > 90 ? by - 180 : by;
   };
   const row = Math.atan2(b.y - a.y, b.x - a.x) * DEG;
-  const last = layout.lines.at(-1)!;
+  const last = stringPlan.lines.at(-1)!;
   const string = Math.atan2(last.nut.y - last.saddle.y, last.nut.x - last.saddle.x) * DEG;
   const edge = edgePlace(path, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
   const guardWay = guardEdgeBeside(d, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });

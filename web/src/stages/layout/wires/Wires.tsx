@@ -59,13 +59,13 @@ function End({ id, end }: { id: string; end: 'from' | 'to' }) {
 function ChosenRun({ id }: { id: string }) {
   const run = usePicked((d) => runOf(d, id));
   const units = usePicked((d) => d.units);
-  const { laid } = useDerived();
+  const { layout } = useDerived();
   const lengths = useLengths();
   const edit = useDesignStore((s) => s.edit);
   if (!run) return null;
   const need = drillNeed(run);
-  const cover = runCover(run, laid);
-  const way = wayIn(run, laid);
+  const cover = runCover(run, layout);
+  const way = wayIn(run, layout);
   return (
     <Section
       title={run.name}

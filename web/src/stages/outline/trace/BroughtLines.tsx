@@ -2,9 +2,9 @@ import { closedPathMark, placingMap } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { dataOf } from '../../../board/pathDataOf.ts';
-import type { BroughtLine } from '../../../workers/bringIn.ts';
-import type { Use } from './bringIn.ts';
-import { useBringIn } from './bringIn.ts';
+import type { BroughtLine } from '../../../workers/drawingReader.ts';
+import type { Use } from './importDrawing.ts';
+import { useBringIn } from './importDrawing.ts';
 
 const NEXT: Readonly<Record<Use, Use>> = { outline: 'opening', opening: 'leave', leave: 'outline' };
 

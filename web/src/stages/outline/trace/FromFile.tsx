@@ -5,10 +5,10 @@ import { FileButton } from '../../../shared/FileButton.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Pick, Select } from '../../../shared/Pick.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
-import type { BroughtLine } from '../../../workers/bringIn.ts';
-import type { Use } from './bringIn.ts';
+import type { BroughtLine } from '../../../workers/drawingReader.ts';
+import type { Use } from './importDrawing.ts';
 import { Working } from './Working.tsx';
-import { useBringIn } from './bringIn.ts';
+import { useBringIn } from './importDrawing.ts';
 
 const USES: readonly (readonly [Use, string])[] = [
   ['outline', 'outline'],

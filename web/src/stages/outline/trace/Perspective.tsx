@@ -30,7 +30,7 @@ const KNOWN: readonly (readonly [KnownKind, string])[] = [
 /** A photo taken at a slant, brought upright by four marks. */
 export function Perspective() {
   const { task, marks, straights } = useTracing();
-  const { layout, measures } = useDerived();
+  const { stringPlan, measures } = useDerived();
   const isLeft = usePicked((d) => d.handedness === 'left');
   const units = usePicked((d) => d.units);
   const [kind, setKind] = useState<KnownKind>('a4');
@@ -40,7 +40,7 @@ export function Perspective() {
   const isSheet = kind !== 'board' && kind !== 'artwork';
   const known =
     kind === 'board'
-      ? boardMarks(layout)
+      ? boardMarks(stringPlan)
       : kind === 'artwork'
         ? artworkMarks(measures.box, isLeft)
         : rectangleMarks(

@@ -16,7 +16,7 @@ const SCALE_TASKS = ['measure', 'straighten', 'joint'] as const;
 export function Scale() {
   const { task, marks, measures } = useTracing();
   const units = usePicked((d) => d.units);
-  const { layout } = useDerived();
+  const { stringPlan } = useDerived();
   const [length, setLength] = useState(300);
   const tell = (problem: string | null, told: string): void =>
     useTracing.getState().set(problem ? { problem } : { problem: null, told });
@@ -97,14 +97,14 @@ export function Scale() {
       )}
       {task === 'joint' && (
         <>
-          <Hint>{`Mark A where the centre line crosses the bridge line, B where it crosses the joint; they come to lie ${lengthWithUnit(layout.jointX, units)} apart, as the strings have it.`}</Hint>
+          <Hint>{`Mark A where the centre line crosses the bridge line, B where it crosses the joint; they come to lie ${lengthWithUnit(stringPlan.jointX, units)} apart, as the strings have it.`}</Hint>
           <HStack justify="end">
             <Button
               size="2xs"
               colorPalette="green"
               disabled={marks.length < 2}
               onClick={() => {
-                const problem = layOnJoint(layout.jointX);
+                const problem = layOnJoint(stringPlan.jointX);
                 useTracing.getState().begin(null);
                 tell(problem, 'The picture lies on bridge and joint.');
               }}

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useDesignStore } from '../../../design/store.ts';
-import { useBringIn } from './bringIn.ts';
+import { useBringIn } from './importDrawing.ts';
 import { Artwork } from './Artwork.tsx';
 import { FromFile } from './FromFile.tsx';
 import { Pictures } from './Pictures.tsx';

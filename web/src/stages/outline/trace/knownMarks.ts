@@ -1,4 +1,4 @@
-import type { Box, Point, StringLayout } from '@pelkin/core';
+import type { Box, Point, StringPlan } from '@pelkin/core';
 import { artworkCrosses } from '@pelkin/core';
 
 /** Something in a photo whose size or place is known: what its four marks are, in the order they are set. */
@@ -38,9 +38,9 @@ export function rectangleMarks(long: number, short: number, marks: readonly Poin
 }
 
 /** Four points of the fingerboard, whose places the strings tell: the nut's ends and the last fret's. */
-export function boardMarks(layout: StringLayout): KnownMarks {
-  const nut = layout.frets.find((f) => f.number === 0)!;
-  const last = layout.frets.at(-1)!;
+export function boardMarks(stringPlan: StringPlan): KnownMarks {
+  const nut = stringPlan.frets.find((f) => f.number === 0)!;
+  const last = stringPlan.frets.at(-1)!;
   return {
     names: [
       'nut, bass end',

@@ -156,11 +156,11 @@ describe('what is known of four marks', () => {
     expect(rectangleMarks(297, 210, turned).truths[1]).toEqual({ x: 210, y: 297 });
   });
   it('the fingerboard’s marks are the instrument’s own places', () => {
-    const { layout } = derive(design);
-    const { truths, placed } = boardMarks(layout);
+    const { stringPlan } = derive(design);
+    const { truths, placed } = boardMarks(stringPlan);
     expect(placed).toBe(true);
     expect(truths[0]).toMatchObject({ x: 628 });
     expect(truths[0]!.y).toBeCloseTo(-truths[1]!.y, 9);
-    expect(truths[2]!.x).toBeCloseTo(628 * 2 ** (-layout.frets.at(-1)!.number / 12), 6);
+    expect(truths[2]!.x).toBeCloseTo(628 * 2 ** (-stringPlan.frets.at(-1)!.number / 12), 6);
   });
 });

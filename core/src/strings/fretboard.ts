@@ -30,7 +30,7 @@ export interface Fret {
   readonly arc: { readonly radius: number; readonly drop: number; readonly wire: number } | null;
 }
 
-export interface BoardLayout {
+export interface Fretboard {
   readonly frets: readonly Fret[];
   readonly edge: readonly Point[];
   readonly guide: readonly [Point, Point] | null;
@@ -50,7 +50,7 @@ function crossing(a: Point, b: Point, e: EdgeLine): Point {
 }
 
 /** Frets and edge of the board. `lines` are the strings, bass to treble; at least one. */
-export function layOutBoard(strings: Strings, lines: readonly Ends[]): BoardLayout {
+export function layOutBoard(strings: Strings, lines: readonly Ends[]): Fretboard {
   const { extraFrets, extension, zeroFret, boardEnd, boardRadius } = strings;
   const edges = { bass: boardEdge(strings, 'bass'), treble: boardEdge(strings, 'treble') };
   const last = lines.length - 1;

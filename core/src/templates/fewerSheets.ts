@@ -7,7 +7,7 @@ import { planSheets } from './plan.ts';
 import { drawnCurves } from './tiles.ts';
 
 /** A turn and shift of the drawing that need fewer sheets. */
-export interface Saving {
+export interface FewerSheets {
   readonly place: PrintSettings['place'];
   readonly sheets: number;
   readonly saved: number;
@@ -45,7 +45,7 @@ function touched(points: readonly Point[], origin: Point, tile: Point, overlap: 
  * the present one. Tried are turns every 3° and shifts within the room that the outer tiles leave; the result
  * is planned in full, so its count is exact, but no proof that fewer could not do.
  */
-export function findSaving(drawing: Drawing, print: PrintSettings): Saving | null {
+export function fewerSheets(drawing: Drawing, print: PrintSettings): FewerSheets | null {
   const now = planSheets(drawing, print).printed.length;
   const points = drawnCurves(drawing).flatMap((c) => [...flattenCubic(c, CHORD), c.p3]);
   const { correction, overlap } = print;
@@ -85,7 +85,7 @@ export function findSaving(drawing: Drawing, print: PrintSettings): Saving | nul
       Math.abs(a.place.turn) - Math.abs(b.place.turn) ||
       a.place.shiftX + a.place.shiftY - b.place.shiftX - b.place.shiftY,
   );
-  let best: Saving | null = null;
+  let best: FewerSheets | null = null;
   for (const { place, sheets } of likely.slice(0, FULL_PLANS)) {
     if (best && best.sheets <= sheets) break;
     const full = planSheets(drawing, { ...print, place }).printed.length;

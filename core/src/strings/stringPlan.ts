@@ -1,8 +1,8 @@
 import type { Strings } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { centreScale, fretX, scaleAt, stringBridgeX, stringFretX } from './frets.ts';
-import type { Fret } from './board.ts';
-import { layOutBoard } from './board.ts';
+import type { Fret } from './fretboard.ts';
+import { layOutBoard } from './fretboard.ts';
 import { equalGap, stringPlaces } from './places.ts';
 import { boardWidthAt, nutSpread } from './taper.ts';
 import type { SaddleLine } from './saddle.ts';
@@ -23,7 +23,7 @@ export interface StringLine {
 }
 
 /** All that follows from the strings in plan (formulas section 2), instrument frame, mm. */
-export interface StringLayout {
+export interface StringPlan {
   readonly nutSpread: number;
   /** The scale on the centre line. */
   readonly centreScale: number;
@@ -52,7 +52,7 @@ export interface StringLayout {
 const alongString = (nut: Point, bridge: Point, fret: number): number =>
   bridge.y + (nut.y - bridge.y) * 2 ** (-fret / 12);
 
-export function layoutStrings(strings: Strings): StringLayout {
+export function planStrings(strings: Strings): StringPlan {
   const { gauges, spacing, courses, courseSpread, extension } = strings;
   const spreadAtNut = nutSpread(strings);
   const nutPlaces = stringPlaces(spreadAtNut, gauges, spacing, courses, courseSpread.nut);

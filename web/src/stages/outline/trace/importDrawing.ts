@@ -3,8 +3,8 @@ import { checkDesign, edits, firstPlacing, solveOutline } from '@pelkin/core';
 import { create } from 'zustand';
 import { derive } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
-import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../../workers/bringIn.ts';
-import { isRefusal, startReader } from '../../../workers/bringIn.ts';
+import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../../workers/drawingReader.ts';
+import { isRefusal, startReader } from '../../../workers/drawingReader.ts';
 import { Stopped } from '../../../workers/stopped.ts';
 
 /** What becomes of a line of a drawing. */

@@ -7,7 +7,7 @@ import type { Strings } from '../design/schema.ts';
 import { fretTableCsv, saddleTableCsv } from '../files/csv.ts';
 import type { Point } from '../geometry/point.ts';
 import { cross, distance, subtract } from '../geometry/point.ts';
-import { layoutStrings } from './layout.ts';
+import { planStrings } from './stringPlan.ts';
 import { equalGap, stringPlaces } from './places.ts';
 import { fitSaddleLine } from './saddle.ts';
 import { boardEdge, yAt } from './taper.ts';
@@ -29,7 +29,7 @@ describe('a fanned board', () => {
     fc.assert(
       fc.property(fans, (f) => {
         const strings = { ...plain, fan: f };
-        const { frets, lines } = layoutStrings(strings);
+        const { frets, lines } = planStrings(strings);
         const [bass, treble] = [lines[0]!, lines.at(-1)!];
         return frets.every((fret) => {
           const share = 2 ** (-fret.number / 12);
@@ -48,15 +48,15 @@ describe('a fanned board', () => {
     );
   });
   it('has one fret square to the centre line, those beside it turned either way', () => {
-    const { frets } = layoutStrings(fan);
+    const { frets } = planStrings(fan);
     expect(frets[8]!.turn).toBeCloseTo(0, 12);
     // The longer bass scale leans the nut's bass end nutward and the last frets' bass end tailward.
     expect(frets[0]!.turn).toBeLessThan(0);
     expect(frets[22]!.turn).toBeGreaterThan(0);
   });
   it('is the plain board when both scales are the same', () => {
-    const same = layoutStrings({ ...plain, fan: { bassScale: 660, perpendicularFret: 12 } });
-    const one = layoutStrings(plain);
+    const same = planStrings({ ...plain, fan: { bassScale: 660, perpendicularFret: 12 } });
+    const one = planStrings(plain);
     same.frets.forEach((f, i) => {
       expect(f.bass.x).toBeCloseTo(one.frets[i]!.bass.x, 9);
       expect(f.slot).toBeCloseTo(one.frets[i]!.slot, 9);
@@ -64,7 +64,7 @@ describe('a fanned board', () => {
     expect(same.board).toHaveLength(4);
   });
   it('ends in a line parallel to its last fret', () => {
-    const { board, frets } = layoutStrings(fan);
+    const { board, frets } = planStrings(fan);
     const last = frets.at(-1)!;
     const end = board.filter((p) => p.x < last.treble.x);
     const way = subtract(end[0]!, end[1]!);
@@ -116,7 +116,7 @@ describe('courses', () => {
         newDesign('Any', 6, 640),
         Array.from({ length: n }, () => 1),
       );
-      expect(layoutStrings(strings).lines).toHaveLength(n);
+      expect(planStrings(strings).lines).toHaveLength(n);
     }
   });
 });
@@ -124,7 +124,7 @@ describe('courses', () => {
 describe('partial and extended boards', () => {
   const more: Strings = { ...plain, extraFrets: { frets: 2, strings: 3, side: 'treble' } };
   it('end the further frets midway between two strings', () => {
-    const { frets, lines, board } = layoutStrings(more);
+    const { frets, lines, board } = planStrings(more);
     expect(frets.at(-1)!.number).toBe(plain.frets + 2);
     const extra = frets.at(-1)!;
     const share = 2 ** (-extra.number / 12);
@@ -135,7 +135,7 @@ describe('partial and extended boards', () => {
     expect(Math.min(...board.map((p) => p.x))).toBeCloseTo(extra.x - plain.boardEnd, 9);
   });
   it('run on behind the nut under the strings that were chosen', () => {
-    const { frets, lines, board } = layoutStrings({
+    const { frets, lines, board } = planStrings({
       ...plain,
       extension: { frets: 2, strings: 1, side: 'bass' },
     });
@@ -151,16 +151,16 @@ describe('partial and extended boards', () => {
       designRefusals(editStrings(newDesign('All'), { extraFrets: { frets: 1, strings: 6, side: 'bass' } })),
     ).toHaveLength(1));
   it('with a zero fret carry the nut behind it', () => {
-    const { guide, board } = layoutStrings({ ...plain, zeroFret: { behind: 5 } });
+    const { guide, board } = planStrings({ ...plain, zeroFret: { behind: 5 } });
     expect(guide![0].x).toBeCloseTo(665, 9);
     expect(Math.max(...board.map((p) => p.x))).toBeCloseTo(665, 9);
-    expect(layoutStrings(plain).guide).toBeNull();
+    expect(planStrings(plain).guide).toBeNull();
   });
 });
 
 describe('a radiused board', () => {
   it('falls to its edges by the arc, its wire longer than its slot', () => {
-    const { frets } = layoutStrings({ ...plain, boardRadius: { nut: 254, end: 254 } });
+    const { frets } = planStrings({ ...plain, boardRadius: { nut: 254, end: 254 } });
     for (const f of frets) {
       const half = Math.max(Math.abs(f.bass.y), Math.abs(f.treble.y));
       expect(f.arc!.radius).toBe(254);
@@ -170,7 +170,7 @@ describe('a radiused board', () => {
     }
   });
   it('goes from one radius to the other along a cone', () => {
-    const { frets } = layoutStrings({ ...plain, boardRadius: { nut: 240, end: 400 } });
+    const { frets } = planStrings({ ...plain, boardRadius: { nut: 240, end: 400 } });
     expect(frets[0]!.arc!.radius).toBeCloseTo(240, 9);
     const radii = frets.map((f) => f.arc!.radius);
     expect(radii).toEqual([...radii].sort((a, b) => a - b));
@@ -181,7 +181,7 @@ describe('a radiused board', () => {
 describe('saddles', () => {
   it('stand tailward of each string’s end by its compensation', () => {
     const strings = { ...fan, compensation: fan.gauges.map((_, i) => 3 - i * 0.3) };
-    const { lines } = layoutStrings(strings);
+    const { lines } = planStrings(strings);
     lines.forEach((l, i) => expect(l.bridge.x - l.saddle.x).toBeCloseTo(3 - i * 0.3, 12));
   });
   it('on one straight line are met by the saddle line exactly', () => {
@@ -202,14 +202,14 @@ describe('saddles', () => {
 
 describe('tables for the workshop', () => {
   it('hold every fret with both ends of its slot, as laid out', () => {
-    const layout = layoutStrings({ ...fan, boardRadius: { nut: 254, end: 305 } });
-    const rows = fretTableCsv(layout)
+    const plan = planStrings({ ...fan, boardRadius: { nut: 254, end: 305 } });
+    const rows = fretTableCsv(plan)
       .trim()
       .split('\r\n')
       .map((r) => r.split(','));
     const column = (name: string): number => rows[0]!.findIndex((h) => h.startsWith(name));
-    expect(rows).toHaveLength(layout.frets.length + 1);
-    layout.frets.forEach((f, i) => {
+    expect(rows).toHaveLength(plan.frets.length + 1);
+    plan.frets.forEach((f, i) => {
       const row = rows[i + 1]!;
       expect(row).toHaveLength(rows[0]!.length);
       expect(Number(row[column('slot bass end x')])).toBeCloseTo(f.bass.x, 3);
@@ -218,9 +218,9 @@ describe('tables for the workshop', () => {
     });
   });
   it('are mirrored along the centre line for a left-handed instrument, distances as they are', () => {
-    const layout = layoutStrings(fan);
+    const plan = planStrings(fan);
     const [right, left] = (['right', 'left'] as const).map((hand) =>
-      fretTableCsv(layout, hand)
+      fretTableCsv(plan, hand)
         .trim()
         .split('\r\n')
         .map((r) => r.split(',')),
@@ -233,7 +233,7 @@ describe('tables for the workshop', () => {
     });
   });
   it('hold every string with its saddle', () => {
-    const rows = saddleTableCsv(layoutStrings(fan)).trim().split('\r\n');
+    const rows = saddleTableCsv(planStrings(fan)).trim().split('\r\n');
     expect(rows).toHaveLength(8);
     expect(rows[1]).toMatch(/^7,/);
   });

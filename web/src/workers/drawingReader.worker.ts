@@ -12,7 +12,7 @@ import {
   startClock,
 } from '@pelkin/core/bringin';
 import * as Comlink from 'comlink';
-import type { BroughtLines, DrawingAbout, Fitting, Refusal } from './bringIn.ts';
+import type { BroughtLines, DrawingAbout, Fitting, Refusal } from './drawingReader.ts';
 
 /** The drawing that is being brought in stays here, in the file's own unit: the page is told only what it shows. */
 let held: FileRead | null = null;
@@ -106,5 +106,5 @@ function outline(
 }
 
 const worker = { read, join, outline };
-export type BringInWorker = typeof worker;
+export type DrawingReaderWorker = typeof worker;
 Comlink.expose(worker);

@@ -1,5 +1,5 @@
 import type { Box, ClosedPath, OutlineNode, Placing } from '@pelkin/core';
-import type { BringInWorker } from './bringIn.worker.ts';
+import type { DrawingReaderWorker } from './drawingReader.worker.ts';
 import type { Told } from './worker.ts';
 import { handOver, progress, startWorker } from './worker.ts';
 
@@ -77,8 +77,8 @@ export interface Reader {
 }
 
 export function startReader(): Reader {
-  const { ask, end } = startWorker<BringInWorker>(
-    () => new Worker(new URL('./bringIn.worker.ts', import.meta.url), { type: 'module' }),
+  const { ask, end } = startWorker<DrawingReaderWorker>(
+    () => new Worker(new URL('./drawingReader.worker.ts', import.meta.url), { type: 'module' }),
     'The drawing could not be worked on',
   );
   return {

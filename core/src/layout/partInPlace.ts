@@ -6,8 +6,8 @@ import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import type { Laid, PartForm, PartHole } from '../parts/part.ts';
 import { formOf } from '../parts/kinds.ts';
-import type { Cut } from './cut.ts';
-import { areaOf, flatPath, laidPath, zOf } from './cut.ts';
+import type { Cut, Owner } from './cut.ts';
+import { areaOf, flatPath, pathInPlace, zOf } from './cut.ts';
 
 const RAD = Math.PI / 180;
 
@@ -31,7 +31,7 @@ export interface PlacedScrew {
 }
 
 /** A part where it lies: everything of it in the instrument frame. */
-export interface LaidPart {
+export interface PartInPlace {
   readonly part: PlacedPart;
   readonly form: PartForm;
   /** From its own frame to the instrument's. */
@@ -54,7 +54,7 @@ function screwCut(part: PlacedPart, hole: PartHole, i: number, at: Point, thickn
   const { length, thread } = hole.screw;
   const common = {
     id: `${part.id}-s${i}`,
-    owner: `part:${part.id}`,
+    owner: { kind: 'part' as const, id: part.id },
     name: hole.name,
     role: 'screw' as const,
     islands: [],
@@ -70,7 +70,7 @@ function screwCut(part: PlacedPart, hole: PartHole, i: number, at: Point, thickn
       round: null,
     };
   }
-  const path = laidPath({ kind: 'circle', diameter: thread }, at, 0);
+  const path = pathInPlace({ kind: 'circle', diameter: thread }, at, 0);
   return {
     ...common,
     face: part.face,
@@ -107,10 +107,10 @@ function boreOf(
   };
 }
 
-function layPart(part: PlacedPart, thickness: number): LaidPart {
+function layPart(part: PlacedPart, thickness: number): PartInPlace {
   const form = formOf(part.spec);
   const place = placeBy(part.at, part.turn * RAD);
-  const owner = `part:${part.id}`;
+  const owner: Owner = { kind: 'part', id: part.id };
   const own = part.face === 'back' ? 'back' : 'front';
   const other = own === 'front' ? 'back' : 'front';
   const cuts: Cut[] = form.cuts.flatMap((cut, i): readonly Cut[] => {
@@ -218,13 +218,13 @@ function layPart(part: PlacedPart, thickness: number): LaidPart {
   };
 }
 
-const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly laid: LaidPart }>();
+const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly placed: PartInPlace }>();
 
 /** A part as it lies in a body of so much thickness; remembered by the part's identity. */
-export function laidPart(part: PlacedPart, thickness: number): LaidPart {
+export function partInPlace(part: PlacedPart, thickness: number): PartInPlace {
   const known = LAID.get(part);
-  if (known?.thickness === thickness) return known.laid;
+  if (known?.thickness === thickness) return known.placed;
   const made = layPart(part, thickness);
-  LAID.set(part, { thickness, laid: made });
+  LAID.set(part, { thickness, placed: made });
   return made;
 }

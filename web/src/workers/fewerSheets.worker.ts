@@ -1,0 +1,6 @@
+import { fewerSheets } from '@pelkin/core/fewersheets';
+import * as Comlink from 'comlink';
+
+const worker = { find: fewerSheets };
+export type FewerSheetsWorker = typeof worker;
+Comlink.expose(worker);
