@@ -15,7 +15,7 @@ import {
 } from '@pelkin/core';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { drawingDxf } from '@pelkin/core/dxf';
+import { drawingDxf } from '@pelkin/core/files/dxf';
 import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 

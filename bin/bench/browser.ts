@@ -206,7 +206,7 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
         partTails,
         16.7,
       ),
-      summed('first-view JavaScript, gzipped', 'kB', [first], 300),
+      summed('first-view JavaScript, gzipped', 'kB', [first], 200),
       summed('JavaScript of a design opened directly, gzipped', 'kB', [direct], null),
       summed('opening a design from the list', 'ms', opened, 400),
       summed('SVG of 5 MB read in its worker', 'ms', readings, 1500),

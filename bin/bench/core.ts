@@ -19,9 +19,9 @@ import {
   solveOutline,
   startOutline,
 } from '@pelkin/core';
-import { drawingDxf } from '@pelkin/core/dxf';
-import { fairStretch } from '@pelkin/core/fairing';
-import { sheetsPdf } from '@pelkin/core/pdf';
+import { drawingDxf } from '@pelkin/core/files/dxf';
+import { fairStretch } from '@pelkin/core/outline';
+import { sheetsPdf } from '@pelkin/core/files/pdf';
 import type { Measured } from './measure.ts';
 import { summed, times } from './measure.ts';
 

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Design } from '@pelkin/core';
 import { solveOutline } from '@pelkin/core';
-import { fitTraced, noBow, rectify, traceEdge, uprightOf } from '@pelkin/core/tracing';
+import { fitTraced } from '@pelkin/core/outline';
+import { noBow, rectify, traceEdge, uprightOf } from '@pelkin/core/outline/tracing';
 import { mapBy } from '../../core/src/outline/tracing/homography.ts';
 import { cameraOver, photoOf } from '../../core/tests/photo.ts';
 import type { Measured } from './measure.ts';

@@ -18,7 +18,7 @@ import {
   wordsOfFinding,
 } from '@pelkin/core';
 import type { Design } from '@pelkin/core';
-import { DXF_CURVES, drawingDxf } from '@pelkin/core/dxf';
+import { DXF_CURVES, drawingDxf } from '@pelkin/core/files/dxf';
 import fc from 'fast-check';
 import type { Tried } from './case.ts';
 import { FOREIGN, attempt } from './case.ts';

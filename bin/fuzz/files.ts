@@ -17,8 +17,8 @@ import {
   nodesWithin,
   readDrawing,
   startClock,
-} from '@pelkin/core/bringin';
-import { drawingDxf } from '@pelkin/core/dxf';
+} from '@pelkin/core/plain';
+import { drawingDxf } from '@pelkin/core/files/dxf';
 import fc from 'fast-check';
 import type { Tried } from './case.ts';
 import { FOREIGN, attempt } from './case.ts';

@@ -13,9 +13,9 @@ import {
   saddleTableCsv,
   weightsFor,
 } from '@pelkin/core';
-import type { DxfCurves } from '@pelkin/core/dxf';
-import { DXF_CURVES, drawingDxf } from '@pelkin/core/dxf';
-import { sheetsPdf } from '@pelkin/core/pdf';
+import type { DxfCurves } from '@pelkin/core/files/dxf';
+import { DXF_CURVES, drawingDxf } from '@pelkin/core/files/dxf';
+import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
 const require = createRequire(import.meta.url);

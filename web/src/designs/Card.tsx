@@ -1,11 +1,15 @@
 import { lengthWithUnit } from '@pelkin/core';
-import { Box, Button, Center, HStack, IconButton, Input, Menu, Portal, Text } from '@chakra-ui/react';
+import { Box, Button, Center, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
+import type { ComponentProps } from 'react';
 import { memo, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { DesignSummary } from '../design/api.ts';
 import { api } from '../design/api.ts';
 import { when } from '../shared/when.ts';
+import type { CardMenu } from './CardMenu.tsx';
+
+const cardMenu = () => import('./CardMenu.tsx');
 
 function Picture({ shown }: { shown: DesignSummary['shown'] }) {
   if (!shown)
@@ -67,6 +71,35 @@ function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
         Keep
       </Button>
     </HStack>
+  );
+}
+
+/** The button of a card's menu; the menu itself is fetched when a hand comes near. */
+function More({
+  onProblem,
+  ...menu
+}: ComponentProps<typeof CardMenu> & { onProblem: (words: string) => void }) {
+  const [Menu, setMenu] = useState<typeof CardMenu | null>(null);
+  const near = (): void => void cardMenu().catch(() => undefined);
+  const open = (): void =>
+    void cardMenu().then(
+      (made) => setMenu(() => made.CardMenu),
+      () => onProblem('The server cannot be reached: try again.'),
+    );
+  return Menu ? (
+    <Menu {...menu} />
+  ) : (
+    <IconButton
+      size="xs"
+      variant="ghost"
+      aria-label={`More for ${menu.name}`}
+      aria-haspopup="menu"
+      onPointerEnter={near}
+      onFocus={near}
+      onClick={open}
+    >
+      <EllipsisVertical size={15} />
+    </IconButton>
   );
 }
 
@@ -145,22 +178,12 @@ export const Card = memo(function Card({ design, archived, run }: CardProps) {
             changed {when(design.updatedAt)}
           </Text>
         </Box>
-        <Menu.Root onSelect={({ value }) => act[value]?.()}>
-          <Menu.Trigger asChild>
-            <IconButton size="xs" variant="ghost" aria-label={`More for ${design.name}`}>
-              <EllipsisVertical size={15} />
-            </IconButton>
-          </Menu.Trigger>
-          <Portal>
-            <Menu.Positioner>
-              <Menu.Content bg="sheet">
-                <Menu.Item value="rename">Rename</Menu.Item>
-                <Menu.Item value="duplicate">Duplicate</Menu.Item>
-                <Menu.Item value="archive">{archived ? 'Restore' : 'Archive'}</Menu.Item>
-              </Menu.Content>
-            </Menu.Positioner>
-          </Portal>
-        </Menu.Root>
+        <More
+          name={design.name}
+          archived={archived}
+          onSelect={(what) => act[what]?.()}
+          onProblem={setProblem}
+        />
       </HStack>
     </Box>
   );

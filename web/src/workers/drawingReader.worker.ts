@@ -1,4 +1,4 @@
-import type { Chain, DrawnLine, FileRead, Placing } from '@pelkin/core/bringin';
+import type { Chain, DrawnLine, FileRead, Placing } from '@pelkin/core/plain';
 import {
   Unreadable,
   describeLines,
@@ -10,7 +10,7 @@ import {
   placedPath,
   readDrawing,
   startClock,
-} from '@pelkin/core/bringin';
+} from '@pelkin/core/plain';
 import * as Comlink from 'comlink';
 import type { BroughtLines, DrawingAbout, Fitting, Refusal } from './drawingReader.ts';
 

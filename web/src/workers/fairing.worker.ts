@@ -1,4 +1,4 @@
-import { fairStretch } from '@pelkin/core/fairing';
+import { fairStretch } from '@pelkin/core/outline';
 import * as Comlink from 'comlink';
 
 const worker = { fair: fairStretch };

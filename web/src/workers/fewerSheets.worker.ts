@@ -1,4 +1,4 @@
-import { fewerSheets } from '@pelkin/core/fewersheets';
+import { fewerSheets } from '@pelkin/core/templates';
 import * as Comlink from 'comlink';
 
 const worker = { find: fewerSheets };

@@ -1,6 +1,6 @@
 import fontUrl from '@fontsource/commissioner/files/commissioner-latin-400-normal.woff?url';
-import type { Sheet, Weights } from '@pelkin/core/pdf';
-import { sheetsPdf } from '@pelkin/core/pdf';
+import type { Sheet, Weights } from '@pelkin/core/plain';
+import { sheetsPdf } from '@pelkin/core/files/pdf';
 import * as Comlink from 'comlink';
 
 async function pdf(

@@ -1,5 +1,5 @@
 import type { Box, OutlineNode, Point, Underlay } from '@pelkin/core';
-import type { MarkedPlane, SideSeen } from '@pelkin/core/tracing';
+import type { MarkedPlane, SideSeen } from '@pelkin/core/outline/tracing';
 import type * as Comlink from 'comlink';
 import type { TracingWorker } from './tracing.worker.ts';
 import type { Told, Work } from './worker.ts';

@@ -1,18 +1,17 @@
-import type { Raster, Seen, SideSeen, Steering } from '@pelkin/core/tracing';
+import type { Raster, Seen, SideSeen, Steering } from '@pelkin/core/outline/tracing';
 import {
   bowOf,
   cameraOf,
   edgeDoubts,
   faceOf,
-  fitTraced,
   noBow,
-  pixelMap,
   rectify,
   sheetEdges,
   traceEdge,
   uprightOf,
-} from '@pelkin/core/tracing';
-import type { Point, Underlay } from '@pelkin/core';
+} from '@pelkin/core/outline/tracing';
+import type { Point, Underlay } from '@pelkin/core/plain';
+import { fitTraced, pixelMap } from '@pelkin/core/plain';
 import * as Comlink from 'comlink';
 import type { Traced, UprightPicture, UprightWish } from './tracing.ts';
 import type { Told } from './worker.ts';

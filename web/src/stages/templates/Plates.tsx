@@ -30,7 +30,7 @@ export function Plates() {
           drawingSvg(plateDrawing(plate, design.handedness), title, weights),
         );
       else if (kind === 'DXF') {
-        const { drawingDxf } = await import('@pelkin/core/dxf');
+        const { drawingDxf } = await import('@pelkin/core/files/dxf');
         download(
           `${stem}.dxf`,
           'image/vnd.dxf',

@@ -1,6 +1,6 @@
 import type { Box } from '@pelkin/core';
 import { drawingSvg, mirrorDrawing, paperName, planToTemplate, unionBox, weightsFor } from '@pelkin/core';
-import type { DxfCurves } from '@pelkin/core/dxf';
+import type { DxfCurves } from '@pelkin/core/files/dxf';
 import { download, fileStem, titleOf } from '../../shared/download.ts';
 import type { FileOffer } from '../stage.ts';
 import { stageOf } from '../stage.ts';
@@ -13,7 +13,7 @@ const dxf = (curves: DxfCurves, name: string, about: string): FileOffer => ({
   name,
   about,
   save: async (design, { template }) => {
-    const { drawingDxf } = await import('@pelkin/core/dxf');
+    const { drawingDxf } = await import('@pelkin/core/files/dxf');
     const { text, deviation } = drawingDxf(template, titleOf(design), curves);
     download(`${fileStem(design.name)}-${curves}.dxf`, 'image/vnd.dxf', text);
     return `DXF in millimetres, ${deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`}`;

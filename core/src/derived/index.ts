@@ -1,0 +1,2 @@
+export { createDeriver } from './derive.ts';
+export type { Derived } from './derive.ts';

@@ -1,0 +1,33 @@
+export * as edits from './allEdits.ts';
+export type { Checked, Refusal } from './check.ts';
+export { PatchMismatch, applyPatch, patchOf } from './jsonPatch.ts';
+export type { PatchOperation } from './jsonPatch.ts';
+export { LIMITS } from './limits.ts';
+export type { Limit, LimitPath } from './limits.ts';
+export { LONGEST_PAGE, paperName, sheetSize } from './paper.ts';
+export type { PaperName, SheetSize } from './paper.ts';
+export type {
+  AcceptedFinding,
+  Design,
+  Face,
+  Guard,
+  Neck,
+  Opening,
+  OpeningStep,
+  Outline,
+  OutlineNode,
+  PartSpec,
+  PlacedPart,
+  PrintSettings,
+  Run,
+  Shape,
+  Showable,
+  Side,
+  Stage,
+  Strings,
+  Underlay,
+} from './schema.ts';
+export type { Section } from './section.ts';
+export { STAGES } from './sections/progress.ts';
+export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
+export type { MarkedMeasure, Similarity } from './underlayPlace.ts';

@@ -1,0 +1,6 @@
+export { closedPathMark, drawingBox, mirrorDrawing } from './drawing.ts';
+export type { Drawing, Layer, Mark, PathMark, TextMark } from './drawing.ts';
+export type { Ink, Weights } from './inks.ts';
+export { LAYERS, SHOWABLE, inLayerOrder } from './layers.ts';
+export type { LayerName } from './layers.ts';
+export { pathData } from './pathData.ts';

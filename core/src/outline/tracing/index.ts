@@ -1,0 +1,11 @@
+export { cameraOf, faceOf } from './camera.ts';
+export type { Camera, MarkedPlane, SideSeen } from './camera.ts';
+export { edgeDoubts } from './doubts.ts';
+export type { Doubt } from './doubts.ts';
+export { bowOf, noBow } from './lens.ts';
+export type { Raster } from './raster.ts';
+export { rectify, uprightOf } from './rectify.ts';
+export type { Seen, Upright } from './rectify.ts';
+export { sheetEdges } from './sheetEdges.ts';
+export { traceEdge } from './traceEdge.ts';
+export type { Steering, Stroke } from './traceEdge.ts';

@@ -1,0 +1,5 @@
+export { PART_KINDS, assumedOf, formOf, kindOf, measureOf } from './kinds.ts';
+export { PART_GROUPS } from './part.ts';
+export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './part.ts';
+export { SHELF, groupOf, specOf } from './shelf.ts';
+export type { ShelfPart } from './shelf.ts';

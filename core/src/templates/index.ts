@@ -1,0 +1,14 @@
+export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './artwork.ts';
+export type { Artwork, ArtworkPaper } from './artwork.ts';
+export { correctionFrom, correctionQuestioned } from './correction.ts';
+export { crosshairs } from './crosshairs.ts';
+export { farCrosshairs } from './farCrosshairs.ts';
+export { fewerSheets } from './fewerSheets.ts';
+export type { FewerSheets } from './fewerSheets.ts';
+export { planSheets, planToTemplate } from './plan.ts';
+export type { SheetPlan, Tile } from './plan.ts';
+export { plateDrawing, plateSheets } from './plateSheets.ts';
+export { TRUE_PRINTER, tapeUp } from './printer.ts';
+export type { Printer, TapedUp } from './printer.ts';
+export { BAR_MM, layOutSheets } from './sheets.ts';
+export type { Sheet, SheetNotes } from './sheets.ts';
