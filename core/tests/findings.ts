@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { checkDesign } from '../src/design/check.ts';
 import type { Design, OutlineNode } from '../src/design/schema.ts';
-import type { Hit, Rule } from '../src/findings/finding.ts';
-import { limitOf } from '../src/findings/run.ts';
+import type { Hit, Rule } from '../src/design/rule.ts';
+import { factsFor, limitOf } from '../src/findings/run.ts';
 import { createDeriver } from '../src/derived/derive.ts';
 
 /** A demo design as it ships. */
@@ -30,8 +30,11 @@ export function pointed(name: 'windrow' | 'skerry' | 'fathom'): Design {
 }
 
 /** What a rule finds in a design, under the design's own limits. */
-export const hits = (rule: Rule, design: Design): readonly Hit[] =>
-  rule.find({ design, derived: createDeriver()(design) }, limitOf(design, rule) ?? 0);
+export function hits(rule: Rule, design: Design): readonly Hit[] {
+  const found = rule.find(factsFor(rule, design, createDeriver()(design)), limitOf(design, rule) ?? 0);
+  if (found === 'checking') throw new Error(`${rule.id} waits for a result`);
+  return found;
+}
 
 /** A design with some of its nodes changed; mirror links are cut. */
 export const withNodes = (

@@ -1,21 +1,18 @@
+import type { Facts } from '../design/rule.ts';
 import type { Design } from '../design/schema.ts';
+import type { SectionKey } from '../design/sections/all.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { once, remember } from '../geometry/remember.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
-import type { ControlFit } from '../layout/controls.ts';
 import { controlFits } from '../layout/controls.ts';
-import type { Floor } from '../layout/floors.ts';
 import { floorsOf } from '../layout/floors.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { createLayOut } from '../layout/layOut.ts';
 import { platesOf } from '../layout/plates.ts';
-import type { Wall } from '../layout/walls.ts';
 import { wallsOf } from '../layout/walls.ts';
-import type { Wired } from '../layout/wiring.ts';
 import { wiringOf } from '../layout/wiring.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
-import type { HandReach } from '../outline/handReach.ts';
 import { handReach } from '../outline/handReach.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
@@ -25,28 +22,14 @@ import type { StringPlan } from '../strings/stringPlan.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
-import type { SheetPlan } from '../templates/plan.ts';
 import { planSheets } from '../templates/plan.ts';
 
-/** Everything that follows from a design and is cheap enough to follow a drag. */
-export interface Derived extends DrawnParts {
+/** Everything that follows from a design and is cheap enough to follow a drag: all that rules can read, and drawings. */
+export interface Derived extends Omit<Facts, SectionKey> {
   /** As the board shows it: right-handed, neck to the nut, dimensions on. */
   readonly drawing: Drawing;
   /** The same without what is laid out: at hand sooner. */
   readonly bare: Drawing;
-  /** As it goes on paper and into files: mirrored for a left-handed instrument. */
-  readonly template: Drawing;
-  readonly plan: SheetPlan;
-  /** Wood between openings, and to the edge. */
-  readonly walls: readonly Wall[];
-  /** Wood under openings. */
-  readonly floors: readonly Floor[];
-  /** How each pot and switch sits in the wood. */
-  readonly fits: readonly ControlFit[];
-  /** Ways of the wires to the controls. */
-  readonly wired: readonly Wired[];
-  /** How far the fretting hand reaches. */
-  readonly reach: HandReach;
 }
 
 const RAD = Math.PI / 180;

@@ -31,3 +31,4 @@ export type { Section } from './section.ts';
 export { STAGES } from './sections/progress.ts';
 export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
 export type { MarkedMeasure, Similarity } from './underlayPlace.ts';
+export type { FactName, Facts, Rule, RuleLimit, Severity } from './rule.ts';

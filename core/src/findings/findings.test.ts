@@ -1,9 +1,11 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { demo, limited, withNodes } from '../../tests/findings.ts';
-import { acceptFinding, questionFinding, setLimit } from '../design/edits.ts';
+import { acceptFinding, questionFinding, setLimit, setName } from '../design/edits.ts';
+import type { Hit } from '../design/rule.ts';
+import { rule } from '../design/rule.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { RULES } from './rules.ts';
-import { acceptanceOf, findAll } from './run.ts';
+import { acceptanceOf, createFinder, factsFor, findAll } from './run.ts';
 import { wordsOfFinding } from './words.ts';
 
 const found = (design: ReturnType<typeof demo>) => findAll(design, createDeriver()(design));
@@ -39,6 +41,43 @@ describe('the registry', () => {
     });
     expect(tail.measured).toBeCloseTo(170.583 - 150, 2);
     expect(JSON.parse(JSON.stringify(tail))).toEqual(tail);
+  });
+});
+
+describe('a rule', () => {
+  const stands = (measured: number): Hit => ({ subject: 'x', where: null, measured });
+  const about = {
+    id: 'probe',
+    stage: 'layout',
+    severity: 'look',
+    unit: 'mm',
+    limit: null,
+    title: '',
+    says: () => '',
+    remedy: '',
+  } as const;
+  it('is handed what it reads and nothing else', () => {
+    const design = demo('windrow');
+    const probe = rule({ ...about, reads: ['body', 'walls'], find: ({ walls }) => [stands(walls.length)] });
+    const derived = createDeriver()(design);
+    const facts = factsFor(probe, design, derived);
+    expect(Object.keys(facts)).toEqual(['body', 'walls']);
+    expect(facts.walls).toBe(derived.walls);
+    expect(facts.body).toBe(design.body);
+    expect(probe.find(facts, 0)).toEqual([stands(derived.walls.length)]);
+  });
+  it('that reads nothing new gives what it gave', () => {
+    const [find, derive] = [createFinder(), createDeriver()];
+    const design = demo('fathom');
+    const renamed = setName(design, 'Another');
+    const first = find(design, derive(design));
+    // Sheets are planned again for any change: a name stands on them.
+    const asked = RULES.filter((r) => !r.reads.includes('plan')).map((r) => vi.spyOn(r, 'find'));
+    expect(find(renamed, derive(renamed))).toEqual(first);
+    expect(asked.every((a) => a.mock.calls.length === 0)).toBe(true);
+    find(setLimit(design, 'wall', 24), derive(design));
+    expect(asked.filter((a) => a.mock.calls.length > 0)).toHaveLength(1);
+    vi.restoreAllMocks();
   });
 });
 

@@ -1,4 +1,5 @@
-export type { Finding, Rule, RuleLimit, Severity } from './finding.ts';
+export type { Finding } from './finding.ts';
 export { RULES } from './rules.ts';
-export { acceptanceOf, findAll, limitOf } from './run.ts';
+export type { Looked } from './run.ts';
+export { acceptanceOf, createFinder, findAll, limitOf } from './run.ts';
 export { wordsOfFinding } from './words.ts';

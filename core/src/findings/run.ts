@@ -1,31 +1,54 @@
 import type { AcceptedFinding, Design } from '../design/schema.ts';
 import type { Derived } from '../derived/derive.ts';
-import type { Finding, Hit, Rule, RuleContext } from './finding.ts';
+import type { FactName, Facts, Found, Rule } from '../design/rule.ts';
+import type { Finding } from './finding.ts';
 import { RULES } from './rules.ts';
 
 /** The limit that holds for a rule: the user’s own, or the rule’s. */
 export const limitOf = (design: Design, rule: Rule): number | null =>
   rule.limit && (design.findings.limits[rule.limit.name] ?? rule.limit.value);
 
-const LAST = new WeakMap<Rule, { readonly read: readonly unknown[]; readonly hits: readonly Hit[] }>();
-
-/** What a rule finds: as before, while nothing that it reads has changed. */
-function hitsOf(rule: Rule, context: RuleContext, limit: number): readonly Hit[] {
-  if (!rule.reads) return rule.find(context, limit);
-  const read = [limit, ...rule.reads(context)];
-  const last = LAST.get(rule);
-  if (last?.read.every((v, i) => v === read[i])) return last.hits;
-  const hits = rule.find(context, limit);
-  LAST.set(rule, { read, hits });
-  return hits;
+/** The facts that a rule reads, of a design and what follows from it. */
+export function factsFor(rule: Rule, design: Design, derived: Derived): Facts {
+  const facts: Partial<Record<FactName, unknown>> = {};
+  for (const name of rule.reads)
+    facts[name] = name in derived ? derived[name as keyof Derived] : design[name as keyof Design];
+  return facts as unknown as Facts;
 }
 
-/** All that the rules find in a design, worst first within each stage’s order. */
-export function findAll(design: Design, derived: Derived): readonly Finding[] {
-  return RULES.flatMap((rule) => {
-    const limit = limitOf(design, rule);
-    return hitsOf(rule, { design, derived }, limit ?? 0).map(
-      ({ subject, about, where, measured }): Finding => ({
+/** What the rules have to say of a design. */
+export interface Looked {
+  /** Worst first within each stage's order. */
+  readonly findings: readonly Finding[];
+  /** Rules that wait for a result that takes long: what they find is not known yet. */
+  readonly checking: readonly Rule[];
+}
+
+/**
+ * A way to look at designs that remembers: a rule whose facts and limit are the same objects as at its last look is not
+ * asked again. One for each page; none is shared.
+ */
+export function createFinder(): (design: Design, derived: Derived) => Looked {
+  const last = new Map<Rule, { readonly read: readonly unknown[]; readonly found: Found }>();
+  const foundBy = (rule: Rule, design: Design, derived: Derived, limit: number): Found => {
+    const facts = factsFor(rule, design, derived);
+    const read = [limit, ...rule.reads.map((name) => facts[name])];
+    const known = last.get(rule);
+    if (known?.read.every((v, i) => v === read[i])) return known.found;
+    const found = rule.find(facts, limit);
+    last.set(rule, { read, found });
+    return found;
+  };
+  return (design, derived) => {
+    const checking: Rule[] = [];
+    const findings = RULES.flatMap((rule) => {
+      const limit = limitOf(design, rule);
+      const found = foundBy(rule, design, derived, limit ?? 0);
+      if (found === 'checking') {
+        checking.push(rule);
+        return [];
+      }
+      return found.map(({ subject, about, where, measured }): Finding => ({
         rule: rule.id,
         severity: rule.severity,
         stage: rule.stage,
@@ -35,10 +58,15 @@ export function findAll(design: Design, derived: Derived): readonly Finding[] {
         unit: rule.unit,
         subject,
         about: about ?? subject,
-      }),
-    );
-  });
+      }));
+    });
+    return { findings, checking };
+  };
 }
+
+/** All that the rules find in a design, once. */
+export const findAll = (design: Design, derived: Derived): readonly Finding[] =>
+  createFinder()(design, derived).findings;
 
 /** A measure may wander by this share, or by this much, before an accepted finding is a new one. */
 const SAME = { share: 0.1, by: 0.1 } as const;

@@ -1,4 +1,5 @@
-import type { Finding, FindingUnit } from './finding.ts';
+import type { FindingUnit } from '../design/rule.ts';
+import type { Finding } from './finding.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { RULES } from './rules.ts';

@@ -13,7 +13,7 @@ import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Read, Reading, Stage } from '../stages/stage.ts';
-import { useFindingsList, useFound } from './findings.ts';
+import { useFindingsList, useLooked } from './findings.ts';
 import { FRAME } from './frame.ts';
 
 /** A stage's reading, made once for each design. */
@@ -153,7 +153,7 @@ function ReadingBox({
 
 /** How many findings stand open; pressed, their list. */
 function FindingsReading() {
-  const found = useFound();
+  const { found, checking } = useLooked();
   // Just opened, nothing was looked at yet: that is not “no problems found”.
   const looked = useRested((s) => s.design !== null);
   const { open, setOpen } = useFindingsList();
@@ -162,8 +162,15 @@ function FindingsReading() {
   const accepted = found.length - standing.length;
   const state = stops > 0 ? 'stop' : standing.length > 0 ? 'look' : 'well';
   const notes = [
-    stops > 0 ? `${stops} to stop for` : standing.length > 0 ? 'to look at' : 'no problems found',
+    stops > 0
+      ? `${stops} to stop for`
+      : standing.length > 0
+        ? 'to look at'
+        : checking > 0
+          ? ''
+          : 'no problems found',
     accepted > 0 ? `${accepted} accepted` : '',
+    checking > 0 ? 'still checking' : '',
   ];
   return (
     <ReadingBox name="findings" onGo={() => setOpen(!open)} isOpen={open}>

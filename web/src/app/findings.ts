@@ -1,5 +1,5 @@
 import type { Design, Finding } from '@pelkin/core';
-import { acceptanceOf, findAll, remember } from '@pelkin/core';
+import { acceptanceOf, createFinder, remember } from '@pelkin/core';
 import { create } from 'zustand';
 import { derive } from '../design/derived.ts';
 import { useRested } from '../design/rested.ts';
@@ -10,17 +10,28 @@ export interface Found {
   readonly reason: string | null;
 }
 
-const foundIn = remember((design: Design): readonly Found[] =>
-  findAll(design, derive(design)).map((finding) => ({
+const look = createFinder();
+
+/** What the rules found in a design. */
+interface Looked {
+  readonly found: readonly Found[];
+  /** Rules that wait for a result that takes long. */
+  readonly checking: number;
+}
+const lookedIn = remember((design: Design): Looked => {
+  const { findings, checking } = look(design, derive(design));
+  const found = findings.map((finding) => ({
     finding,
     reason: acceptanceOf(design, finding)?.reason ?? null,
-  })),
-);
+  }));
+  return { found, checking: checking.length };
+});
 
-const NONE: readonly Found[] = [];
+const NONE: Looked = { found: [], checking: 0 };
 
 /** What the rules find in the open design, as it last came to rest. */
-export const useFound = (): readonly Found[] => useRested((s) => (s.design ? foundIn(s.design) : NONE));
+export const useLooked = (): Looked => useRested((s) => (s.design ? lookedIn(s.design) : NONE));
+export const useFound = (): readonly Found[] => useLooked().found;
 
 /** Whether the list of findings is open. */
 export const useFindingsList = create<{ readonly open: boolean; setOpen(open: boolean): void }>((set) => ({

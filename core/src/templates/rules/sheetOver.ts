@@ -1,6 +1,6 @@
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const sheetOver: Rule = {
+export const sheetOver = rule({
   id: 'sheet-over-paper',
   stage: 'templates',
   severity: 'look',
@@ -17,10 +17,11 @@ export const sheetOver: Rule = {
   says: ({ measured, limit }) =>
     `The template takes ${measured} of this paper, taped; with more than ${limit} the joins add up to an error.`,
   remedy: 'Take larger paper or a roll, turn the drawing, or put fewer layers on paper.',
-  find: ({ design, derived: { plan } }, most) => {
+  reads: ['plan', 'print'],
+  find: ({ plan, print }, most) => {
     // A roll is taken for a template in one piece.
-    const limit = design.print.paper === 'roll' ? 1 : most;
+    const limit = print.paper === 'roll' ? 1 : most;
     const count = plan.printed.length;
-    return count > limit ? [{ subject: design.print.paper, where: null, measured: count }] : [];
+    return count > limit ? [{ subject: print.paper, where: null, measured: count }] : [];
   },
-};
+});

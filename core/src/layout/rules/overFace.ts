@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import type { PartInPlace } from '../../layout/partInPlace.ts';
+import type { PartInPlace } from '../partInPlace.ts';
 import {
   insideEdge,
   knobsApart,
@@ -8,11 +8,12 @@ import {
   stringHeightAt,
   stringsOver,
   toStrings,
-} from '../../layout/clearances.ts';
-import { neckSide } from '../../layout/pocket.ts';
+} from '../clearances.ts';
+import { neckSide } from '../pocket.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
-import type { Hit, Rule } from '../finding.ts';
+import type { Hit, Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 import { pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
@@ -24,7 +25,7 @@ const named = (p: PartInPlace, where: Point | null, measured: number | null): Hi
 });
 const onFront = (p: PartInPlace): boolean => p.part.face === 'front';
 
-export const knobToKnob: Rule = {
+export const knobToKnob = rule({
   ...BASE,
   id: 'knob-to-knob',
   limit: { name: 'knobToKnob', label: 'Between knobs', value: 8, unit: 'mm', min: 0, max: 60 },
@@ -32,8 +33,9 @@ export const knobToKnob: Rule = {
   says: ({ measured, limit, subject }) =>
     `There is ${measured} between the knobs of ${subject}; fingers need ${limit}.`,
   remedy: 'Move one, or take smaller knobs.',
-  find: ({ derived }, limit) =>
-    knobsApart(derived.layout)
+  reads: ['layout'],
+  find: ({ layout }, limit) =>
+    knobsApart(layout)
       .filter((n) => n.apart < limit)
       .map((n) => ({
         subject: pairOf(n.a.part.id, n.b.part.id),
@@ -41,9 +43,9 @@ export const knobToKnob: Rule = {
         where: n.at,
         measured: n.apart,
       })),
-};
+});
 
-export const knobToString: Rule = {
+export const knobToString = rule({
   ...BASE,
   id: 'knob-to-string',
   limit: { name: 'knobToString', label: 'Knob to string', value: 14, unit: 'mm', min: 0, max: 80 },
@@ -51,16 +53,17 @@ export const knobToString: Rule = {
   says: ({ measured, limit, subject }) =>
     `The knob of ${subject} is ${measured} from the nearest string; at least ${limit} is recommended.`,
   remedy: 'Move it away from the strings.',
-  find: ({ derived: { layout, stringPlan } }, limit) =>
+  reads: ['layout', 'stringPlan'],
+  find: ({ layout, stringPlan }, limit) =>
     layout.parts
       .filter((p) => onFront(p) && p.form.knob && p.clear[0])
       .flatMap((p) => {
         const near = toStrings(p.clear[0]!, stringPlan);
         return near.apart < limit ? [named(p, near.at, near.apart)] : [];
       }),
-};
+});
 
-export const knobOverEdge: Rule = {
+export const knobOverEdge = rule({
   ...BASE,
   id: 'knob-over-edge',
   limit: { name: 'knobToEdge', label: 'Knob inside the edge', value: 5, unit: 'mm', min: 0, max: 60 },
@@ -68,16 +71,17 @@ export const knobOverEdge: Rule = {
   says: ({ measured, limit, subject }) =>
     `The knob of ${subject} stays ${measured} inside the edge (below zero: it stands over it); at least ${limit} is recommended.`,
   remedy: 'Move it inward.',
-  find: ({ derived: { layout } }, limit) =>
+  reads: ['layout'],
+  find: ({ layout }, limit) =>
     layout.parts
       .filter((p) => p.form.knob && p.clear[0])
       .flatMap((p) => {
         const inside = insideEdge(p.clear[0]!, layout.body);
         return inside.by < limit ? [named(p, inside.at, inside.by)] : [];
       }),
-};
+});
 
-export const leverInStrum: Rule = {
+export const leverInStrum = rule({
   ...BASE,
   id: 'lever-in-strum-path',
   limit: {
@@ -92,16 +96,17 @@ export const leverInStrum: Rule = {
   says: ({ measured, limit, subject }) =>
     `The lever of ${subject}, thrown, comes to within ${measured} of a string; the picking hand sweeps ${limit} past them.`,
   remedy: 'Move the switch out of the hand’s way, or turn its throw.',
-  find: ({ derived: { layout, stringPlan } }, limit) =>
+  reads: ['layout', 'stringPlan'],
+  find: ({ layout, stringPlan }, limit) =>
     layout.parts
       .filter((p) => onFront(p) && p.form.sweep && p.clear[0])
       .flatMap((p) => {
         const near = toStrings(p.clear[0]!, stringPlan);
         return near.apart < limit ? [named(p, near.at, near.apart)] : [];
       }),
-};
+});
 
-export const reachFar: Rule = {
+export const reachFar = rule({
   ...BASE,
   id: 'reach-far',
   limit: {
@@ -116,18 +121,19 @@ export const reachFar: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} is ${measured} further than the little finger reaches; up to ${limit} a hand lets go and comes back.`,
   remedy: 'Bring it nearer to the bridge, or accept that it is set and left.',
-  find: ({ design, derived: { layout, stringPlan } }, limit) => {
-    const hand = pickingPlace(design.hand, stringPlan);
+  reads: ['hand', 'layout', 'stringPlan'],
+  find: ({ hand, layout, stringPlan }, limit) => {
+    const from = pickingPlace(hand, stringPlan);
     return layout.parts
       .filter((p) => onFront(p) && (p.form.knob || p.form.sweep))
       .flatMap((p) => {
-        const past = Math.hypot(p.part.at.x - hand.x, p.part.at.y - hand.y) - design.hand.reach;
+        const past = Math.hypot(p.part.at.x - from.x, p.part.at.y - from.y) - hand.reach;
         return past > limit ? [named(p, p.part.at, past)] : [];
       });
   },
-};
+});
 
-export const partsMeet: Rule = {
+export const partsMeet = rule({
   ...BASE,
   id: 'parts-meet',
   severity: 'stop',
@@ -136,16 +142,17 @@ export const partsMeet: Rule = {
   title: 'Two parts overlap',
   says: ({ subject }) => `${subject} overlap at the same height.`,
   remedy: 'Move one of them.',
-  find: ({ design, derived: { layout } }) =>
+  reads: ['layout', 'parts'],
+  find: ({ layout, parts }) =>
     solidsThatMeet(layout).map(({ a, b, at }) => ({
       subject: pairOf(a.part, b.part),
-      about: [a, b].map((s) => design.parts.find((p) => p.id === s.part)?.spec.name ?? s.name).join(' and '),
+      about: [a, b].map((s) => parts.find((p) => p.id === s.part)?.spec.name ?? s.name).join(' and '),
       where: at,
       measured: null,
     })),
-};
+});
 
-export const underStrings: Rule = {
+export const underStrings = rule({
   ...BASE,
   id: 'under-strings',
   severity: 'stop',
@@ -161,11 +168,12 @@ export const underStrings: Rule = {
   says: ({ measured, limit, subject }) =>
     `Under the strings ${subject} leaves ${measured} (below zero: it stands through them); at least ${limit} is recommended.`,
   remedy: 'Set it lower, move it, or raise the strings by depth or angle.',
-  find: ({ design, derived: { layout, stringPlan } }, limit) => {
-    if (design.neck.joint === 'undecided') return [];
-    const side = neckSide(design, stringPlan);
+  reads: ['layout', 'neck', 'stringPlan', 'strings'],
+  find: ({ layout, neck, stringPlan, strings }, limit) => {
+    if (neck.joint === 'undecided') return [];
+    const side = neckSide({ neck, strings }, stringPlan);
     const place = saddlePlace(side);
-    const radius = design.strings.boardRadius?.end ?? null;
+    const radius = strings.boardRadius?.end ?? null;
     const nutZ =
       place.boardOver -
       (stringPlan.centreScale - place.jointToEnd) * Math.sin(side.angle) +
@@ -184,9 +192,9 @@ export const underStrings: Rule = {
         return least < limit ? [named(p, at, least)] : [];
       });
   },
-};
+});
 
-export const batteryCovered: Rule = {
+export const batteryCovered = rule({
   ...BASE,
   id: 'battery-covered',
   unit: '',
@@ -194,8 +202,9 @@ export const batteryCovered: Rule = {
   title: 'A battery cannot be reached',
   says: ({ subject }) => `${subject} lies under another part: it could not be changed without a screwdriver.`,
   remedy: 'Move it, or put it in the other face.',
-  find: ({ design, derived: { layout, plates } }) => {
-    const guards = plates.filter((p) => design.guards.some((g) => g.id === p.id));
+  reads: ['guards', 'layout', 'plates'],
+  find: ({ guards, layout, plates }) => {
+    const overIt = plates.filter((p) => guards.some((g) => g.id === p.id));
     return layout.parts
       .filter((p) => p.part.spec.kind === 'battery' && p.solids[0])
       .filter((p) => {
@@ -203,12 +212,12 @@ export const batteryCovered: Rule = {
         return (
           layout.parts.some(
             (o) => o !== p && o.part.face === p.part.face && o.solids.some((s) => polygonsMeet(s.area, area)),
-          ) || guards.some((g) => g.face === p.part.face && polygonsMeet(boxed(g.edge), area))
+          ) || overIt.some((g) => g.face === p.part.face && polygonsMeet(boxed(g.edge), area))
         );
       })
       .map((p) => named(p, p.part.at, null));
   },
-};
+});
 
 export const OVER_FACE_RULES: readonly Rule[] = [
   batteryCovered,

@@ -1,7 +1,7 @@
-import { boardEdge, yAt } from '../../strings/taper.ts';
-import type { Rule } from '../finding.ts';
+import { boardEdge, yAt } from '../taper.ts';
+import { rule } from '../../design/rule.ts';
 
-export const stringEdge: Rule = {
+export const stringEdge = rule({
   id: 'string-off-board',
   stage: 'strings',
   severity: 'look',
@@ -18,10 +18,11 @@ export const stringEdge: Rule = {
   says: ({ measured, limit, subject }) =>
     `The outer string of the ${subject} side comes to within ${measured} of the board’s edge; ${limit} keeps it from being pulled off.`,
   remedy: 'Take more margin at the nut or at the bridge, or less spread.',
-  find: ({ design, derived: { stringPlan } }, least) =>
+  reads: ['stringPlan', 'strings'],
+  find: ({ stringPlan, strings }, least) =>
     (['bass', 'treble'] as const).flatMap((side) => {
       const line = side === 'bass' ? stringPlan.lines[0]! : stringPlan.lines.at(-1)!;
-      const edge = boardEdge(design.strings, side);
+      const edge = boardEdge(strings, side);
       // Straight lines both: the least lies at one end of the board.
       const ends = [line.start.x, Math.max(line.bridge.x, stringPlan.boardEndX)].map((x) => {
         const share = (x - line.bridge.x) / (line.nut.x - line.bridge.x);
@@ -31,4 +32,4 @@ export const stringEdge: Rule = {
       const worst = ends[1]!.measured < ends[0]!.measured ? ends[1]! : ends[0]!;
       return worst.measured < least ? [{ subject: side, ...worst }] : [];
     }),
-};
+});

@@ -1,14 +1,15 @@
 import type { PlacedPart } from '../../design/schema.ts';
 import type { Point } from '../../geometry/point.ts';
 import { distanceToEdge, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
-import type { Cut } from '../../layout/cut.ts';
-import { screwTips, screwsNear } from '../../layout/screws.ts';
-import type { Rule } from '../finding.ts';
+import type { Cut } from '../cut.ts';
+import { screwTips, screwsNear } from '../screws.ts';
+import type { Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 import { cutWords, pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
-export const screwNear: Rule = {
+export const screwNear = rule({
   ...BASE,
   id: 'screw-near',
   limit: { name: 'screwWood', label: 'Wood round a screw', value: 1.5, unit: 'mm', min: 0, max: 8 },
@@ -16,18 +17,19 @@ export const screwNear: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left between ${subject} (zero: it comes out there); at least ${limit} is recommended.`,
   remedy: 'Move the screw, or take a shorter one.',
-  find: ({ design, derived }, limit) =>
-    screwsNear(derived.layout)
+  reads: ['layout', 'openings', 'parts'],
+  find: ({ layout, openings, parts }, limit) =>
+    screwsNear(layout)
       .filter((s) => s.apart < limit)
       .map((s) => ({
         subject: pairOf(s.screw.id, s.other?.id ?? 'edge'),
-        about: `${cutWords(s.screw, design)} and ${s.other ? cutWords(s.other, design) : 'the body’s edge'}`,
+        about: `${cutWords(s.screw, { parts, openings })} and ${s.other ? cutWords(s.other, { parts, openings }) : 'the body’s edge'}`,
         where: s.at,
         measured: s.apart,
       })),
-};
+});
 
-export const screwThrough: Rule = {
+export const screwThrough = rule({
   ...BASE,
   id: 'screw-through',
   limit: { name: 'screwTip', label: 'Wood under a screw’s tip', value: 2, unit: 'mm', min: 0, max: 30 },
@@ -35,18 +37,19 @@ export const screwThrough: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left under the tip of ${subject} (below zero: it is out); at least ${limit} is recommended.`,
   remedy: 'Take a shorter screw.',
-  find: ({ design, derived }, limit) =>
-    screwTips(derived.layout)
+  reads: ['layout', 'openings', 'parts'],
+  find: ({ layout, openings, parts }, limit) =>
+    screwTips(layout)
       .filter((s) => s.left < limit)
       .map(({ screw, left }) => ({
         subject: screw.id,
-        about: cutWords(screw, design),
+        about: cutWords(screw, { parts, openings }),
         where: screw.round?.at ?? null,
         measured: left,
       })),
-};
+});
 
-export const pilotWide: Rule = {
+export const pilotWide = rule({
   ...BASE,
   id: 'pilot-wide',
   limit: null,
@@ -54,7 +57,8 @@ export const pilotWide: Rule = {
   says: ({ measured, subject }) =>
     `The root of ${subject} is given as ${measured}, not under its thread: it would not hold.`,
   remedy: 'Measure the screw’s core between its threads.',
-  find: ({ design, derived: { layout } }) => [
+  reads: ['layout', 'neck'],
+  find: ({ layout, neck }) => [
     ...layout.parts.flatMap((p) =>
       p.screws
         .filter((s) => s.hole.screw.root >= s.hole.screw.thread)
@@ -65,26 +69,25 @@ export const pilotWide: Rule = {
           measured: s.hole.screw.root,
         })),
     ),
-    ...(design.neck.joint === 'screwed' &&
-    design.neck.screws.count > 0 &&
-    design.neck.screws.root >= design.neck.screws.thread
-      ? [{ subject: 'neck', about: 'the neck’s screws', where: null, measured: design.neck.screws.root }]
+    ...(neck.joint === 'screwed' && neck.screws.count > 0 && neck.screws.root >= neck.screws.thread
+      ? [{ subject: 'neck', about: 'the neck’s screws', where: null, measured: neck.screws.root }]
       : []),
   ],
-};
+});
 
-export const edgeOut: Rule = {
+export const edgeOut = rule({
   ...BASE,
   id: 'edge-hole-out',
   limit: null,
   title: 'A hole in the edge comes out of the wood',
   says: ({ measured, subject }) => `${subject} reaches ${measured} out of the body.`,
   remedy: 'Set it square on the edge, tilt it back, or take a shorter one.',
-  find: ({ design, derived: { layout } }) =>
+  reads: ['layout', 'openings', 'parts'],
+  find: ({ layout, openings, parts }) =>
     layout.cuts
       .filter((c) => c.face === 'edge' && c.owner.kind === 'part')
       .flatMap((c) => {
-        const part = design.parts.find((p) => p.id === c.owner.id)!;
+        const part = parts.find((p) => p.id === c.owner.id)!;
         // Its mouth lies on the edge, beside the part's middle or in it; all else of it must lie inside.
         const mouth = mouthOf(c, part);
         const far = c.area.polygon.filter(
@@ -100,10 +103,17 @@ export const edgeOut: Rule = {
         );
         const by = Math.max(face, worst?.by ?? 0);
         return by > 0
-          ? [{ subject: c.id, about: cutWords(c, design), where: worst?.p ?? part.at, measured: by }]
+          ? [
+              {
+                subject: c.id,
+                about: cutWords(c, { parts, openings }),
+                where: worst?.p ?? part.at,
+                measured: by,
+              },
+            ]
           : [];
       }),
-};
+});
 
 /** An edge bends away so far under the mouth of a bore that is square to it, mm. */
 const MOUTH = 3;

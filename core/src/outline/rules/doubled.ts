@@ -1,7 +1,7 @@
 import { pathCrossings } from '../../geometry/crossings.ts';
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const doubled: Rule = {
+export const doubled = rule({
   id: 'outline-doubled',
   stage: 'outline',
   severity: 'stop',
@@ -10,9 +10,9 @@ export const doubled: Rule = {
   title: 'The edge is doubled',
   says: ({ measured }) => `The outline runs over its own line for ${measured}: it would be cut twice.`,
   remedy: 'Remove the nodes of one of the two lines.',
-  reads: ({ design, derived }) => [derived.path, design.outline],
-  find: ({ derived }) => {
-    const { doubled: found } = pathCrossings(derived.path);
+  reads: ['path'],
+  find: ({ path }) => {
+    const { doubled: found } = pathCrossings(path);
     return found ? [{ subject: 'outline', where: found.at, measured: found.length }] : [];
   },
-};
+});

@@ -1,7 +1,7 @@
 import { depthInside } from '../../geometry/inside.ts';
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const bridgeOff: Rule = {
+export const bridgeOff = rule({
   id: 'bridge-off-body',
   stage: 'outline',
   severity: 'stop',
@@ -11,11 +11,11 @@ export const bridgeOff: Rule = {
   says: ({ measured, limit }) =>
     `The saddles come to within ${measured} of the body’s edge (below zero: past it); at least ${limit} is recommended.`,
   remedy: 'Move the body tailward, widen it there, or take a joint at another fret.',
-  reads: ({ derived }) => [derived.path, derived.stringPlan],
-  find: ({ derived: { path, stringPlan } }, room) => {
+  reads: ['path', 'stringPlan'],
+  find: ({ path, stringPlan }, room) => {
     const deepest = stringPlan.lines
       .map(({ saddle }) => ({ where: saddle, measured: depthInside(path, saddle) }))
       .reduce((a, b) => (b.measured < a.measured ? b : a));
     return deepest.measured < room ? [{ subject: 'bridge', ...deepest }] : [];
   },
-};
+});

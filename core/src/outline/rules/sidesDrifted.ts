@@ -1,11 +1,11 @@
 import { twinOf } from '../../design/nodeEdits.ts';
 import { distance } from '../../geometry/point.ts';
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
 /** Nodes whose images stand this near to each other, mm, were meant to be one another’s. */
 const MEANT = 3;
 
-export const sidesDrifted: Rule = {
+export const sidesDrifted = rule({
   id: 'sides-drifted',
   stage: 'outline',
   severity: 'look',
@@ -14,8 +14,8 @@ export const sidesDrifted: Rule = {
   title: 'The two sides have drifted apart',
   says: ({ measured }) => `This node is ${measured} off the mirror image of the one across.`,
   remedy: 'Mirror one side onto the other and link them, or move the node well away if it is meant.',
-  reads: ({ design }) => [design.outline],
-  find: ({ design: { outline } }, most) => {
+  reads: ['outline'],
+  find: ({ outline }, most) => {
     const pairs = outline.nodes
       .filter((n) => n.y > 0)
       .flatMap((node) => {
@@ -40,4 +40,4 @@ export const sidesDrifted: Rule = {
         measured: off,
       }));
   },
-};
+});

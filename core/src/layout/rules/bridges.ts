@@ -1,10 +1,11 @@
-import { poleError } from '../../layout/poles.ts';
-import { bridgeReach } from '../../layout/saddles.ts';
-import type { Rule } from '../finding.ts';
+import { poleError } from '../poles.ts';
+import { bridgeReach } from '../saddles.ts';
+import type { Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
-export const saddleTravel: Rule = {
+export const saddleTravel = rule({
   ...BASE,
   id: 'saddle-travel',
   limit: { name: 'saddleRoom', label: 'Saddle travel left over', value: 0.5, unit: 'mm', min: 0, max: 10 },
@@ -12,8 +13,9 @@ export const saddleTravel: Rule = {
   says: ({ measured, limit, subject }) =>
     `The saddle of ${subject} has ${measured} of travel left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
   remedy: 'Use “Move the bridge to suit its saddles” beside the board, or move it by hand.',
-  find: ({ design, derived: { stringPlan, layout } }, limit) =>
-    bridgeReach(design, stringPlan, layout).flatMap((reach) =>
+  reads: ['layout', 'neck', 'stringPlan', 'strings'],
+  find: ({ layout, neck, stringPlan, strings }, limit) =>
+    bridgeReach({ neck, strings }, stringPlan, layout).flatMap((reach) =>
       reach.needs
         .map((n) => ({ n, left: Math.min(n.alongNeeded, reach.travel - n.alongNeeded) }))
         .filter(({ left }) => left < limit)
@@ -24,9 +26,9 @@ export const saddleTravel: Rule = {
           measured: left,
         })),
     ),
-};
+});
 
-export const saddleHeight: Rule = {
+export const saddleHeight = rule({
   ...BASE,
   id: 'saddle-height',
   limit: { name: 'heightRoom', label: 'Saddle height left over', value: 0.3, unit: 'mm', min: 0, max: 10 },
@@ -34,10 +36,11 @@ export const saddleHeight: Rule = {
   says: ({ measured, limit, subject }) =>
     `The height of ${subject} has ${measured} left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
   remedy: 'Solve the neck join for depth, angle or shim, or take another bridge.',
-  find: ({ design, derived: { stringPlan, layout } }, limit) =>
-    design.neck.joint === 'undecided'
+  reads: ['layout', 'neck', 'stringPlan', 'strings'],
+  find: ({ layout, neck, stringPlan, strings }, limit) =>
+    neck.joint === 'undecided'
       ? []
-      : bridgeReach(design, stringPlan, layout).flatMap((reach) => {
+      : bridgeReach({ neck, strings }, stringPlan, layout).flatMap((reach) => {
           const worst = reach.needs
             .map((n) => ({ n, left: Math.min(n.high - reach.low, reach.high - n.high) }))
             .reduce<{ n: (typeof reach.needs)[number]; left: number } | null>(
@@ -55,9 +58,9 @@ export const saddleHeight: Rule = {
               ]
             : [];
         }),
-};
+});
 
-export const bridgeOffCentre: Rule = {
+export const bridgeOffCentre = rule({
   ...BASE,
   id: 'bridge-off-centre',
   limit: {
@@ -72,7 +75,8 @@ export const bridgeOffCentre: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} stands ${measured} beside the middle of the strings; up to ${limit} is acceptable.`,
   remedy: 'Put it on the centre line.',
-  find: ({ derived: { stringPlan, layout } }, limit) => {
+  reads: ['layout', 'stringPlan'],
+  find: ({ layout, stringPlan }, limit) => {
     const ys = stringPlan.lines.map((l) => l.saddle.y);
     const middle = (ys[0]! + ys.at(-1)!) / 2;
     return layout.parts
@@ -84,9 +88,9 @@ export const bridgeOffCentre: Rule = {
           : [];
       });
   },
-};
+});
 
-export const bridgeSpread: Rule = {
+export const bridgeSpread = rule({
   ...BASE,
   id: 'bridge-spread',
   severity: 'look',
@@ -102,18 +106,19 @@ export const bridgeSpread: Rule = {
   says: ({ measured, limit, subject }) =>
     `The saddles of ${subject} are ${measured} wider or narrower than the strings are drawn; up to ${limit} is acceptable.`,
   remedy: 'Type the bridge’s own spread in Strings, or take another bridge.',
-  find: ({ design, derived: { layout } }, limit) =>
+  reads: ['layout', 'strings'],
+  find: ({ layout, strings }, limit) =>
     layout.parts
       .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
       .flatMap((p) => {
-        const off = Math.abs(p.form.saddles!.spread - design.strings.bridgeSpread);
+        const off = Math.abs(p.form.saddles!.spread - strings.bridgeSpread);
         return off > limit
           ? [{ subject: p.part.id, about: p.part.spec.name, where: p.part.at, measured: off }]
           : [];
       }),
-};
+});
 
-export const polesOff: Rule = {
+export const polesOff = rule({
   ...BASE,
   id: 'poles-off',
   severity: 'look',
@@ -122,14 +127,15 @@ export const polesOff: Rule = {
   says: ({ measured, limit, subject }) =>
     `A pole of ${subject} is ${measured} beside its string; up to ${limit} is acceptable.`,
   remedy: 'Move the pickup along, turn it, or take one of another pole spread.',
-  find: ({ derived: { stringPlan, layout } }, limit) =>
+  reads: ['layout', 'stringPlan'],
+  find: ({ layout, stringPlan }, limit) =>
     layout.parts.flatMap((p) => {
       const error = poleError(p, stringPlan);
       return error && error.by > limit
         ? [{ subject: p.part.id, about: p.part.spec.name, where: error.at, measured: error.by }]
         : [];
     }),
-};
+});
 
 export const BRIDGE_RULES: readonly Rule[] = [
   saddleTravel,

@@ -1,7 +1,7 @@
-import { findLumps } from '../../outline/lumps.ts';
-import type { Rule } from '../finding.ts';
+import { findLumps } from '../lumps.ts';
+import { rule } from '../../design/rule.ts';
 
-export const lump: Rule = {
+export const lump = rule({
   id: 'lump',
   stage: 'outline',
   severity: 'look',
@@ -10,11 +10,11 @@ export const lump: Rule = {
   title: 'The edge has a lump',
   says: ({ measured }) => `A hand along the edge would feel a bump or dip of ${measured} here.`,
   remedy: 'Move or remove the nearest node until the curvature comb has one swing.',
-  reads: ({ design, derived }) => [derived.path, design.outline],
-  find: ({ design, derived }, least) =>
-    findLumps(derived.path, least).map(({ at, height, segment }) => ({
-      subject: design.outline.nodes[segment]!.id,
+  reads: ['outline', 'path'],
+  find: ({ outline, path }, least) =>
+    findLumps(path, least).map(({ at, height, segment }) => ({
+      subject: outline.nodes[segment]!.id,
       where: at,
       measured: height,
     })),
-};
+});

@@ -1,11 +1,12 @@
-import { runCover, wayIn } from '../../layout/wiring.ts';
-import { plugBlocks } from '../../layout/plugs.ts';
-import type { Rule } from '../finding.ts';
+import { runCover, wayIn } from '../wiring.ts';
+import { plugBlocks } from '../plugs.ts';
+import type { Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 import { pairOf } from './cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop' } as const;
 
-export const wireNoWay: Rule = {
+export const wireNoWay = rule({
   ...BASE,
   id: 'wire-no-way',
   unit: '',
@@ -13,8 +14,9 @@ export const wireNoWay: Rule = {
   title: 'A wire has no way to the controls',
   says: ({ subject }) => `From ${subject} no opening or drilled run leads to the control cavity.`,
   remedy: 'Drill a run, rout a channel, or let an opening reach the cavity.',
-  find: ({ derived }) =>
-    derived.wired
+  reads: ['wired'],
+  find: ({ wired }) =>
+    wired
       .filter((w) => !w.reaches)
       .map((w) => ({
         subject: `${w.part.part.id}${w.ground ? ' ground' : ''}`,
@@ -22,9 +24,9 @@ export const wireNoWay: Rule = {
         where: w.part.part.at,
         measured: null,
       })),
-};
+});
 
-export const runThin: Rule = {
+export const runThin = rule({
   ...BASE,
   id: 'run-thin',
   unit: 'mm',
@@ -33,8 +35,9 @@ export const runThin: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left round ${subject} (below zero: it breaks out); at least ${limit} is recommended.`,
   remedy: 'Set its ends deeper or aside, or use a smaller bit.',
-  find: ({ design, derived: { layout } }, limit) =>
-    design.runs.flatMap((run) => {
+  reads: ['layout', 'runs'],
+  find: ({ layout, runs }, limit) =>
+    runs.flatMap((run) => {
       const cover = runCover(run, layout);
       return cover.least !== null && cover.least < limit
         ? [
@@ -47,9 +50,9 @@ export const runThin: Rule = {
           ]
         : [];
     }),
-};
+});
 
-export const runNoWayIn: Rule = {
+export const runNoWayIn = rule({
   ...BASE,
   id: 'run-no-way-in',
   unit: '',
@@ -58,14 +61,15 @@ export const runNoWayIn: Rule = {
   says: ({ subject }) =>
     `${subject} is to be drilled, but wood stands in the way of a straight bit from either end.`,
   remedy: 'Let it begin in the neck pocket, a jack’s bore or an opening that lies in its line.',
-  find: ({ design, derived: { layout } }) =>
-    design.runs.flatMap((run) => {
+  reads: ['layout', 'runs'],
+  find: ({ layout, runs }) =>
+    runs.flatMap((run) => {
       const way = wayIn(run, layout);
       return way.clear ? [] : [{ subject: run.id, about: run.name, where: way.blocked, measured: null }];
     }),
-};
+});
 
-export const plugBlocked: Rule = {
+export const plugBlocked = rule({
   ...BASE,
   id: 'plug-blocked',
   unit: '',
@@ -73,13 +77,14 @@ export const plugBlocked: Rule = {
   title: 'A jack cannot take its plug',
   says: ({ subject }) => `${subject} in the way of the jack or its plug.`,
   remedy: 'Move the jack along the edge, turn it, or move what stands there.',
-  find: ({ derived: { layout } }) =>
+  reads: ['layout'],
+  find: ({ layout }) =>
     plugBlocks(layout).map(({ jack, by, at }) => ({
       subject: pairOf(jack.part.id, by),
       about: `${by} stands`,
       where: at,
       measured: null,
     })),
-};
+});
 
 export const WIRE_RULES: readonly Rule[] = [wireNoWay, runThin, runNoWayIn, plugBlocked];

@@ -1,18 +1,18 @@
-import { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from '../../layout/pocket.ts';
+import { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from '../pocket.ts';
 import { seatAt } from '../../outline/widthAt.ts';
 import { LEAST_BITE, LEAST_UNDER_BOARD } from '../../strings/elevation.ts';
-import type { Hit, Rule, RuleContext } from '../finding.ts';
+import type { Facts, Hit, Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
-function bites({ design, derived: { stringPlan } }: RuleContext) {
-  const { neck } = design;
+function bites({ neck, strings, body, stringPlan }: Pick<Facts, 'neck' | 'strings' | 'body' | 'stringPlan'>) {
   if (neck.joint !== 'screwed') return [];
-  const side = neckSide(design, stringPlan);
+  const side = neckSide({ neck, strings }, stringPlan);
   return neckScrewPlaces(neck, stringPlan).map((at, i) => ({
     at,
     i,
-    ...biteOfNeckScrew(design, side, at.x),
+    ...biteOfNeckScrew({ neck, body }, side, at.x),
   }));
 }
 
@@ -23,7 +23,7 @@ const screwHit = (i: number, where: Hit['where'], measured: number): Hit => ({
   measured,
 });
 
-export const neckScrewBite: Rule = {
+export const neckScrewBite = rule({
   ...BASE,
   id: 'neck-screw-bite',
   limit: { name: 'neckBite', label: 'Bite of a neck screw', value: LEAST_BITE, unit: 'mm', min: 2, max: 40 },
@@ -31,13 +31,14 @@ export const neckScrewBite: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} bites ${measured} into the neck; at least ${limit} is recommended.`,
   remedy: 'Take longer screws, a thinner plate, or carve the heel.',
-  find: (context, limit) =>
-    bites(context)
+  reads: ['neck', 'strings', 'body', 'stringPlan'],
+  find: (facts, limit) =>
+    bites(facts)
       .filter((b) => b.bite < limit)
       .map((b) => screwHit(b.i, b.at, b.bite)),
-};
+});
 
-export const neckScrewBoard: Rule = {
+export const neckScrewBoard = rule({
   ...BASE,
   id: 'neck-screw-board',
   limit: {
@@ -52,13 +53,14 @@ export const neckScrewBoard: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of neck is left over the tip of ${subject} (below zero: it is in the board); at least ${limit} is recommended.`,
   remedy: 'Take shorter screws.',
-  find: (context, limit) =>
-    bites(context)
+  reads: ['neck', 'strings', 'body', 'stringPlan'],
+  find: (facts, limit) =>
+    bites(facts)
       .filter((b) => b.left < limit)
       .map((b) => screwHit(b.i, b.at, b.left)),
-};
+});
 
-export const pocketWide: Rule = {
+export const pocketWide = rule({
   ...BASE,
   id: 'pocket-wide',
   severity: 'look',
@@ -74,20 +76,21 @@ export const pocketWide: Rule = {
   says: ({ measured, limit }) =>
     `The pocket leaves ${measured} on each side of the neck; over ${limit} the neck can shift.`,
   remedy: 'Make the fit smaller, and prove it in scrap.',
-  find: ({ design, derived: { stringPlan } }, limit) =>
-    (design.neck.joint === 'screwed' || design.neck.joint === 'glued') && design.neck.fit > limit
+  reads: ['neck', 'stringPlan'],
+  find: ({ neck, stringPlan }, limit) =>
+    (neck.joint === 'screwed' || neck.joint === 'glued') && neck.fit > limit
       ? [
           {
             subject: 'pocket',
             about: 'the pocket',
             where: { x: stringPlan.jointX, y: 0 },
-            measured: design.neck.fit,
+            measured: neck.fit,
           },
         ]
       : [],
-};
+});
 
-export const pocketWalls: Rule = {
+export const pocketWalls = rule({
   ...BASE,
   id: 'pocket-walls',
   limit: { name: 'pocketWall', label: 'Wood beside the pocket', value: 4, unit: 'mm', min: 0, max: 60 },
@@ -95,9 +98,8 @@ export const pocketWalls: Rule = {
   says: ({ measured, limit, subject }) =>
     `On the ${subject} side ${measured} of wood is left beside the pocket (below zero: it is open); at least ${limit} is recommended.`,
   remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
-  reads: ({ design, derived }) => [design.neck, design.strings, derived.path],
-  find: ({ design, derived: { stringPlan, path, measures } }, limit) => {
-    const { neck, strings } = design;
+  reads: ['measures', 'neck', 'path', 'stringPlan', 'strings'],
+  find: ({ measures, neck, path, stringPlan, strings }, limit) => {
     if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
     const heel = measures.neck?.heelX ?? stringPlan.jointX;
     const rear = stringPlan.jointX - neck.pocketLength;
@@ -122,9 +124,9 @@ export const pocketWalls: Rule = {
         : [];
     });
   },
-};
+});
 
-export const fretAccess: Rule = {
+export const fretAccess = rule({
   ...BASE,
   id: 'fret-access',
   severity: 'look',
@@ -141,11 +143,11 @@ export const fretAccess: Rule = {
   says: ({ measured, limit }) =>
     `On the treble side the hand is stopped ${measured} short of the last; up to ${limit} is acceptable.`,
   remedy: 'Deepen the treble cutaway, or take a joint at a higher fret.',
-  reads: ({ design, derived }) => [design.neck, design.strings, design.hand, derived.path],
-  find: ({ design, derived: { reach, stringPlan } }, limit) => {
-    if (design.neck.joint === 'undecided') return [];
+  reads: ['neck', 'reach', 'stringPlan', 'strings'],
+  find: ({ neck, reach, stringPlan, strings }, limit) => {
+    if (neck.joint === 'undecided') return [];
     const { treble } = reach;
-    const out = design.strings.frets - treble.fret;
+    const out = strings.frets - treble.fret;
     return out > limit
       ? [
           {
@@ -157,7 +159,7 @@ export const fretAccess: Rule = {
         ]
       : [];
   },
-};
+});
 
 export const NECK_RULES: readonly Rule[] = [
   neckScrewBite,

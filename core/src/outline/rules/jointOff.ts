@@ -1,6 +1,6 @@
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const jointOff: Rule = {
+export const jointOff = rule({
   id: 'joint-off-body',
   stage: 'outline',
   severity: 'look',
@@ -17,10 +17,11 @@ export const jointOff: Rule = {
   says: ({ measured, limit }) =>
     `The joint fret stands ${measured} from the body’s edge on the centre line; up to ${limit} is taken as meant.`,
   remedy: 'Move the seat’s two nodes to the joint, or take another joint fret.',
-  find: ({ derived: { measures, stringPlan } }, most) => {
+  reads: ['measures', 'stringPlan'],
+  find: ({ measures, stringPlan }, most) => {
     const heel = measures.neck?.heelX ?? null;
     if (heel === null) return [{ subject: 'joint', where: { x: stringPlan.jointX, y: 0 }, measured: null }];
     const off = Math.abs(heel - stringPlan.jointX);
     return off > most ? [{ subject: 'joint', where: { x: stringPlan.jointX, y: 0 }, measured: off }] : [];
   },
-};
+});

@@ -1,6 +1,6 @@
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const correctionOver: Rule = {
+export const correctionOver = rule({
   id: 'correction-over',
   stage: 'templates',
   severity: 'look',
@@ -10,9 +10,10 @@ export const correctionOver: Rule = {
   says: ({ measured, limit, subject }) =>
     `The correction ${subject} the sheet is ${measured}; over ${limit} the page was usually printed at “fit to page”.`,
   remedy: 'Print once more at 100 %, measure the bars again, and type what they measure.',
-  find: ({ design }, most) =>
+  reads: ['print'],
+  find: ({ print }, most) =>
     (['x', 'y'] as const).flatMap((axis) => {
-      const off = Math.abs(design.print.correction[axis] - 1) * 100;
+      const off = Math.abs(print.correction[axis] - 1) * 100;
       return off > most ? [{ subject: axis === 'x' ? 'across' : 'up', where: null, measured: off }] : [];
     }),
-};
+});

@@ -1,11 +1,11 @@
 import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
-import { edgeSwing } from '../../layout/plates.ts';
-import type { Rule, RuleContext } from '../finding.ts';
+import { edgeSwing } from '../plates.ts';
+import type { Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
-const plates = ({ derived }: RuleContext) => derived.plates;
 
-export const guardUneven: Rule = {
+export const guardUneven = rule({
   ...BASE,
   id: 'guard-uneven',
   limit: {
@@ -20,23 +20,19 @@ export const guardUneven: Rule = {
   says: ({ measured, limit, subject }) =>
     `Along the body’s edge the distance of ${subject} varies by ${measured}; an eye sees more than ${limit}.`,
   remedy: 'Let it follow the edge at one distance, or draw it clearly away from it.',
-  reads: ({ design, derived }) => [
-    design.guards,
-    derived.path,
-    ...(design.guards.length ? [derived.layout] : []),
-  ],
-  find: (context, limit) =>
-    plates(context)
-      .filter((p) => context.design.guards.some((g) => g.id === p.id && g.follow !== null))
+  reads: ['guards', 'layout', 'plates'],
+  find: ({ guards, layout, plates }, limit) =>
+    plates
+      .filter((p) => guards.some((g) => g.id === p.id && g.follow !== null))
       .flatMap((p) => {
-        const swing = edgeSwing(p, context.derived.layout.body.polygon);
+        const swing = edgeSwing(p, layout.body.polygon);
         return swing && swing.swing > limit
           ? [{ subject: p.id, about: p.name, where: swing.at, measured: swing.swing }]
           : [];
       }),
-};
+});
 
-export const plateScrew: Rule = {
+export const plateScrew = rule({
   ...BASE,
   id: 'plate-screw',
   severity: 'stop',
@@ -52,8 +48,9 @@ export const plateScrew: Rule = {
   says: ({ measured, limit, subject }) =>
     `A screw of ${subject} stands ${measured} inside its edge (below zero: off it); at least ${limit} is recommended.`,
   remedy: 'Move the screw inward, or widen the ledge.',
-  find: (context, limit) =>
-    plates(context).flatMap((p) =>
+  reads: ['plates'],
+  find: ({ plates }, limit) =>
+    plates.flatMap((p) =>
       p.screws
         .map((s, i) => ({
           i,
@@ -63,9 +60,9 @@ export const plateScrew: Rule = {
         .filter((s) => s.by < limit)
         .map((s) => ({ subject: `${p.id} ${s.i}`, about: p.name, where: s.at, measured: s.by })),
     ),
-};
+});
 
-export const guardScrewWood: Rule = {
+export const guardScrewWood = rule({
   ...BASE,
   id: 'guard-screw-wood',
   severity: 'stop',
@@ -74,18 +71,19 @@ export const guardScrewWood: Rule = {
   title: 'A pickguard’s screw finds no wood',
   says: ({ subject }) => `Under a screw of ${subject} there is an opening.`,
   remedy: 'Set the screws further apart or inside, or move the opening.',
-  find: (context) =>
-    plates(context)
-      .filter((p) => context.design.guards.some((g) => g.id === p.id))
+  reads: ['guards', 'layout', 'plates'],
+  find: ({ guards, layout, plates }) =>
+    plates
+      .filter((p) => guards.some((g) => g.id === p.id))
       .flatMap((p) =>
         p.screws
           .filter((s) =>
-            context.derived.layout.cuts.some(
+            layout.cuts.some(
               (c) => c.face === 'front' && c.role !== 'screw' && polygonHolds(c.area.polygon, s.at),
             ),
           )
           .map((s, i) => ({ subject: `${p.id} ${i}`, about: p.name, where: s.at, measured: null })),
       ),
-};
+});
 
 export const PLATE_RULES: readonly Rule[] = [guardUneven, plateScrew, guardScrewWood];

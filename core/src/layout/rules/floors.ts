@@ -1,11 +1,12 @@
 import { offsetPath } from '../../geometry/offset.ts';
 import { areaHolds, polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
-import { areaOf, isOf } from '../../layout/cut.ts';
-import type { Layout } from '../../layout/layOut.ts';
-import type { Rule } from '../finding.ts';
+import { areaOf, isOf } from '../cut.ts';
+import type { Layout } from '../layOut.ts';
+import type { Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 import { cutWords, pairOf } from './cutWords.ts';
 
-export const floorThin: Rule = {
+export const floorThin = rule({
   id: 'floor-thin',
   stage: 'layout',
   severity: 'stop',
@@ -15,20 +16,21 @@ export const floorThin: Rule = {
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left under ${subject}; at least ${limit} is recommended.`,
   remedy: 'Make one of them shallower, or move them apart.',
-  find: ({ design, derived }, limit) =>
-    derived.floors
+  reads: ['floors', 'openings', 'parts'],
+  find: ({ floors, openings, parts }, limit) =>
+    floors
       .filter((f) => f.thickness < limit)
       .map((f) => ({
         subject: pairOf(f.a.id, f.b?.id ?? 'face'),
         about: f.b
-          ? `${cutWords(f.a, design)}, over ${cutWords(f.b, design)},`
-          : `${cutWords(f.a, design)}, to the ${f.a.face === 'front' ? 'back' : 'front'} face,`,
+          ? `${cutWords(f.a, { parts, openings })}, over ${cutWords(f.b, { parts, openings })},`
+          : `${cutWords(f.a, { parts, openings })}, to the ${f.a.face === 'front' ? 'back' : 'front'} face,`,
         where: f.at,
         measured: f.thickness,
       })),
-};
+});
 
-export const depthUnsaid: Rule = {
+export const depthUnsaid = rule({
   id: 'depth-unsaid',
   stage: 'layout',
   severity: 'look',
@@ -37,18 +39,19 @@ export const depthUnsaid: Rule = {
   title: 'An opening has no depth',
   says: ({ subject }) => `${subject} has no depth yet.`,
   remedy: 'Type its depth, or cut it through.',
-  find: ({ design, derived }) =>
-    derived.layout.cuts
+  reads: ['layout', 'openings', 'parts'],
+  find: ({ layout, openings, parts }) =>
+    layout.cuts
       .filter((c) => c.unsaid)
       .map((c) => ({
         subject: c.id,
-        about: cutWords(c, design),
+        about: cutWords(c, { parts, openings }),
         where: { x: (c.area.box.minX + c.area.box.maxX) / 2, y: (c.area.box.minY + c.area.box.maxY) / 2 },
         measured: null,
       })),
-};
+});
 
-export const ledgeForgotten: Rule = {
+export const ledgeForgotten = rule({
   id: 'ledge-forgotten',
   stage: 'layout',
   severity: 'look',
@@ -58,11 +61,12 @@ export const ledgeForgotten: Rule = {
   says: ({ subject }) =>
     `${subject} holds controls and is open to the back, but has no ledge and no plate over it.`,
   remedy: 'Add a ledge and screws, or lay a cover plate over it.',
-  find: ({ design, derived: { layout } }) => {
+  reads: ['layout', 'openings'],
+  find: ({ layout, openings }) => {
     const holding = new Set(
       layout.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(layout, p.part.at, p.part.face)),
     );
-    return design.openings
+    return openings
       .filter((o) => holding.has(o.id) && !o.steps.some((s) => s.role === 'ledge' || s.through))
       .filter(
         (o) =>
@@ -81,7 +85,7 @@ export const ledgeForgotten: Rule = {
       )
       .map((o) => ({ subject: o.id, about: o.name, where: { x: o.at.x, y: o.at.y }, measured: null }));
   },
-};
+});
 
 /** Openings with a cavity on the other side of a control. */
 const cavitiesOf = (
@@ -97,7 +101,7 @@ const cavitiesOf = (
 /** A bit just as wide as what it routs gets in, mm. */
 const SNUG = 0.02;
 
-export const bitTooFat: Rule = {
+export const bitTooFat = rule({
   stage: 'layout',
   id: 'bit-too-fat',
   severity: 'stop',
@@ -106,15 +110,16 @@ export const bitTooFat: Rule = {
   title: 'A bit is too wide for its opening',
   says: ({ measured, subject }) => `${subject}: a bit of ${measured} does not get in.`,
   remedy: 'Use a smaller bit, or make the opening wider.',
-  find: ({ design, derived: { layout } }) =>
+  reads: ['layout', 'openings', 'parts'],
+  find: ({ layout, openings, parts }) =>
     layout.cuts
       .filter((c) => c.bit !== undefined && offsetPath(c.path, SNUG - c.bit / 2).length === 0)
       .map((c) => ({
         subject: c.id,
-        about: cutWords(c, design),
+        about: cutWords(c, { parts, openings }),
         where: polygonMiddle(c.area.polygon),
         measured: c.bit!,
       })),
-};
+});
 
 export const FLOOR_RULES: readonly Rule[] = [floorThin, depthUnsaid, ledgeForgotten, bitTooFat];

@@ -1,7 +1,7 @@
 import { pathCrossings } from '../../geometry/crossings.ts';
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const crossing: Rule = {
+export const crossing = rule({
   id: 'outline-crossing',
   stage: 'outline',
   severity: 'stop',
@@ -10,13 +10,13 @@ export const crossing: Rule = {
   title: 'The edge crosses itself',
   says: () => 'The outline runs over itself here: no tool can follow it.',
   remedy: 'Move the nodes beside the place apart, or remove one.',
-  reads: ({ design, derived }) => [derived.path, design.outline],
-  find: ({ design, derived }) =>
-    pathCrossings(derived.path)
+  reads: ['outline', 'path'],
+  find: ({ outline, path }) =>
+    pathCrossings(path)
       .crossings.slice(0, 4)
       .map(({ at, segments }) => ({
-        subject: design.outline.nodes[segments[0]]!.id,
+        subject: outline.nodes[segments[0]]!.id,
         where: at,
         measured: null,
       })),
-};
+});

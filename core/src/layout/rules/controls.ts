@@ -1,6 +1,7 @@
-import type { ControlFit } from '../../layout/controls.ts';
+import type { ControlFit } from '../controls.ts';
 import type { Point } from '../../geometry/point.ts';
-import type { Hit, Rule } from '../finding.ts';
+import type { Hit, Rule } from '../../design/rule.ts';
+import { rule } from '../../design/rule.ts';
 
 const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.at): Hit => ({
   subject: f.part.part.id,
@@ -11,17 +12,18 @@ const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm', limit: null } as const;
 
-export const controlNoCavity: Rule = {
+export const controlNoCavity = rule({
   ...BASE,
   id: 'control-no-cavity',
   unit: '',
   title: 'A control has no cavity behind it',
   says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
   remedy: 'Move it over its cavity, or rout one there.',
-  find: ({ derived }) => derived.fits.filter((f) => f.cavity === null).map((f) => hit(f, null)),
-};
+  reads: ['fits'],
+  find: ({ fits }) => fits.filter((f) => f.cavity === null).map((f) => hit(f, null)),
+});
 
-export const bushShort: Rule = {
+export const bushShort = rule({
   ...BASE,
   id: 'bush-short',
   limit: { name: 'bushSpare', label: 'Thread left over a nut', value: 0.5, unit: 'mm', min: 0, max: 10 },
@@ -29,23 +31,25 @@ export const bushShort: Rule = {
   says: ({ measured, limit, subject }) =>
     `${subject} has ${measured} of thread left when its nut is on (below zero: the nut does not catch); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
-  find: ({ derived }, limit) =>
-    derived.fits.filter((f) => f.cavity !== null && f.spare < limit).map((f) => hit(f, f.spare)),
-};
+  reads: ['fits'],
+  find: ({ fits }, limit) =>
+    fits.filter((f) => f.cavity !== null && f.spare < limit).map((f) => hit(f, f.spare)),
+});
 
 /** Bodies may touch a wall to within this, mm: what a file takes off. */
 const TOUCH = 0.05;
 
-export const bodyHitsWall: Rule = {
+export const bodyHitsWall = rule({
   ...BASE,
   id: 'body-hits-wall',
   title: 'A control’s body runs into wood',
   says: ({ measured, subject }) => `The body of ${subject} reaches ${measured} into the wall of its cavity.`,
   remedy: 'Move it, turn it, or widen the cavity.',
-  find: ({ derived }) => derived.fits.filter((f) => f.bodyOut > TOUCH).map((f) => hit(f, f.bodyOut, f.at)),
-};
+  reads: ['fits'],
+  find: ({ fits }) => fits.filter((f) => f.bodyOut > TOUCH).map((f) => hit(f, f.bodyOut, f.at)),
+});
 
-export const bodyHitsCover: Rule = {
+export const bodyHitsCover = rule({
   ...BASE,
   id: 'body-hits-cover',
   limit: {
@@ -60,10 +64,9 @@ export const bodyHitsCover: Rule = {
   says: ({ measured, limit, subject }) =>
     `There is ${measured} between the lugs of ${subject} and the cover (below zero: it stands out); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
-  find: ({ derived }, limit) =>
-    derived.fits
-      .filter((f) => f.underCover !== null && f.underCover < limit)
-      .map((f) => hit(f, f.underCover)),
-};
+  reads: ['fits'],
+  find: ({ fits }, limit) =>
+    fits.filter((f) => f.underCover !== null && f.underCover < limit).map((f) => hit(f, f.underCover)),
+});
 
 export const CONTROL_RULES: readonly Rule[] = [controlNoCavity, bushShort, bodyHitsWall, bodyHitsCover];

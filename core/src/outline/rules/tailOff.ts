@@ -1,6 +1,6 @@
-import type { Rule } from '../finding.ts';
+import { rule } from '../../design/rule.ts';
 
-export const tailOff: Rule = {
+export const tailOff = rule({
   id: 'tail-off-body',
   stage: 'outline',
   severity: 'stop',
@@ -17,8 +17,9 @@ export const tailOff: Rule = {
   says: ({ measured, limit }) =>
     `On the centre line ${measured} of body lie tailward of the bridge line; at least ${limit} is recommended.`,
   remedy: 'Move the tail tailward, or the whole body.',
-  find: ({ derived: { measures } }, least) => {
+  reads: ['measures'],
+  find: ({ measures }, least) => {
     const tail = measures.neck?.tailX ?? measures.box.minX;
     return -tail < least ? [{ subject: 'tail', where: { x: tail, y: 0 }, measured: -tail }] : [];
   },
-};
+});

@@ -4,8 +4,8 @@ import * as edits from '../../design/allEdits.ts';
 import type { Design, PlacedPart } from '../../design/schema.ts';
 import { SHELF, specOf } from '../../parts/shelf.ts';
 import { createDeriver } from '../../derived/derive.ts';
-import { findAll } from '../run.ts';
-import { wordsOfFinding } from '../words.ts';
+import { findAll } from '../../findings/run.ts';
+import { wordsOfFinding } from '../../findings/words.ts';
 
 const derive = createDeriver();
 const windrow = demo('windrow');
