@@ -30,6 +30,7 @@ export const CORE_ORDER = [
 const CORE_FILES = new Set([
   '@pelkin/core',
   '@pelkin/core/plain',
+  '@pelkin/core/derived/long',
   '@pelkin/core/files/pdf',
   '@pelkin/core/files/dxf',
 ]);

@@ -23,6 +23,8 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { planSheets } from '../templates/plan.ts';
+import { atOnce } from './long.ts';
+import type { LongSource } from './long.ts';
 
 /** Everything that follows from a design and is cheap enough to follow a drag: all that rules can read, and drawings. */
 export interface Derived extends Omit<Facts, SectionKey> {
@@ -36,9 +38,10 @@ const RAD = Math.PI / 180;
 
 /**
  * A way to derive designs that remembers, by identity, what the parts of the last few gave: moving a
- * node does not draw the frets again. One for each page, worker or request; none is shared.
+ * node does not draw the frets again. One for each page, worker or request; none is shared. What takes long comes from
+ * `long`: on the spot, or from a worker.
  */
-export function createDeriver(): (design: Design) => Derived {
+export function createDeriver(long: LongSource = atOnce()): (design: Design) => Derived {
   const outlineOf = remember((nodes: Design['outline']['nodes']) => {
     const path = solveOutline(nodes);
     return { path, measures: measureOutline(path) };
@@ -123,6 +126,8 @@ export function createDeriver(): (design: Design) => Derived {
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
+      // What takes long is asked for by its own name alone: not by a copy of all, or a look through it.
+      fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });
   });

@@ -32,3 +32,5 @@ export { STAGES } from './sections/progress.ts';
 export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
 export type { MarkedMeasure, Similarity } from './underlayPlace.ts';
 export type { FactName, Facts, Rule, RuleLimit, Severity } from './rule.ts';
+export { PENDING, onceReady } from './later.ts';
+export type { Later } from './later.ts';

@@ -1,4 +1,6 @@
+import type { Later } from '../design/later.ts';
 import type { Drawing } from '../drawing/drawing.ts';
+import type { FewerSheets } from './fewerSheets.ts';
 import type { SheetPlan } from './plan.ts';
 
 declare module '../design/rule.ts' {
@@ -6,5 +8,7 @@ declare module '../design/rule.ts' {
     /** The drawing as it goes on paper and into files: mirrored for a left-handed instrument. */
     readonly template: Drawing;
     readonly plan: SheetPlan;
+    /** The turn and shift of the drawing that saves most sheets; null where none that was tried does. */
+    readonly fewerSheets: Later<FewerSheets | null>;
   }
 }

@@ -45,12 +45,17 @@ function touched(points: readonly Point[], origin: Point, tile: Point, overlap: 
  * the present one. Tried are turns every 3° and shifts within the room that the outer tiles leave; the result
  * is planned in full, so its count is exact, but no proof that fewer could not do.
  */
-export function fewerSheets(drawing: Drawing, print: PrintSettings): FewerSheets | null {
+export function fewerSheets(
+  drawing: Drawing,
+  print: PrintSettings,
+  told: (share: number) => void = () => undefined,
+): FewerSheets | null {
   const now = planSheets(drawing, print).printed.length;
   const points = drawnCurves(drawing).flatMap((c) => [...flattenCubic(c, CHORD), c.p3]);
   const { correction, overlap } = print;
   const guesses: Guess[] = [];
   for (let turn = -90; turn < 90; turn += TURN_STEP) {
+    told((turn + 90) / 180);
     const about = turnAbout((turn * Math.PI) / 180);
     const lie = points.map((p) => {
       const q = about(p);

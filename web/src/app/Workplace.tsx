@@ -86,7 +86,7 @@ function useOnBoard(stage: Stage) {
 function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const derived = useDerived();
-  const { shows, marking = false, press, under, below = 0 } = useOnBoard(stage);
+  const { shows, marking = false, press, under, field, below = 0 } = useOnBoard(stage);
   const { fit } = useBoard.getState();
   // Just opened, outline and strings stand first; what is laid out follows.
   const whole = useLater();
@@ -115,6 +115,7 @@ function StageBoard({ stage }: { stage: Stage }) {
       onPress={(at) => press?.(at)}
       marking={marking}
       under={under}
+      field={field}
     >
       <Suspense fallback={null}>
         <Tools />

@@ -2,6 +2,7 @@ import type { Design, Finding } from '@pelkin/core';
 import { acceptanceOf, createFinder, remember } from '@pelkin/core';
 import { create } from 'zustand';
 import { derive } from '../design/derived.ts';
+import { useLongSteps } from '../design/longResults.ts';
 import { useRested } from '../design/rested.ts';
 
 export interface Found {
@@ -18,7 +19,8 @@ interface Looked {
   /** Rules that wait for a result that takes long. */
   readonly checking: number;
 }
-const lookedIn = remember((design: Design): Looked => {
+/** `_steps`: how far long results are, for the rules that read them. */
+const lookedIn = remember((design: Design, _steps: number): Looked => {
   const { findings, checking } = look(design, derive(design));
   const found = findings.map((finding) => ({
     finding,
@@ -30,7 +32,10 @@ const lookedIn = remember((design: Design): Looked => {
 const NONE: Looked = { found: [], checking: 0 };
 
 /** What the rules find in the open design, as it last came to rest. */
-export const useLooked = (): Looked => useRested((s) => (s.design ? lookedIn(s.design) : NONE));
+export function useLooked(): Looked {
+  const steps = useLongSteps((s) => s.steps);
+  return useRested((s) => (s.design ? lookedIn(s.design, steps) : NONE));
+}
 export const useFound = (): readonly Found[] => useLooked().found;
 
 /** Whether the list of findings is open. */

@@ -5,6 +5,8 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import './board.css';
 import { BoardChips } from './BoardChips.tsx';
 import { FlipContext, boardPixels } from './BoardContext.ts';
+import type { Field } from './FieldCanvas.tsx';
+import { FieldCanvas } from './FieldCanvas.tsx';
 import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
 import { Grid, RULER, Rulers } from './Rulers.tsx';
 import { useBoard } from './boardStore.ts';
@@ -32,13 +34,26 @@ interface Props {
   readonly onPress?: (at: Point) => void;
   /** What lies under the drawing, which is then seen through. */
   readonly under?: ReactNode;
+  /** A map between the paper and all lines. */
+  readonly field?: Field | undefined;
   /** Whether presses set marks. */
   readonly marking?: boolean;
   readonly children?: ReactNode;
 }
 
 /** The drawing surface: to scale, with rulers, pan, and zoom to the pointer. Knows shapes, not stages. */
-export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marking, children }: Props) {
+export function Board({
+  drawing,
+  unit,
+  flip,
+  fitTo,
+  label,
+  onPress,
+  under,
+  field,
+  marking,
+  children,
+}: Props) {
   const area = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const view = useBoard((s) => s.view);
@@ -148,9 +163,10 @@ export function Board({ drawing, unit, flip, fitTo, label, onPress, under, marki
   return (
     <OwnLayout as="main" ref={area} bg="paper" data-testid="board">
       <FlipContext.Provider value={flip}>
+        {field && <FieldCanvas field={field} view={view} size={size} flip={flip} />}
         <svg
           ref={svg}
-          className={`board${panning ? ' is-panning' : ''}${under ? ' see-through' : ''}${marking ? ' is-marking' : ''}`}
+          className={`board${panning ? ' is-panning' : ''}${under ? ' see-through' : ''}${marking ? ' is-marking' : ''}${field ? ' over-field' : ''}`}
           role="group"
           aria-label={label}
           onPointerDown={onPointerDown}

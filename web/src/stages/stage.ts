@@ -1,5 +1,6 @@
 import type { Box, Derived, Design, Drawing, Point, Stage as StageKey } from '@pelkin/core';
 import type { ComponentType, ReactNode } from 'react';
+import type { Field } from '../board/FieldCanvas.tsx';
 
 /** What a reading of the bottom strip says of a design. */
 export interface Read {
@@ -41,6 +42,8 @@ export interface OnBoard<Shows> {
   readonly press?: (at: Point) => void;
   /** A picture under the drawing. */
   readonly under?: ReactNode;
+  /** A map between the paper and all lines; the same object while nothing of it changes. */
+  readonly field?: Field;
   /** Room that the stage's own drawing takes under the body, mm. */
   readonly below?: number;
 }

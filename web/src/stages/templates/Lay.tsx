@@ -1,14 +1,13 @@
-import type { FewerSheets } from '@pelkin/core';
+import type { Design } from '@pelkin/core';
 import { edits, lengthWithUnit } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { derive } from '../../design/derived.ts';
+import { stopLong, useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Section } from '../../shared/Section.tsx';
-import { savingOf } from '../../workers/fewerSheets.ts';
 
 /** Position on the paper under the sheets, and the turn and shift that would save some. */
 export function Lay() {
@@ -16,19 +15,12 @@ export function Lay() {
   const { place } = design.print;
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
-  const [found, setFound] = useState<{ of: unknown; saving: FewerSheets | null } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const look = async (): Promise<void> => {
-    setBusy(true);
-    try {
-      const saving = await savingOf(derive(design).template, design.print);
-      setFound({ of: design, saving });
-    } finally {
-      setBusy(false);
-    }
-  };
+  const derived = useDerived();
+  /** The state of the design that a better position was wanted for. */
+  const [wantedFor, setWantedFor] = useState<Design | null>(null);
+  const look = wantedFor === design ? derived.fewerSheets : null;
+  const saving = look?.state === 'ready' ? look.value : undefined;
   const lies = place.turn !== 0 || place.shiftX !== 0 || place.shiftY !== 0;
-  const saving = found?.of === design ? found.saving : undefined;
   return (
     <Section
       title="Position on the paper"
@@ -81,6 +73,8 @@ export function Lay() {
       />
       <HStack>
         <Text flex="1" fontSize="12px" color="faded" role="status">
+          {look?.state === 'failed' && look.message}
+          {look?.state === 'pending' && `Looking: ${Math.round(100 * look.share)} %`}
           {saving === null && 'No turn or shift that was tried needs fewer sheets.'}
           {saving &&
             `Turned by ${saving.place.turn}° and moved by ${lengthWithUnit(saving.place.shiftX, design.units)} and ${lengthWithUnit(saving.place.shiftY, design.units)} it takes ${saving.sheets}: ${saving.saved} fewer.`}
@@ -99,8 +93,15 @@ export function Lay() {
             Use this position
           </Button>
         ) : (
-          <Button size="2xs" variant="outline" loading={busy} onClick={() => void look()}>
-            Look for fewer sheets
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => {
+              if (look?.state === 'pending') stopLong('fewerSheets');
+              setWantedFor(look?.state === 'pending' ? null : design);
+            }}
+          >
+            {look?.state === 'pending' ? 'Stop looking' : 'Look for fewer sheets'}
           </Button>
         )}
       </HStack>
