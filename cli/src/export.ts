@@ -1,27 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import type { Design, PrintSettings, Showable } from '@pelkin/core';
-import {
-  SHOWABLE,
-  checkDesign,
-  createDeriver,
-  designText,
-  drawingSvg,
-  fretTableCsv,
-  paperNotes,
-  paperOf,
-  saddleTableCsv,
-  weightsFor,
-} from '@pelkin/core';
-import type { DxfCurves } from '@pelkin/core/files/dxf';
-import { DXF_CURVES, drawingDxf } from '@pelkin/core/files/dxf';
+import type { Design, FileWriter, Format, PrintSettings, Showable, WriteOf, Written } from '@pelkin/core';
+import { SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
 const require = createRequire(import.meta.url);
-
-export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json'] as const;
-export type Format = (typeof FORMATS)[number];
 
 /** What an export may be told beside its format. */
 export interface ExportOptions {
@@ -60,38 +44,46 @@ function withOptions(design: Design, o: ExportOptions): Design {
   return checked.design;
 }
 
-/** The bytes or text of one export, and what belongs to be told of it. */
+/** The writer that the options name: of its format the one with the option's value, or the first. */
+function chosenWriter(format: Format, options: ExportOptions): FileWriter {
+  const writers = WRITERS.filter((w) => w.format === format);
+  const [first] = writers;
+  const name = first!.option?.name;
+  const wanted = name && options[name];
+  if (wanted === undefined) return first!;
+  const value = oneOf(
+    name!,
+    wanted,
+    writers.flatMap((w) => (w.option ? [w.option.value] : [])),
+  );
+  return writers.find((w) => w.option?.value === value)!;
+}
+
+/** The font of the sheets, as it ships. */
+const FONT = '@fontsource/commissioner/files/commissioner-latin-400-normal.woff';
+
+const pdf: WriteOf['pdf'] = async (sheets, title, weights) => {
+  const font = new Uint8Array(await readFile(require.resolve(FONT)));
+  return sheetsPdf(sheets, { title, font, weights, madeAt: new Date() });
+};
+
+/** The bytes or text of one export, and what belongs to be known of it. */
 export async function exportDesign(
   original: Design,
   format: Format,
   options: ExportOptions,
-): Promise<{ readonly content: string | Uint8Array; readonly told: string }> {
+): Promise<Written> {
   const design = withOptions(original, options);
-  const derived = createDeriver()(design);
-  const weights = weightsFor(design.print.weights);
-  const title = `${design.name}${design.handedness === 'left' ? ', left-handed' : ''}`;
-  if (format === 'json') return { content: designText(design), told: 'lengths in millimetres' };
-  if (format === 'svg')
-    return { content: drawingSvg(derived.template, title, weights), told: 'millimetres, curves exact' };
-  if (format === 'csv') {
-    const table = oneOf('table', options.table ?? 'frets', ['frets', 'saddles']);
-    return {
-      content: (table === 'frets' ? fretTableCsv : saddleTableCsv)(derived.stringPlan, design.handedness),
-      told: `${table}, units in the head`,
-    };
+  const writer = chosenWriter(format, options);
+  try {
+    return await writer.write({
+      design,
+      derived: createDeriver()(design),
+      revision: options.revision ?? 'from a file',
+      date: options.date ?? new Date().toISOString().slice(0, 10),
+      pdf,
+    });
+  } catch (error) {
+    throw new Failure(EXIT.refused, error instanceof Error ? error.message : String(error));
   }
-  if (format === 'dxf') {
-    const curves: DxfCurves = oneOf('curves', options.curves ?? 'arcs', DXF_CURVES);
-    const { text, deviation } = drawingDxf(derived.template, title, curves);
-    return { content: text, told: `millimetres, ${curves}, largest deviation ${deviation.toFixed(4)} mm` };
-  }
-  const date = options.date ?? new Date().toISOString().slice(0, 10);
-  const sheets = paperOf(design, derived, paperNotes(design, options.revision ?? 'from a file', date));
-  if (sheets.length === 0)
-    throw new Failure(EXIT.refused, 'nothing goes on paper: choose layers, a cover or a plan');
-  const font = new Uint8Array(
-    await readFile(require.resolve('@fontsource/commissioner/files/commissioner-latin-400-normal.woff')),
-  );
-  const content = await sheetsPdf(sheets, { title: design.name, font, weights, madeAt: new Date() });
-  return { content, told: `${sheets.length} pages, print at 100 %` };
 }

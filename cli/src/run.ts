@@ -1,24 +1,29 @@
 import { parseArgs } from 'node:util';
 import {
+  FORMATS,
   SHOWABLE,
+  WRITERS,
   createDeriver,
   designJsonSchema,
   designReport,
   designText,
   readMeasuresText,
 } from '@pelkin/core';
-import { FORMATS, exportDesign } from './export.ts';
+import { exportDesign } from './export.ts';
 import type { Exit } from './failure.ts';
 import { EXIT, Failure } from './failure.ts';
 import { readDesign, readText, refusalLines, writeWhole } from './fileAccess.ts';
+
+const valuesOf = (option: string): string =>
+  WRITERS.flatMap((w) => (w.option?.name === option ? [w.option.value] : [])).join(', ');
 
 export const HELP = `pelkin: designs of electric guitars and basses, on the command line
 
   pelkin check DESIGN                       what follows from a design and what the checks find, as JSON
   pelkin export DESIGN --as FORMAT --out FILE
-      FORMAT    pdf, svg, dxf, csv, json
-      --curves  arcs, polyline, splines     (dxf; arcs)
-      --table   frets, saddles              (csv; frets)
+      FORMAT    ${FORMATS.join(', ')}
+      --curves  ${valuesOf('curves')}     (dxf; the first if not said)
+      --table   ${valuesOf('table')}              (csv; the first if not said)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
       --layers  ${SHOWABLE.join(',')}
@@ -127,7 +132,7 @@ async function command(args: readonly string[], streams: Streams): Promise<Exit>
   if (values.out === undefined) throw usage('“export” needs --out FILE, or --out - for standard output');
   const { content, told } = await exportDesign(design, format, values);
   await write(content);
-  streams.err(`${format}: ${told}\n`);
+  streams.err(`${told}\n`);
   return EXIT.done;
 }
 

@@ -1,5 +1,3 @@
-import type { Design } from '@pelkin/core';
-
 /** Hands a file to the browser under a name that every file system takes. */
 export function download(name: string, type: string, content: BlobPart): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
@@ -23,7 +21,3 @@ export function fileStem(name: string): string {
     .toLowerCase();
   return plain || 'design';
 }
-
-/** What a drawing of a design is called. */
-export const titleOf = ({ name, handedness }: Design): string =>
-  `${name}${handedness === 'left' ? ', left-handed' : ''}`;

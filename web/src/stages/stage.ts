@@ -24,15 +24,6 @@ export interface Reading {
   readonly of: (design: Design, derived: Derived) => Read;
 }
 
-/** A file that a stage offers in the menu of prints and exports. */
-export interface FileOffer {
-  readonly key: string;
-  readonly name: string;
-  readonly about: string;
-  /** Writes it of the open design and hands it to the browser; gives words that belong to it, or null. */
-  readonly save: (design: Design, derived: Derived) => Promise<string | null>;
-}
-
 /** What a stage wants of the board at present. */
 export interface OnBoard<Shows> {
   /** What is shown by the user's choice: handed to `draw`, and the same object while nothing of it changes. */
@@ -69,7 +60,6 @@ export interface Stage<Shows = unknown> {
   readonly summary: (design: Design, derived: Derived) => string;
   readonly keys: readonly (readonly [keys: string, does: string])[];
   readonly readings: readonly Reading[];
-  readonly files: readonly FileOffer[];
   /** What is fetched only when it is first used: fetched ahead while nothing else is to be done. */
   readonly later: readonly (() => Promise<unknown>)[];
 }

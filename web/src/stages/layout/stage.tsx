@@ -81,7 +81,6 @@ export const layout = stageOf({
       of: (design: Design, { floors }: Derived) => thinnest(design, floors, ''),
     },
   ],
-  files: [],
   later: [
     tools,
     particulars,

@@ -120,7 +120,6 @@ export const outline = stageOf<Shows>({
       },
     },
   ],
-  files: [],
   later: [
     () => import('./trace/Traced.tsx'),
     () => import('./trace/TraceTools.tsx'),

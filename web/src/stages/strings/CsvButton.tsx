@@ -1,17 +1,11 @@
 import { Button } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
-import { useDesign } from '../../design/store.ts';
-import { download, fileStem } from '../../shared/download.ts';
+import { saveFile } from '../../design/saveFile.ts';
 
-/** Hands a table over as CSV, under the design’s name and the table’s own. */
-export function CsvButton({ table, text }: { readonly table: string; readonly text: () => string }) {
-  const { name } = useDesign();
+/** A table of the open design as a file. */
+export function CsvButton({ table }: { readonly table: 'frets' | 'saddles' }) {
   return (
-    <Button
-      size="2xs"
-      variant="outline"
-      onClick={() => download(`${fileStem(name)}-${table}.csv`, 'text/csv', text())}
-    >
+    <Button size="2xs" variant="outline" onClick={() => void saveFile(table)}>
       <FileDown size={12} aria-hidden /> CSV
     </Button>
   );

@@ -1,4 +1,4 @@
-import { edits, saddleTableCsv } from '@pelkin/core';
+import { edits } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useDerived } from '../../design/derived.ts';
@@ -33,10 +33,7 @@ export function StringRows() {
   const { saddleLine } = stringPlan;
   const { figure, unit } = figureAndUnit(saddleLine?.worst.by ?? 0, units, 2);
   return (
-    <Section
-      title="Every string, bass to treble"
-      aside={<CsvButton table="saddles" text={() => saddleTableCsv(stringPlan, design.handedness)} />}
-    >
+    <Section title="Every string, bass to treble" aside={<CsvButton table="saddles" />}>
       <Choice
         label="Type its"
         value={shown}

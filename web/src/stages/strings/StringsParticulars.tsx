@@ -1,5 +1,5 @@
 import type { Design, Fret, Strings } from '@pelkin/core';
-import { LIMITS, edits, figureAndUnit, fretTableCsv } from '@pelkin/core';
+import { LIMITS, edits, figureAndUnit } from '@pelkin/core';
 import { Table, Text } from '@chakra-ui/react';
 import { useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
@@ -223,10 +223,7 @@ export function StringsParticulars() {
         </Section>
         <Board />
         <StringRows />
-        <Section
-          title="Frets from the nut"
-          aside={<CsvButton table="frets" text={() => fretTableCsv(stringPlan, design.handedness)} />}
-        >
+        <Section title="Frets from the nut" aside={<CsvButton table="frets" />}>
           <FretTable frets={stringPlan.frets} fanned={strings.fan !== null} units={units} />
           <Text fontSize="11.5px" color="faded">
             Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both

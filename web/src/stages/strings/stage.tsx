@@ -1,13 +1,4 @@
-import {
-  drawingBox,
-  figureAndUnit,
-  fretTableCsv,
-  growBox,
-  lengthWithUnit,
-  saddleTableCsv,
-  unionBox,
-} from '@pelkin/core';
-import { download, fileStem } from '../../shared/download.ts';
+import { drawingBox, figureAndUnit, growBox, lengthWithUnit, unionBox } from '@pelkin/core';
 import { layersOf, stageOf } from '../stage.ts';
 import { StringsParticulars } from './StringsParticulars.tsx';
 import { StringsTools } from './StringsTools.tsx';
@@ -35,25 +26,5 @@ export const strings = stageOf({
   },
   keys: [['↑ ↓ in a field', 'nudge by 0.1 (Shift 1, Alt 0.01)']],
   readings: [],
-  files: [
-    {
-      key: 'frets',
-      name: 'Frets and slot ends',
-      about: 'CSV, mm and inches',
-      save: async ({ name, handedness }, { stringPlan }) => {
-        download(`${fileStem(name)}-frets.csv`, 'text/csv', fretTableCsv(stringPlan, handedness));
-        return null;
-      },
-    },
-    {
-      key: 'saddles',
-      name: 'Strings and saddles',
-      about: 'CSV, mm',
-      save: async ({ name, handedness }, { stringPlan }) => {
-        download(`${fileStem(name)}-saddles.csv`, 'text/csv', saddleTableCsv(stringPlan, handedness));
-        return null;
-      },
-    },
-  ],
   later: [],
 });

@@ -13,7 +13,7 @@ import { OnPaper } from './OnPaper.tsx';
 import { Paper } from './Paper.tsx';
 import { Plates } from './Plates.tsx';
 import { PrinterTrial } from './PrinterTrial.tsx';
-import { printPaper } from './printPaper.ts';
+import { saveFile } from '../../design/saveFile.ts';
 
 /** Paper, what goes on it, how it lies, the printer’s error, and the sheets that come of it. */
 export function TemplatesParticulars() {
@@ -28,7 +28,7 @@ export function TemplatesParticulars() {
     setBusy(true);
     setFailure(null);
     try {
-      await printPaper();
+      await saveFile('pdf');
     } catch (error) {
       setFailure(wordsOf(error));
     } finally {

@@ -1,24 +1,9 @@
 import type { Box } from '@pelkin/core';
-import { drawingSvg, mirrorDrawing, paperName, planToTemplate, unionBox, weightsFor } from '@pelkin/core';
-import type { DxfCurves } from '@pelkin/core/files/dxf';
-import { download, fileStem, titleOf } from '../../shared/download.ts';
-import type { FileOffer } from '../stage.ts';
+import { mirrorDrawing, paperName, planToTemplate, unionBox } from '@pelkin/core';
 import { stageOf } from '../stage.ts';
 import { TemplatesParticulars } from './TemplatesParticulars.tsx';
 import { TemplatesTools } from './TemplatesTools.tsx';
-import { printPaper } from './printPaper.ts';
 
-const dxf = (curves: DxfCurves, name: string, about: string): FileOffer => ({
-  key: `dxf-${curves}`,
-  name,
-  about,
-  save: async (design, { template }) => {
-    const { drawingDxf } = await import('@pelkin/core/files/dxf');
-    const { text, deviation } = drawingDxf(template, titleOf(design), curves);
-    download(`${fileStem(design.name)}-${curves}.dxf`, 'image/vnd.dxf', text);
-    return `DXF in millimetres, ${deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`}`;
-  },
-});
 const SHOWS = {};
 
 export const templates = stageOf({
@@ -67,30 +52,6 @@ export const templates = stageOf({
         };
       },
     },
-  ],
-  files: [
-    {
-      key: 'pdf',
-      name: 'Full-size paper',
-      about: 'PDF, tiled, 1:1',
-      save: async () => {
-        await printPaper();
-        return null;
-      },
-    },
-    {
-      key: 'svg',
-      name: 'Template drawing',
-      about: 'SVG, true millimetres',
-      save: async (design, { template }) => {
-        const text = drawingSvg(template, titleOf(design), weightsFor(design.print.weights));
-        download(`${fileStem(design.name)}-template.svg`, 'image/svg+xml', text);
-        return null;
-      },
-    },
-    dxf('arcs', 'Profiles as arcs', 'DXF, within 0.01 mm'),
-    dxf('polyline', 'Profiles as straight steps', 'DXF, within 0.01 mm'),
-    dxf('splines', 'Profiles as splines', 'DXF, exact'),
   ],
   later: [],
 });

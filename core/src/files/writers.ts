@@ -1,0 +1,140 @@
+import type { Derived } from '../derived/derive.ts';
+import type { Design } from '../design/schema.ts';
+import type { Weights } from '../drawing/inks.ts';
+import type { Sheet } from '../templates/sheets.ts';
+import { fretTableCsv, saddleTableCsv } from './csv.ts';
+import type { DxfCurves } from './dxf.ts';
+import { designText } from './json.ts';
+import { weightsFor } from './lineWeights.ts';
+import { paperNotes, paperOf } from './paper.ts';
+import { drawingSvg } from './svg.ts';
+
+/** What a file is written of, and by what means. */
+export interface WriteOf {
+  readonly design: Design;
+  readonly derived: Derived;
+  /** The revision in words and the date, as they stand on paper. */
+  readonly revision: string;
+  readonly date: string;
+  /** Makes a PDF of sheets: a page does it in a worker. */
+  readonly pdf: (sheets: readonly Sheet[], title: string, weights: Weights) => Promise<Uint8Array>;
+}
+
+export interface Written {
+  readonly content: string | Uint8Array;
+  /** What belongs to be known of it, in words: unit, exactness, pages. */
+  readonly told: string;
+}
+
+export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json'] as const;
+export type Format = (typeof FORMATS)[number];
+
+/** A file that leaves Pelkin. */
+export interface FileWriter {
+  readonly key: string;
+  readonly name: string;
+  readonly about: string;
+  readonly format: Format;
+  /** Which of its format, as the command line says it; the first of a format is its usual one. */
+  readonly option: { readonly name: 'curves' | 'table'; readonly value: string } | null;
+  /** The end of the file's name, behind the design's. */
+  readonly ending: string;
+  readonly type: string;
+  /** Rejects with words for people where there is nothing to write. */
+  readonly write: (of: WriteOf) => Promise<Written>;
+}
+
+/** What a drawing of a design is called. */
+export const titleOf = ({ name, handedness }: Pick<Design, 'name' | 'handedness'>): string =>
+  `${name}${handedness === 'left' ? ', left-handed' : ''}`;
+
+const dxf = (curves: DxfCurves, name: string, about: string): FileWriter => ({
+  key: `dxf-${curves}`,
+  name,
+  about,
+  format: 'dxf',
+  option: { name: 'curves', value: curves },
+  ending: `-${curves}.dxf`,
+  type: 'image/vnd.dxf',
+  write: async ({ design, derived: { template } }) => {
+    const { drawingDxf } = await import('./dxf.ts');
+    const { text, deviation } = drawingDxf(template, titleOf(design), curves);
+    const near = deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`;
+    return { content: text, told: `DXF in millimetres, ${curves}, ${near}` };
+  },
+});
+
+const table = (
+  value: string,
+  name: string,
+  about: string,
+  text: (plan: Derived['stringPlan'], hand: Design['handedness']) => string,
+): FileWriter => ({
+  key: value,
+  name,
+  about,
+  format: 'csv',
+  option: { name: 'table', value },
+  ending: `-${value}.csv`,
+  type: 'text/csv',
+  write: async ({ design, derived }) => ({
+    content: text(derived.stringPlan, design.handedness),
+    told: `CSV of ${value}, units in the head`,
+  }),
+});
+
+/** Every file that is written, in the order it is offered: the only list, for the menu and for the command line. */
+export const WRITERS: readonly FileWriter[] = [
+  {
+    key: 'pdf',
+    name: 'Full-size paper',
+    about: 'PDF, tiled, 1:1',
+    format: 'pdf',
+    option: null,
+    ending: '-paper.pdf',
+    type: 'application/pdf',
+    write: async ({ design, derived, revision, date, pdf }) => {
+      const sheets = paperOf(design, derived, paperNotes(design, revision, date));
+      if (sheets.length === 0)
+        throw new Error('nothing goes on paper: choose layers, a cover or a plan of the sheets first');
+      const content = await pdf(sheets, design.name, weightsFor(design.print.weights));
+      const pages = `${sheets.length} ${sheets.length === 1 ? 'page' : 'pages'}`;
+      return { content, told: `PDF of ${pages}: print at 100 %` };
+    },
+  },
+  {
+    key: 'svg',
+    name: 'Template drawing',
+    about: 'SVG, true millimetres',
+    format: 'svg',
+    option: null,
+    ending: '-template.svg',
+    type: 'image/svg+xml',
+    write: async ({ design, derived }) => ({
+      content: drawingSvg(derived.template, titleOf(design), weightsFor(design.print.weights)),
+      told: 'SVG in millimetres, curves exact',
+    }),
+  },
+  dxf('arcs', 'Profiles as arcs', 'DXF, within 0.01 mm'),
+  dxf('polyline', 'Profiles as straight steps', 'DXF, within 0.01 mm'),
+  dxf('splines', 'Profiles as splines', 'DXF, exact'),
+  table('frets', 'Frets and slot ends', 'CSV, mm and inches', fretTableCsv),
+  table('saddles', 'Strings and saddles', 'CSV, mm', saddleTableCsv),
+  {
+    key: 'json',
+    name: 'Design file',
+    about: 'JSON, opens in Pelkin',
+    format: 'json',
+    option: null,
+    ending: '.pelkin.json',
+    type: 'application/json',
+    write: async ({ design }) => ({ content: designText(design), told: 'JSON, lengths in millimetres' }),
+  },
+];
+
+/** The writer of a key; throws where there is none. */
+export function writerOf(key: string): FileWriter {
+  const found = WRITERS.find((w) => w.key === key);
+  if (!found) throw new Error(`no file is called “${key}”`);
+  return found;
+}

@@ -1,0 +1,29 @@
+import { writerOf } from '@pelkin/core';
+import { download, fileStem } from '../shared/download.ts';
+import { pdfOfSheets } from '../workers/print.ts';
+import { derive } from './derived.ts';
+import { useKeeping } from './keeping/keeping.ts';
+import { useDesignStore } from './store.ts';
+
+/** Today as it stands on paper: year, month, day. */
+const today = (): string => new Date().toLocaleDateString('sv-SE');
+
+/**
+ * Writes a file of the open design and hands it to the browser; gives what belongs to be known of it. Rejects with words
+ * for people where it cannot be written; null where no design is open.
+ */
+export async function saveFile(key: string): Promise<string | null> {
+  const { design } = useDesignStore.getState();
+  if (!design) return null;
+  const { revision, waiting } = useKeeping.getState();
+  const writer = writerOf(key);
+  const { content, told } = await writer.write({
+    design,
+    derived: derive(design),
+    revision: `revision ${revision}${waiting ? ' and later changes' : ''}`,
+    date: today(),
+    pdf: pdfOfSheets,
+  });
+  download(`${fileStem(design.name)}${writer.ending}`, writer.type, content as BlobPart);
+  return told;
+}
