@@ -23,3 +23,4 @@ export { wallsOf } from './walls.ts';
 export type { Wall } from './walls.ts';
 export { runCover, wayIn, wiringOf } from './wiring.ts';
 export type { RunCover, WayIn, Wired } from './wiring.ts';
+export { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';

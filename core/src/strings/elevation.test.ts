@@ -90,15 +90,31 @@ describe('the neck from the side', () => {
     expect(outsideTravel(12, [9, 15])).toBe(0);
     expect(outsideTravel(8, [9, 15])).toBe(-1);
   });
+  it('runs the string straight: at fret 12 it stands over the crown by its action, whatever the angle', () => {
+    for (const angle of [-0.05, 0, 0.06]) {
+      const neck = { ...drawnNeck, angle };
+      const place = saddlePlace(neck);
+      // The middle of the string, and the crown plane's foot under it: from the joint along the tilted board.
+      const middle = { x: (place.x + place.nutX) / 2, z: (place.z + place.nutZ) / 2 };
+      const along = neck.scaleLength / 2 - place.jointToEnd;
+      const board = {
+        x: place.jointToEnd + along * Math.cos(angle),
+        z: place.boardOver - along * Math.sin(angle),
+      };
+      // Ends that stand over the board at different heights lean by the tilt: compare square to the board.
+      const over = (middle.x - board.x) * Math.sin(angle) + (middle.z - board.z) * Math.cos(angle);
+      // To hundredths: `nutX` is the nut on the board, the string over it leans by the tilt.
+      expect(over).toBeCloseTo(neck.fretHeight + neck.action12, 2);
+    }
+  });
   it('breaks the string more, the lower and nearer it is held', () => {
     const neck = { ...drawnNeck, angle: 0 };
     const place = saddlePlace(neck);
-    expect(breakAngle(place, neck, 20, 0)).toBeGreaterThan(breakAngle(place, neck, 40, 0));
-    expect(breakAngle(place, neck, 20, 0)).toBeGreaterThan(breakAngle(place, neck, 20, 8));
+    expect(breakAngle(place, 20, 0)).toBeGreaterThan(breakAngle(place, 40, 0));
+    expect(breakAngle(place, 20, 0)).toBeGreaterThan(breakAngle(place, 20, 8));
     // Held in line with the string in front, it does not break at all.
-    const over = neck.fretHeight + neck.actionNut + neck.heel - neck.depth;
-    const slope = (place.z - over) / (place.nutX - place.x);
-    expect(breakAngle(place, neck, 30, place.z + slope * 30)).toBeCloseTo(0, 12);
+    const slope = (place.z - place.nutZ) / (place.nutX - place.x);
+    expect(breakAngle(place, 30, place.z + slope * 30)).toBeCloseTo(0, 12);
   });
   it('asks 10 mm of bite and 2 mm under the board', () =>
     expect([LEAST_BITE, LEAST_UNDER_BOARD]).toEqual([10, 2]));

@@ -27,6 +27,8 @@ export interface SaddlePlace {
   readonly z: number;
   readonly x: number;
   readonly nutX: number;
+  /** The string over the front face at the nut. */
+  readonly nutZ: number;
 }
 
 /** `w_s = 2 a_12 − a_0`: the string is straight. */
@@ -48,7 +50,9 @@ export function saddlePlace(neck: NeckSide): SaddlePlace {
     stringOver: stringOverCrowns(neck),
     z: boardOver + jointToEnd * s + over * c,
     x: jointToEnd - jointToEnd * c + over * s,
+    // The same as at the saddle, on the other side of the joint: `z_J − u_J sin α + (f + a_0) cos α`.
     nutX: jointToEnd + (neck.scaleLength - jointToEnd) * c,
+    nutZ: boardOver - (neck.scaleLength - jointToEnd) * s + (neck.fretHeight + neck.actionNut) * c,
   };
 }
 
@@ -126,13 +130,7 @@ export const pocketDepthAt = (
  * How steeply a string leaves its saddle downward behind it, rad: from the saddle to where it is held, `behind` mm
  * tailward of it and `held` mm over the face, against the string's own slope in front.
  */
-export function breakAngle(place: SaddlePlace, neck: NeckSide, behind: number, held: number): number {
-  const over = neck.fretHeight + neck.actionNut;
-  const nutZ =
-    neck.heel -
-    neck.depth -
-    (neck.scaleLength - place.jointToEnd) * Math.sin(neck.angle) +
-    over * Math.cos(neck.angle);
-  const front = Math.atan2(place.z - nutZ, place.nutX - place.x);
+export function breakAngle(place: SaddlePlace, behind: number, held: number): number {
+  const front = Math.atan2(place.z - place.nutZ, place.nutX - place.x);
   return front + Math.atan2(place.z - held, behind);
 }

@@ -174,10 +174,6 @@ export const underStrings = rule({
     const side = neckSide({ neck, strings }, stringPlan);
     const place = saddlePlace(side);
     const radius = strings.boardRadius?.end ?? null;
-    const nutZ =
-      place.boardOver -
-      (stringPlan.centreScale - place.jointToEnd) * Math.sin(side.angle) +
-      (side.fretHeight + side.actionNut) * Math.cos(side.angle);
     return layout.parts
       .filter((p) => onFront(p) && !p.form.saddles && p.part.spec.kind !== 'tailpiece-studs')
       .flatMap((p) => {
@@ -185,7 +181,7 @@ export const underStrings = rule({
         for (const solid of p.solids)
           for (const over of stringsOver(solid.area, stringPlan)) {
             const z =
-              stringHeightAt(over.at.x, { x: place.x, z: place.z }, { x: place.nutX, z: nutZ }) -
+              stringHeightAt(over.at.x, { x: place.x, z: place.z }, { x: place.nutX, z: place.nutZ }) -
               radiusDrop(radius, stringPlan.lines[over.string]!.saddle.y);
             if (z - solid.high < least) [least, at] = [z - solid.high, over.at];
           }

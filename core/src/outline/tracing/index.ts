@@ -9,3 +9,5 @@ export type { Seen, Upright } from './rectify.ts';
 export { sheetEdges } from './sheetEdges.ts';
 export { traceEdge } from './traceEdge.ts';
 export type { Steering, Stroke } from './traceEdge.ts';
+export { placeByMeasures, placeOnJoint, placeStraight } from './placing.ts';
+export type { MeasureMark, Placed } from './placing.ts';

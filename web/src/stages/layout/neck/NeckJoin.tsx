@@ -174,7 +174,7 @@ function Readings() {
       {held && behind !== null && (
         <Reading
           label="String breaks over it by"
-          value={`${(breakAngle(place, side, behind, held.heldHigh) * DEG).toFixed(1)}°`}
+          value={`${(breakAngle(place, behind, held.heldHigh) * DEG).toFixed(1)}°`}
         />
       )}
       {bridge ? (

@@ -1,14 +1,13 @@
 import type { Design } from '@pelkin/core';
-import { edits, lengthWithUnit } from '@pelkin/core';
+import { edits, lengthWithUnit, rowAlongEdge, rowInLine, rowOnArc, rowReading } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { usePicked } from '../../../design/derived.ts';
+import { derive, usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { copyParts, removeParts } from '../copyChosen.ts';
-import { alongEdge, arcThrough, inLine, rowReading } from './rows.ts';
 
 const OFF = { label: 'distance', min: 0, max: 200, from: 'the body’s edge, square to it' };
 
@@ -29,7 +28,7 @@ export function SeveralParts() {
     });
     setProblem(refused ? 'Choose three parts or more, not in one place.' : null);
   };
-  const row = rowReading(design, ids);
+  const row = rowReading(design, ids, derive(design));
   return (
     <Section title={`${ids.length} parts chosen`}>
       <HStack wrap="wrap" gap="1">
@@ -40,13 +39,13 @@ export function SeveralParts() {
         >
           Evenly spaced
         </Button>
-        <Button size="2xs" variant="outline" onClick={() => apply('aligned parts', (d) => inLine(d, ids))}>
+        <Button size="2xs" variant="outline" onClick={() => apply('aligned parts', (d) => rowInLine(d, ids))}>
           In line
         </Button>
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => apply('laid parts on an arc', (d) => arcThrough(d, ids))}
+          onClick={() => apply('laid parts on an arc', (d) => rowOnArc(d, ids))}
         >
           On an arc
         </Button>
@@ -89,7 +88,9 @@ export function SeveralParts() {
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => apply('placed parts along the edge', (d) => alongEdge(d, ids, off))}
+          onClick={() =>
+            apply('placed parts along the edge', (d) => rowAlongEdge(d, ids, off, derive(d).path))
+          }
         >
           Place them along the edge
         </Button>

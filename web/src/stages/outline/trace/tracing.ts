@@ -1,5 +1,7 @@
-import type { Design, Point, Similarity, Underlay } from '@pelkin/core';
-import { edits, moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from '@pelkin/core';
+import type { Design, Point, Underlay } from '@pelkin/core';
+import { edits, moveUnderlay, toPixelMap } from '@pelkin/core';
+import type { MeasureMark, Placed } from '@pelkin/core/outline/tracing';
+import { placeByMeasures, placeOnJoint, placeStraight } from '@pelkin/core/outline/tracing';
 import { create } from 'zustand';
 import type { SideSeen } from '../../../workers/tracing.ts';
 import { useDesignStore } from '../../../design/store.ts';
@@ -35,13 +37,6 @@ export const MARKS_OF: Readonly<Record<Task, number | null>> = {
   'brush-body': null,
   move: 0,
 };
-
-/** A distance marked in a picture, in its pixels, and what it truly is, mm. */
-export interface MeasureMark {
-  readonly from: Point;
-  readonly to: Point;
-  readonly truth: number;
-}
 
 export interface BrushStroke {
   readonly as: 'bench' | 'body';
@@ -230,63 +225,41 @@ export function changeUnderlay(
   return refusal ? `${refusal.message}.` : null;
 }
 
-function similar(name: string, s: Similarity | null, more: Partial<Underlay> = {}): string | null {
-  if (underlayOf(useTracing.getState().id)?.locked) return 'The picture is locked: unlock it to move it.';
-  return s
-    ? changeUnderlay(name, (u) => ({ ...moveUnderlay(u, s), ...more }))
-    : 'The two marks fall together: set them apart.';
-}
+const TOGETHER = 'The marks fall together: set them apart.';
 
-/** A mark that is set by hand is off by about so many pixels. */
-const MARKED = 0.7;
-/** Half a body's length, mm: how far from the marked measure its error is told. */
-const HALF_BODY = 230;
+/** Moves the picture that is worked on as its marks say. */
+function place(
+  name: string,
+  scaled: Underlay['scaled'] | null,
+  how: (underlay: Underlay) => Placed | null,
+): string | null {
+  const underlay = underlayOf(useTracing.getState().id);
+  if (!underlay) return null;
+  if (underlay.locked) return 'The picture is locked: unlock it to move it.';
+  const placed = how(underlay);
+  if (!placed) return TOGETHER;
+  return changeUnderlay(name, (u) => ({
+    ...moveUnderlay(u, placed.to),
+    ...(scaled ? { scaled, goodTo: placed.goodTo } : {}),
+  }));
+}
 
 /** Sets the picture to scale by its marked measures. */
-export function applyMeasures(): string | null {
-  const { id, measures } = useTracing.getState();
-  const underlay = underlayOf(id);
-  if (!underlay) return null;
-  const map = pixelMap(underlay);
-  const marked = measures.map((m) => ({ from: map(m.from), to: map(m.to), truth: m.truth }));
-  const scaled = scaleByMeasures(marked);
-  if (!scaled) return 'The marks fall together: set them apart.';
-  const { factor, off } = scaled;
-  const longest = Math.max(...measures.map((m) => m.truth));
-  const marks = (2 * MARKED * Math.SQRT2 * underlay.scale * factor * HALF_BODY) / longest;
-  const misfit = Math.max(0, ...off.map(Math.abs)) * (HALF_BODY / longest);
-  return similar(
-    'set the picture to scale',
-    { about: underlay.at, to: underlay.at, turn: 0, scale: factor },
-    { scaled: 'measures', goodTo: Number(Math.hypot(marks, misfit).toFixed(2)) },
-  );
-}
+export const applyMeasures = (): string | null =>
+  place('set the picture to scale', 'measures', (u) => placeByMeasures(u, useTracing.getState().measures));
 
 /** Lays the line through two marks on the centre line, the first tailward of the second. */
 export function straighten(): string | null {
-  const { id, marks } = useTracing.getState();
-  const underlay = underlayOf(id);
-  if (!underlay || marks.length < 2) return null;
-  const map = pixelMap(underlay);
-  const [p, q] = [map(marks[0]!), map(marks[1]!)];
-  const long = Math.hypot(q.x - p.x, q.y - p.y);
-  const middle = (p.x + q.x) / 2;
-  return similar(
-    'aligned the picture',
-    similarityOf(p, q, { x: middle - long / 2, y: 0 }, { x: middle + long / 2, y: 0 }),
-  );
+  const [first, second] = useTracing.getState().marks;
+  return first && second ? place('aligned the picture', null, (u) => placeStraight(u, first, second)) : null;
 }
 
 /** Lays two marks on the bridge line and the joint, both on the centre line: place, turn and size at once. */
 export function layOnJoint(jointX: number): string | null {
-  const { id, marks } = useTracing.getState();
-  const underlay = underlayOf(id);
-  if (!underlay || marks.length < 2) return null;
-  const map = pixelMap(underlay);
-  const s = similarityOf(map(marks[0]!), map(marks[1]!), { x: 0, y: 0 }, { x: jointX, y: 0 });
-  const error = s ? (2 * MARKED * Math.SQRT2 * underlay.scale * s.scale * HALF_BODY) / jointX : 0;
-  return similar('placed the picture on bridge and joint', s, {
-    scaled: 'instrument',
-    goodTo: Number(error.toFixed(2)),
-  });
+  const [bridge, joint] = useTracing.getState().marks;
+  return bridge && joint
+    ? place('placed the picture on bridge and joint', 'instrument', (u) =>
+        placeOnJoint(u, bridge, joint, jointX),
+      )
+    : null;
 }

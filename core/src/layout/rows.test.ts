@@ -1,15 +1,14 @@
-import { readFileSync } from 'node:fs';
-import type { Design } from '@pelkin/core';
-import { SHELF, checkDesign, edits, nearestOnPath, specOf } from '@pelkin/core';
 import { describe, expect, it } from 'vitest';
-import { derive } from '../../../design/derived.ts';
-import { alongEdge, arcThrough, inLine, rowReading } from './rows.ts';
+import { demo } from '../../tests/findings.ts';
+import { createDeriver } from '../derived/derive.ts';
+import * as edits from '../design/allEdits.ts';
+import type { Design } from '../design/schema.ts';
+import { nearestOnPath } from '../geometry/closedPath.ts';
+import { SHELF, specOf } from '../parts/shelf.ts';
+import { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';
 
-const checked = checkDesign(
-  JSON.parse(readFileSync(new URL('../../../../../demo/windrow.json', import.meta.url), 'utf8')),
-);
-if (!checked.ok) throw new Error('the demo cannot be read');
-const bare: Design = { ...checked.design, parts: [], openings: [], runs: [] };
+const derive = createDeriver();
+const bare: Design = { ...demo('windrow'), parts: [], openings: [], runs: [] };
 const pot = specOf(SHELF.find((p) => p.key === 'pot-24')!);
 const withPots = (places: readonly (readonly [number, number])[]): Design =>
   places.reduce((d, [x, y]) => edits.addPart(d, pot, 'front', { x, y }).design, bare);
@@ -23,17 +22,17 @@ describe('rows of controls', () => {
       [-25, -95],
       [-60, -110],
     ]);
-    const lined = inLine(d, ids(d))!;
-    expect(rowReading(lined, ids(lined))!.off).toBeLessThan(0.01);
+    const lined = rowInLine(d, ids(d))!;
+    expect(rowReading(lined, ids(lined), derive(lined))!.off).toBeLessThan(0.01);
     expect(places(lined)[0]).toEqual([0, -80]);
     expect(places(lined)[2]).toEqual([-60, -110]);
-    expect(inLine(d, ids(d).slice(0, 2))).toBeNull();
+    expect(rowInLine(d, ids(d).slice(0, 2))).toBeNull();
     const same = withPots([
       [0, 0],
       [5, 5],
       [0, 0],
     ]);
-    expect(inLine(same, ids(same))).toBeNull();
+    expect(rowInLine(same, ids(same))).toBeNull();
   });
   it('on an arc keep one distance from its middle, evenly', () => {
     const d = withPots([
@@ -42,7 +41,7 @@ describe('rows of controls', () => {
       [-32, -101],
       [-70, -100],
     ]);
-    const arc = arcThrough(d, ids(d))!;
+    const arc = rowOnArc(d, ids(d))!;
     const p = places(arc) as [number, number][];
     const gaps = p.slice(1).map(([x, y], i) => Math.hypot(x - p[i]![0], y - p[i]![1]));
     expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(0.05);
@@ -54,7 +53,7 @@ describe('rows of controls', () => {
       [-10, -90],
       [-40, -120],
     ]);
-    expect(places(arcThrough(straight, ids(straight))!)[1]).toEqual([-20, -100]);
+    expect(places(rowOnArc(straight, ids(straight))!)[1]).toEqual([-20, -100]);
   });
   it('along the edge stand square inside it, all as far', () => {
     const d = withPots([
@@ -62,28 +61,28 @@ describe('rows of controls', () => {
       [-40, -130],
       [-80, -125],
     ]);
-    const laid = alongEdge(d, ids(d), 30)!;
-    const { path } = derive(laid);
-    for (const { at } of laid.parts) expect(nearestOnPath(path, at)!.distance).toBeCloseTo(30, 1);
+    const { path } = derive(d);
+    for (const { at } of rowAlongEdge(d, ids(d), 30, path).parts)
+      expect(nearestOnPath(path, at)!.distance).toBeCloseTo(30, 1);
   });
   it('tell their angle to centre line, string and edge', () => {
     const d = withPots([
       [0, -80],
       [-40, -80],
     ]);
-    const row = rowReading(d, ids(d))!;
+    const row = rowReading(d, ids(d), derive(d))!;
     expect(row.toCentre).toBeCloseTo(0, 9);
     expect(Math.abs(row.toString)).toBeGreaterThan(0.1);
     expect(Math.abs(row.toString)).toBeLessThan(1);
     expect(row.toEdge).not.toBeNull();
-    expect(rowReading(d, ['p1'])).toBeNull();
+    expect(rowReading(d, ['p1'], derive(d))).toBeNull();
   });
   it('are told against the pickguard’s edge where there is one', () => {
     const d = withPots([
       [0, -80],
       [-40, -80],
     ]);
-    expect(rowReading(d, ids(d))!.toGuard).toBeNull();
+    expect(rowReading(d, ids(d), derive(d))!.toGuard).toBeNull();
     const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
     // Its nearest edge rises 10 mm over 100.
     const guarded = edits.addGuard(d, {
@@ -96,7 +95,7 @@ describe('rows of controls', () => {
       apart: 0,
       screwInset: 5,
     }).design;
-    const { toGuard, toCentre } = rowReading(guarded, ids(guarded))!;
+    const { toGuard, toCentre } = rowReading(guarded, ids(guarded), derive(guarded))!;
     expect(toCentre).toBeCloseTo(0, 9);
     expect(Math.abs(toGuard!)).toBeCloseTo((Math.atan2(10, 100) * 180) / Math.PI, 1);
   });

@@ -1,6 +1,10 @@
-import type { Design, Point } from '@pelkin/core';
-import { edgePlace, edits, nearestOnSegment } from '@pelkin/core';
-import { derive } from '../../../design/derived.ts';
+import * as edits from '../design/allEdits.ts';
+import type { Facts } from '../design/rule.ts';
+import type { Design } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import type { Point } from '../geometry/point.ts';
+import { nearestOnSegment } from '../geometry/polygons.ts';
+import { edgePlace } from './edgePlace.ts';
 
 const DEG = 180 / Math.PI;
 
@@ -10,22 +14,22 @@ const placesOf = (d: Design, ids: readonly string[]): readonly { id: string; at:
     return part ? [{ id, at: part.at }] : [];
   });
 
-const lay = (d: Design, places: readonly { id: string; at: Point }[]): Design =>
+const moved = (d: Design, places: readonly { id: string; at: Point }[]): Design =>
   places.reduce(
     (now, { id, at }) =>
       edits.changePart(now, id, { at: { x: Number(at.x.toFixed(2)), y: Number(at.y.toFixed(2)) } }),
     d,
   );
 
-/** Lays parts on the straight line through the first and the last, each at the foot of its own place. */
-export function inLine(d: Design, ids: readonly string[]): Design | null {
+/** Places parts on the straight line through the first and the last, each at the foot of its own place. */
+export function rowInLine(d: Design, ids: readonly string[]): Design | null {
   const places = placesOf(d, ids);
   const [a, b] = [places[0]?.at, places.at(-1)?.at];
   if (!a || !b || places.length < 3) return null;
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const long = dx * dx + dy * dy;
   if (long === 0) return null;
-  return lay(
+  return moved(
     d,
     places.map(({ id, at }) => {
       const t = ((at.x - a.x) * dx + (at.y - a.y) * dy) / long;
@@ -34,13 +38,19 @@ export function inLine(d: Design, ids: readonly string[]): Design | null {
   );
 }
 
-/** Spreads parts evenly on the arc through the first, the middle and the last of them. */
-export function arcThrough(d: Design, ids: readonly string[]): Design | null {
+/** Three places with less than twice this area between them, mm², are in one line: their circle has no middle to speak of. */
+const STRAIGHT = 1e-6;
+
+/**
+ * Spreads parts evenly on the arc through the first, the middle and the last of them: their circle's middle is where two
+ * perpendicular bisectors cross. In one line, evenly on that.
+ */
+export function rowOnArc(d: Design, ids: readonly string[]): Design | null {
   const places = placesOf(d, ids);
   if (places.length < 3) return null;
   const [a, b, c] = [places[0]!.at, places[Math.floor(places.length / 2)]!.at, places.at(-1)!.at];
   const k = 2 * (a.x * (b.y - c.y) + b.x * (c.y - a.y) + c.x * (a.y - b.y));
-  if (Math.abs(k) < 1e-6) return edits.spaceEvenly(d, ids);
+  if (Math.abs(k) < STRAIGHT) return edits.spaceEvenly(d, ids);
   const [aa, bb, cc] = [a.x ** 2 + a.y ** 2, b.x ** 2 + b.y ** 2, c.x ** 2 + c.y ** 2];
   const o = {
     x: (aa * (b.y - c.y) + bb * (c.y - a.y) + cc * (a.y - b.y)) / k,
@@ -56,7 +66,7 @@ export function arcThrough(d: Design, ids: readonly string[]): Design | null {
   const ccw = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0;
   const sweep = turn(angle(a), angle(c), ccw);
   const r = Math.hypot(a.x - o.x, a.y - o.y);
-  return lay(
+  return moved(
     d,
     places.map(({ id }, i) => {
       const at = angle(a) + (sweep * i) / (places.length - 1);
@@ -65,11 +75,10 @@ export function arcThrough(d: Design, ids: readonly string[]): Design | null {
   );
 }
 
-/** Lays each part square inside the edge, all at one distance from it. */
-export function alongEdge(d: Design, ids: readonly string[], off: number): Design | null {
-  const { path } = derive(d);
+/** Places each part square inside the edge, all at one distance from it, mm. */
+export function rowAlongEdge(d: Design, ids: readonly string[], off: number, path: ClosedPath): Design {
   const places = placesOf(d, ids);
-  return lay(
+  return moved(
     d,
     places.map(({ id, at }) => {
       const edge = edgePlace(path, at);
@@ -81,8 +90,7 @@ export function alongEdge(d: Design, ids: readonly string[], off: number): Desig
 }
 
 /** The way that a pickguard's edge runs where it comes nearest to a place, °; null without a pickguard. */
-function guardEdgeBeside(d: Design, at: Point): number | null {
-  const { plates } = derive(d);
+function guardEdgeBeside(d: Design, at: Point, plates: Facts['plates']): number | null {
   let [least, way] = [Infinity, null as number | null];
   for (const plate of plates) {
     if (!d.guards.some((g) => g.id === plate.id)) continue;
@@ -100,6 +108,7 @@ function guardEdgeBeside(d: Design, at: Point): number | null {
 export function rowReading(
   d: Design,
   ids: readonly string[],
+  { stringPlan, path, plates }: Pick<Facts, 'stringPlan' | 'path' | 'plates'>,
 ): {
   readonly toCentre: number;
   readonly toString: number;
@@ -111,7 +120,6 @@ export function rowReading(
   const places = placesOf(d, ids);
   const [a, b] = [places[0]?.at, places.at(-1)?.at];
   if (!a || !b || (a.x === b.x && a.y === b.y)) return null;
-  const { stringPlan, path } = derive(d);
   const fold = (deg: number): number => {
     const by = ((deg % 180) + 180) % 180;
     return by > 90 ? by - 180 : by;
@@ -120,7 +128,7 @@ export function rowReading(
   const last = stringPlan.lines.at(-1)!;
   const string = Math.atan2(last.nut.y - last.saddle.y, last.nut.x - last.saddle.x) * DEG;
   const edge = edgePlace(path, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
-  const guardWay = guardEdgeBeside(d, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+  const guardWay = guardEdgeBeside(d, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, plates);
   const long = Math.hypot(b.x - a.x, b.y - a.y);
   const off = Math.max(
     ...places.map(({ at }) => Math.abs((b.x - a.x) * (at.y - a.y) - (b.y - a.y) * (at.x - a.x)) / long),

@@ -1,0 +1,70 @@
+import type { Underlay } from '../../design/schema.ts';
+import type { Similarity } from '../../design/underlayPlace.ts';
+import { pixelMap, scaleByMeasures, similarityOf } from '../../design/underlayPlace.ts';
+import type { Point } from '../../geometry/point.ts';
+import { distance } from '../../geometry/point.ts';
+
+/** A mark that is set by hand is off by about so many pixels, root mean square, along each axis. */
+const MARKED = 0.7;
+/** Half a body's length, mm: how far from what was marked the error of a picture is told. */
+const HALF_BODY = 230;
+
+/** A distance marked in a picture, in its pixels, and what it truly is, mm. */
+export interface MeasureMark {
+  readonly from: Point;
+  readonly to: Point;
+  readonly truth: number;
+}
+
+/** How a picture is to be moved, turned and sized, and how good its places are then, mm. */
+export interface Placed {
+  readonly to: Similarity;
+  /** Nineteen of twenty places half a body away are nearer to the truth than this; null where marks do not tell. */
+  readonly goodTo: number | null;
+}
+
+const hundredths = (mm: number): number => Number(mm.toFixed(2));
+
+/**
+ * What two marks of a distance do to a place half a body away, mm: twice the root mean square (nineteen of twenty
+ * are nearer). Each mark is off by {@link MARKED} along the line, so their distance by √2 as much; as a share of
+ * the distance that is the error of the scale, which grows with the way from the marks.
+ */
+const markError = (mmPerPixel: number, marked: number): number =>
+  (2 * MARKED * Math.SQRT2 * mmPerPixel * HALF_BODY) / marked;
+
+/**
+ * The picture to scale by its marked measures, about its own middle; null where the marks fall together. The error is
+ * that of the marks and the largest misfit of a measure, together as independent errors are.
+ */
+export function placeByMeasures(underlay: Underlay, measures: readonly MeasureMark[]): Placed | null {
+  const map = pixelMap(underlay);
+  const scaled = scaleByMeasures(measures.map((m) => ({ ...m, from: map(m.from), to: map(m.to) })));
+  if (!scaled) return null;
+  const longest = Math.max(...measures.map((m) => m.truth));
+  const misfit = Math.max(0, ...scaled.off.map(Math.abs)) * (HALF_BODY / longest);
+  return {
+    to: { about: underlay.at, to: underlay.at, turn: 0, scale: scaled.factor },
+    goodTo: hundredths(Math.hypot(markError(underlay.scale * scaled.factor, longest), misfit)),
+  };
+}
+
+/** The line through two marks (pixels) on the centre line, the first tailward, size and middle kept; null where they fall together. */
+export function placeStraight(underlay: Underlay, first: Point, second: Point): Placed | null {
+  const map = pixelMap(underlay);
+  const [p, q] = [map(first), map(second)];
+  const half = distance(p, q) / 2;
+  const middle = (p.x + q.x) / 2;
+  const to = similarityOf(p, q, { x: middle - half, y: 0 }, { x: middle + half, y: 0 });
+  return to && { to, goodTo: null };
+}
+
+/**
+ * Two marks (pixels) on the bridge line and the joint, both on the centre line: place, turn and size at once; `jointX`
+ * the joint from the bridge line, mm. Null where they fall together.
+ */
+export function placeOnJoint(underlay: Underlay, bridge: Point, joint: Point, jointX: number): Placed | null {
+  const map = pixelMap(underlay);
+  const to = similarityOf(map(bridge), map(joint), { x: 0, y: 0 }, { x: jointX, y: 0 });
+  return to && { to, goodTo: hundredths(markError(underlay.scale * to.scale, jointX)) };
+}
