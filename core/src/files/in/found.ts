@@ -97,11 +97,14 @@ export const isPlace = ({ x, y }: Point): boolean => Math.abs(x) <= FURTHEST && 
 export const isPlaced = (c: Cubic): boolean =>
   isPlace(c.p0) && isPlace(c.p1) && isPlace(c.p2) && isPlace(c.p3);
 
-/** Counts what is passed over, by what it is and why. */
-export function passing(): {
+/** What is passed over, or told of, counted. */
+export interface Passing {
   readonly pass: (what: string, why: string) => void;
   readonly list: () => readonly PassedOver[];
-} {
+}
+
+/** Counts what is passed over, by what it is and why. */
+export function passing(): Passing {
   const counts = new Map<string, PassedOver>();
   return {
     pass: (what, why) => {
