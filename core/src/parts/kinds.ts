@@ -26,8 +26,16 @@ import { PLAIN, mmOf } from './part.ts';
 
 /** Where a part balances, for every kind that weighs something. */
 const BALANCES: readonly MeasureDef[] = [
-  mmOf('massAlong', 'Balances, along', 0, 'nutward of its outline’s middle, laid over an edge', -200, 200),
-  mmOf('massAcross', 'Balances, across', 0, 'to the bass side of its outline’s middle', -200, 200),
+  mmOf(
+    'massAlong',
+    'Balances, along',
+    0,
+    'nutward of its outline’s middle, laid over an edge',
+    null,
+    -200,
+    200,
+  ),
+  mmOf('massAcross', 'Balances, across', 0, 'to the bass side of its outline’s middle', null, -200, 200),
 ];
 
 /** Every kind of part. */

@@ -11,6 +11,8 @@ export interface MeasureDef {
   readonly max: number;
   /** Between which faces it is taken. */
   readonly from: string;
+  /** How the caliper is held: along the strings or across them, up from the face or down from it; null where none is. */
+  readonly way: 'along' | 'across' | 'up' | 'down' | null;
 }
 
 /** Flat shapes of a part about their own middle: long along x (nutward), wide along y (to the bass side). */
@@ -145,9 +147,10 @@ export const mmOf = (
   label: string,
   value: number,
   from: string,
+  way: MeasureDef['way'],
   min = 0,
   max = 400,
-): MeasureDef => ({ key, label, unit: 'mm', value, min, max, from });
+): MeasureDef => ({ key, label, unit: 'mm', value, min, max, from, way });
 export const gramsOf = (value: number): MeasureDef => ({
   key: 'mass',
   label: 'Mass',
@@ -156,6 +159,7 @@ export const gramsOf = (value: number): MeasureDef => ({
   min: 0,
   max: 3000,
   from: 'on a kitchen scale, with its screws',
+  way: null,
 });
 export const countOf = (key: string, label: string, value: number, min: number, max: number): MeasureDef => ({
   key,
@@ -165,8 +169,9 @@ export const countOf = (key: string, label: string, value: number, min: number, 
   min,
   max,
   from: 'counted',
+  way: null,
 });
-export const FIT = mmOf('fit', 'Fit', 0.4, 'room on each side between part and wood', -0.5, 3);
+export const FIT = mmOf('fit', 'Fit', 0.4, 'room on each side between part and wood', null, -0.5, 3);
 
 export const rect = (long: number, wide: number, radius = 0): Flat => ({ kind: 'rect', long, wide, radius });
 export const circle = (diameter: number): Flat => ({ kind: 'circle', diameter });

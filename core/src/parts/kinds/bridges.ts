@@ -4,18 +4,18 @@ import { PLAIN, circle, countOf, gramsOf, grown, mmOf, rect } from '../part.ts';
 
 /** A bridge's place is where its saddles stand when they are run all the way to the nut. */
 const SADDLES: readonly MeasureDef[] = [
-  mmOf('spread', 'String spread', 52.5, 'outer saddle to outer saddle, centres', 0, 240),
-  mmOf('travel', 'Saddle travel', 14, 'foremost to rearmost place of a saddle', 0, 60),
-  mmOf('low', 'Lowest saddle', 9, 'face to where the string breaks, saddle screwed down', 0, 60),
-  mmOf('high', 'Highest saddle', 15, 'face to where the string breaks, screwed up', 0, 60),
+  mmOf('spread', 'String spread', 52.5, 'outer saddle to outer saddle, centres', 'across', 0, 240),
+  mmOf('travel', 'Saddle travel', 14, 'foremost to rearmost place of a saddle', 'along', 0, 60),
+  mmOf('low', 'Lowest saddle', 9, 'face to where the string breaks, saddle screwed down', 'up', 0, 60),
+  mmOf('high', 'Highest saddle', 15, 'face to where the string breaks, screwed up', 'up', 0, 60),
 ];
 const SCREWS: readonly MeasureDef[] = [
   countOf('screws', 'Screws', 5, 0, 12),
-  mmOf('screwSpan', 'Screws apart', 44, 'first to last, centres', 0, 300),
-  mmOf('screwBehind', 'Screws behind', 28, 'foremost saddle place to the row, tailward', -60, 120),
-  mmOf('screwLength', 'Screw in the wood', 22, 'under the plate to the tip', 0, 60),
-  mmOf('screwThread', 'Screw thread', 3.5, 'across the thread', 1, 10),
-  mmOf('screwRoot', 'Screw root', 2.4, 'across the core', 0.5, 9),
+  mmOf('screwSpan', 'Screws apart', 44, 'first to last, centres', 'across', 0, 300),
+  mmOf('screwBehind', 'Screws behind', 28, 'foremost saddle place to the row, tailward', 'along', -60, 120),
+  mmOf('screwLength', 'Screw in the wood', 22, 'under the plate to the tip', 'down', 0, 60),
+  mmOf('screwThread', 'Screw thread', 3.5, 'across the thread', null, 1, 10),
+  mmOf('screwRoot', 'Screw root', 2.4, 'across the core', null, 0.5, 9),
 ];
 
 const saddles = (m: Measure, heldBehind: number, heldHigh: number) => ({
@@ -43,10 +43,18 @@ const screwRow = (m: Measure): readonly PartHole[] =>
   }));
 
 const PLATE: readonly MeasureDef[] = [
-  mmOf('long', 'Plate along', 42, 'front edge to rear edge', 5, 200),
-  mmOf('wide', 'Plate across', 78, 'edge to edge', 5, 300),
-  mmOf('front', 'Plate before the saddles', 6, 'foremost saddle place to the front edge, nutward', -40, 80),
-  mmOf('thick', 'Plate thickness', 2, 'underside to top', 0, 20),
+  mmOf('long', 'Plate along', 42, 'front edge to rear edge', 'along', 5, 200),
+  mmOf('wide', 'Plate across', 78, 'edge to edge', 'across', 5, 300),
+  mmOf(
+    'front',
+    'Plate before the saddles',
+    6,
+    'foremost saddle place to the front edge, nutward',
+    'along',
+    -40,
+    80,
+  ),
+  mmOf('thick', 'Plate thickness', 2, 'underside to top', 'up', 0, 20),
 ];
 
 const plateAt = (m: Measure): Point => ({ x: m('front') - m('long') / 2, y: 0 });
@@ -66,7 +74,7 @@ const ground = (m: Measure): readonly PartCut[] =>
         },
       ]
     : [];
-const GROUND = mmOf('ground', 'Ground wire’s hole', 3, 'the drill; 0 for none', 0, 8);
+const GROUND = mmOf('ground', 'Ground wire’s hole', 3, 'the drill; 0 for none', 'along', 0, 8);
 
 export const bridgePlate: PartKind = {
   key: 'bridge-plate',
@@ -95,10 +103,18 @@ export const bridgeThrough: PartKind = {
     ...PLATE,
     ...SCREWS,
     countOf('strings', 'Strings', 6, 1, 18),
-    mmOf('throughBehind', 'String holes behind', 20, 'foremost saddle place to the holes, tailward', 0, 120),
-    mmOf('throughHole', 'String holes', 3.2, 'the drill', 1, 8),
-    mmOf('ferrule', 'Ferrules', 8, 'across their part in the wood', 1, 20),
-    mmOf('ferruleDepth', 'Ferrules deep', 10, 'back face to their floor', 0, 40),
+    mmOf(
+      'throughBehind',
+      'String holes behind',
+      20,
+      'foremost saddle place to the holes, tailward',
+      'along',
+      0,
+      120,
+    ),
+    mmOf('throughHole', 'String holes', 3.2, 'the drill', 'along', 1, 8),
+    mmOf('ferrule', 'Ferrules', 8, 'across their part in the wood', 'along', 1, 20),
+    mmOf('ferruleDepth', 'Ferrules deep', 10, 'back face to their floor', 'down', 0, 40),
     GROUND,
     gramsOf(170),
   ],
@@ -138,10 +154,10 @@ export const bridgeThrough: PartKind = {
 };
 
 const POSTS: readonly MeasureDef[] = [
-  mmOf('postSpan', 'Posts apart', 74, 'centre to centre', 10, 300),
-  mmOf('postBehind', 'Posts behind', 5, 'foremost saddle place to the posts, tailward', -30, 60),
-  mmOf('postHole', 'Post holes', 11, 'across the bushing, as it is pressed in', 2, 30),
-  mmOf('postDepth', 'Post holes deep', 25, 'face to floor', 2, 60),
+  mmOf('postSpan', 'Posts apart', 74, 'centre to centre', 'across', 10, 300),
+  mmOf('postBehind', 'Posts behind', 5, 'foremost saddle place to the posts, tailward', 'along', -30, 60),
+  mmOf('postHole', 'Post holes', 11, 'across the bushing, as it is pressed in', 'along', 2, 30),
+  mmOf('postDepth', 'Post holes deep', 25, 'face to floor', 'down', 2, 60),
 ];
 
 const postCuts = (m: Measure): readonly PartCut[] =>
@@ -164,17 +180,18 @@ export const bridgeStuds: PartKind = {
       d.key === 'travel' ? { ...d, value: 8 } : d.key === 'high' ? { ...d, value: 21 } : d,
     ),
     ...POSTS,
-    mmOf('long', 'Bar along', 14, 'front to rear', 3, 60),
-    mmOf('wide', 'Bar across', 92, 'end to end', 10, 320),
+    mmOf('long', 'Bar along', 14, 'front to rear', 'along', 3, 60),
+    mmOf('wide', 'Bar across', 92, 'end to end', 'across', 10, 320),
     mmOf(
       'tail',
       'Tailpiece behind',
       45,
       'foremost saddle place to where the strings are held, tailward',
+      'along',
       5,
       150,
     ),
-    mmOf('tailHigh', 'Strings held at', 9, 'face to the string at the tailpiece', 0, 40),
+    mmOf('tailHigh', 'Strings held at', 9, 'face to the string at the tailpiece', 'up', 0, 40),
     gramsOf(110),
   ],
   form: (m) => {
@@ -200,9 +217,9 @@ export const tailpiece: PartKind = {
     ...POSTS.filter((d) => d.key !== 'postBehind').map((d) =>
       d.key === 'postSpan' ? { ...d, value: 82 } : d,
     ),
-    mmOf('long', 'Bar along', 16, 'front to rear', 3, 60),
-    mmOf('wide', 'Bar across', 100, 'end to end', 10, 320),
-    mmOf('high', 'Top', 16, 'face to its top', 2, 40),
+    mmOf('long', 'Bar along', 16, 'front to rear', 'along', 3, 60),
+    mmOf('wide', 'Bar across', 100, 'end to end', 'across', 10, 320),
+    mmOf('high', 'Top', 16, 'face to its top', 'up', 2, 40),
     gramsOf(60),
   ],
   form: (m) => {
@@ -231,23 +248,32 @@ export const bridgeVibrato: PartKind = {
       d.key === 'postSpan' ? { ...d, value: 56 } : d.key === 'postBehind' ? { ...d, value: -4 } : d,
     ),
     ...PLATE.map((d) => (d.key === 'long' ? { ...d, value: 48 } : d)),
-    mmOf('blockLong', 'Block slot along', 24, 'front wall to rear wall; room for the swing in it', 5, 80),
-    mmOf('blockWide', 'Block slot across', 74, 'wall to wall', 10, 160),
+    mmOf(
+      'blockLong',
+      'Block slot along',
+      24,
+      'front wall to rear wall; room for the swing in it',
+      'along',
+      5,
+      80,
+    ),
+    mmOf('blockWide', 'Block slot across', 74, 'wall to wall', 'across', 10, 160),
     mmOf(
       'blockBehind',
       'Block slot behind',
       12,
       'foremost saddle place to the slot’s middle, tailward',
+      'along',
       -40,
       80,
     ),
-    mmOf('backLong', 'Spring rout along', 96, 'wall to wall, from the back', 20, 250),
-    mmOf('backWide', 'Spring rout across', 58, 'wall to wall', 10, 160),
-    mmOf('backDepth', 'Spring rout deep', 17, 'back face to floor', 3, 60),
-    mmOf('clawScrew', 'Claw screws', 45, 'length in the wood past the nutward wall', 0, 90),
-    mmOf('coverLedge', 'Cover’s ledge', 8, 'spring rout to the cover’s edge, all round', 0, 30),
-    mmOf('coverDepth', 'Cover let in', 2.5, 'back face to the ledge; 0 lies on', 0, 10),
-    mmOf('radius', 'Corner radius', 6, 'what the bit leaves', 0, 30),
+    mmOf('backLong', 'Spring rout along', 96, 'wall to wall, from the back', 'along', 20, 250),
+    mmOf('backWide', 'Spring rout across', 58, 'wall to wall', 'across', 10, 160),
+    mmOf('backDepth', 'Spring rout deep', 17, 'back face to floor', 'down', 3, 60),
+    mmOf('clawScrew', 'Claw screws', 45, 'length in the wood past the nutward wall', 'along', 0, 90),
+    mmOf('coverLedge', 'Cover’s ledge', 8, 'spring rout to the cover’s edge, all round', 'along', 0, 30),
+    mmOf('coverDepth', 'Cover let in', 2.5, 'back face to the ledge; 0 lies on', 'down', 0, 10),
+    mmOf('radius', 'Corner radius', 6, 'what the bit leaves', null, 0, 30),
     gramsOf(420),
   ],
   form: (m) => {
@@ -315,12 +341,20 @@ export const bridgeSingle: PartKind = {
   group: 'bridges',
   measures: [
     ...SADDLES.filter((d) => d.key !== 'spread'),
-    mmOf('long', 'Along', 50, 'front edge to rear edge', 5, 120),
-    mmOf('wide', 'Across', 15, 'edge to edge', 3, 40),
-    mmOf('front', 'Before the saddle', 8, 'foremost saddle place to the front edge, nutward', -40, 80),
-    mmOf('screwLength', 'Screws in the wood', 18, 'under the plate to the tip', 0, 60),
-    mmOf('screwThread', 'Screw thread', 3.5, 'across the thread', 1, 10),
-    mmOf('screwRoot', 'Screw root', 2.4, 'across the core', 0.5, 9),
+    mmOf('long', 'Along', 50, 'front edge to rear edge', 'along', 5, 120),
+    mmOf('wide', 'Across', 15, 'edge to edge', 'across', 3, 40),
+    mmOf(
+      'front',
+      'Before the saddle',
+      8,
+      'foremost saddle place to the front edge, nutward',
+      'along',
+      -40,
+      80,
+    ),
+    mmOf('screwLength', 'Screws in the wood', 18, 'under the plate to the tip', 'down', 0, 60),
+    mmOf('screwThread', 'Screw thread', 3.5, 'across the thread', null, 1, 10),
+    mmOf('screwRoot', 'Screw root', 2.4, 'across the core', null, 0.5, 9),
     { ...GROUND, value: 0 },
     gramsOf(45),
   ],

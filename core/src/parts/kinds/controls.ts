@@ -2,14 +2,14 @@ import type { Measure, MeasureDef, PartForm, PartKind } from '../part.ts';
 import { PLAIN, circle, gramsOf, mmOf, rect } from '../part.ts';
 
 const BUSH: readonly MeasureDef[] = [
-  mmOf('bush', 'Bush', 9.4, 'across its thread', 2, 30),
-  mmOf('bushLong', 'Bush long', 9.5, 'body’s top to the end of the thread', 1, 60),
-  mmOf('nut', 'Washer and nut', 3, 'together, screwed down', 0, 12),
-  mmOf('room', 'Room in the hole', 0.3, 'hole over bush', 0, 3),
+  mmOf('bush', 'Bush', 9.4, 'across its thread', 'along', 2, 30),
+  mmOf('bushLong', 'Bush long', 9.5, 'body’s top to the end of the thread', 'up', 1, 60),
+  mmOf('nut', 'Washer and nut', 3, 'together, screwed down', 'up', 0, 12),
+  mmOf('room', 'Room in the hole', 0.3, 'hole over bush', null, 0, 3),
 ];
 const KNOB: readonly MeasureDef[] = [
-  mmOf('knob', 'Knob', 19, 'across; 0 without', 0, 60),
-  mmOf('knobHigh', 'Knob over the face', 17, 'face to its top', 0, 60),
+  mmOf('knob', 'Knob', 19, 'across; 0 without', 'along', 0, 60),
+  mmOf('knobHigh', 'Knob over the face', 17, 'face to its top', 'up', 0, 60),
 ];
 
 const hole = (m: Measure): PartForm['cuts'] => [
@@ -40,9 +40,9 @@ export const knob: PartKind = {
   faces: ['front', 'back'],
   group: 'controls',
   measures: [
-    mmOf('knob', 'Knob', 19, 'across its widest', 5, 60),
-    mmOf('knobHigh', 'Top over the face', 17, 'face to its top', 2, 60),
-    mmOf('under', 'Free under it', 1, 'face to its underside', 0, 20),
+    mmOf('knob', 'Knob', 19, 'across its widest', 'along', 5, 60),
+    mmOf('knobHigh', 'Top over the face', 17, 'face to its top', 'up', 2, 60),
+    mmOf('under', 'Free under it', 1, 'face to its underside', 'up', 0, 20),
     gramsOf(12),
   ],
   form: (m) => {
@@ -64,8 +64,8 @@ const round = (key: string, words: string, body: number, deep: number, mass: num
   faces: ['front', 'back'],
   group: 'controls',
   measures: [
-    mmOf('body', 'Body', body, 'across', 5, 60),
-    mmOf('bodyDeep', 'Body deep', deep, 'top to the ends of its lugs', 2, 60),
+    mmOf('body', 'Body', body, 'across', 'along', 5, 60),
+    mmOf('bodyDeep', 'Body deep', deep, 'top to the ends of its lugs', 'down', 2, 60),
     ...BUSH,
     ...KNOB,
     gramsOf(mass),
@@ -92,8 +92,8 @@ export const pot = round('pot', 'Pot', 24, 15, 40);
 export const rotary = round('rotary', 'Rotary switch', 28, 22, 45);
 
 const SWEEP: readonly MeasureDef[] = [
-  mmOf('sweep', 'Tip’s throw', 14, 'middle place to the last, each way', 0, 60),
-  mmOf('tip', 'Tip', 8, 'across', 1, 30),
+  mmOf('sweep', 'Tip’s throw', 14, 'middle place to the last, each way', 'along', 0, 60),
+  mmOf('tip', 'Tip', 8, 'across', 'along', 1, 30),
 ];
 
 export const toggle: PartKind = {
@@ -102,9 +102,9 @@ export const toggle: PartKind = {
   faces: ['front', 'back'],
   group: 'controls',
   measures: [
-    mmOf('bodyLong', 'Body along its throw', 30, 'edge to edge', 5, 60),
-    mmOf('bodyWide', 'Body across its throw', 16, 'edge to edge', 5, 60),
-    mmOf('bodyDeep', 'Body deep', 30, 'top to the ends of its lugs', 2, 60),
+    mmOf('bodyLong', 'Body along its throw', 30, 'edge to edge', 'along', 5, 60),
+    mmOf('bodyWide', 'Body across its throw', 16, 'edge to edge', 'across', 5, 60),
+    mmOf('bodyDeep', 'Body deep', 30, 'top to the ends of its lugs', 'down', 2, 60),
     ...BUSH.map((d) =>
       d.key === 'bush' ? { ...d, value: 12 } : d.key === 'bushLong' ? { ...d, value: 12 } : d,
     ),
@@ -141,14 +141,22 @@ export const lever: PartKind = {
   faces: ['front'],
   group: 'controls',
   measures: [
-    mmOf('slotLong', 'Slot', 30, 'end to end', 4, 80),
-    mmOf('slotWide', 'Slot across', 2.5, 'wall to wall', 1, 12),
-    mmOf('bodyLong', 'Body along its throw', 46, 'edge to edge', 5, 90),
-    mmOf('bodyWide', 'Body across its throw', 14, 'edge to edge', 3, 60),
-    mmOf('bodyDeep', 'Body deep', 27, 'under the wood to the ends of its lugs', 2, 60),
-    mmOf('reach', 'Wood it can pass', 5, 'screw plate to where the tip is fixed, less the throw', 0, 30),
-    mmOf('screwSpan', 'Screws apart', 41, 'centre to centre', 0, 100),
-    mmOf('screwHole', 'Screw holes', 3.3, 'across', 1, 8),
+    mmOf('slotLong', 'Slot', 30, 'end to end', 'along', 4, 80),
+    mmOf('slotWide', 'Slot across', 2.5, 'wall to wall', 'across', 1, 12),
+    mmOf('bodyLong', 'Body along its throw', 46, 'edge to edge', 'along', 5, 90),
+    mmOf('bodyWide', 'Body across its throw', 14, 'edge to edge', 'across', 3, 60),
+    mmOf('bodyDeep', 'Body deep', 27, 'under the wood to the ends of its lugs', 'down', 2, 60),
+    mmOf(
+      'reach',
+      'Wood it can pass',
+      5,
+      'screw plate to where the tip is fixed, less the throw',
+      null,
+      0,
+      30,
+    ),
+    mmOf('screwSpan', 'Screws apart', 41, 'centre to centre', 'across', 0, 100),
+    mmOf('screwHole', 'Screw holes', 3.3, 'across', 'along', 1, 8),
     ...SWEEP.map((d) => (d.key === 'sweep' ? { ...d, value: 12 } : { ...d, value: 9 })),
     gramsOf(45),
   ],

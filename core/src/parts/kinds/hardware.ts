@@ -2,16 +2,24 @@ import type { Measure, MeasureDef, PartHole, PartKind } from '../part.ts';
 import { FIT, PLAIN, circle, gramsOf, grown, mmOf, rect } from '../part.ts';
 
 const screwed = (length: number, thread: number, root: number): readonly MeasureDef[] => [
-  mmOf('screwLength', 'Screw in the wood', length, 'face to tip', 0, 120),
-  mmOf('screwThread', 'Screw thread', thread, 'across the thread', 1, 12),
-  mmOf('screwRoot', 'Screw root', root, 'across the core', 0.5, 11),
+  mmOf('screwLength', 'Screw in the wood', length, 'face to tip', 'down', 0, 120),
+  mmOf('screwThread', 'Screw thread', thread, 'across the thread', null, 1, 12),
+  mmOf('screwRoot', 'Screw root', root, 'across the core', null, 0.5, 11),
 ];
 
 /** Jacks in the edge: the bore runs along the part's x, from the edge inward. */
 const BORE: readonly MeasureDef[] = [
-  mmOf('bore', 'Bore', 22, 'across', 5, 40),
-  mmOf('deep', 'Jack inside the edge', 32, 'edge to the ends of its lugs', 5, 120),
-  mmOf('plugLong', 'Plug past the jack', 8, 'how far a plug’s tip comes out behind the sleeve', 0, 60),
+  mmOf('bore', 'Bore', 22, 'across', 'along', 5, 40),
+  mmOf('deep', 'Jack inside the edge', 32, 'edge to the ends of its lugs', 'down', 5, 120),
+  mmOf(
+    'plugLong',
+    'Plug past the jack',
+    8,
+    'how far a plug’s tip comes out behind the sleeve',
+    'along',
+    0,
+    60,
+  ),
 ];
 
 /** A square plate's screws, one in each corner; none where no distance is given. */
@@ -38,8 +46,8 @@ export const jackPlate: PartKind = {
   group: 'jacks',
   measures: [
     ...BORE,
-    mmOf('plate', 'Plate', 38, 'edge to edge, square', 5, 80),
-    mmOf('screwSpan', 'Screws apart', 30, 'corner to corner of one side, centres', 0, 80),
+    mmOf('plate', 'Plate', 38, 'edge to edge, square', 'along', 5, 80),
+    mmOf('screwSpan', 'Screws apart', 30, 'corner to corner of one side, centres', 'across', 0, 80),
     ...screwed(14, 3, 2.1),
     gramsOf(40),
   ],
@@ -60,7 +68,7 @@ export const jackBarrel: PartKind = {
   words: 'Barrel jack in the edge',
   measures: [
     ...BORE.map((d) => (d.key === 'bore' ? { ...d, value: 13 } : d.key === 'deep' ? { ...d, value: 50 } : d)),
-    mmOf('plate', 'Flange', 20, 'across', 3, 60),
+    mmOf('plate', 'Flange', 20, 'across', 'along', 3, 60),
     gramsOf(35),
   ],
 };
@@ -71,12 +79,12 @@ export const jackTop: PartKind = {
   faces: ['front', 'back'],
   group: 'jacks',
   measures: [
-    mmOf('plateLong', 'Dish along', 61, 'edge to edge', 10, 120),
-    mmOf('plateWide', 'Dish across', 28, 'edge to edge', 10, 80),
-    mmOf('long', 'Rout along', 45, 'wall to wall', 5, 100),
-    mmOf('wide', 'Rout across', 20, 'wall to wall', 5, 60),
-    mmOf('below', 'Below the face', 27, 'face to the lugs', 5, 60),
-    mmOf('screwSpan', 'Screws apart', 52, 'centre to centre, along', 0, 120),
+    mmOf('plateLong', 'Dish along', 61, 'edge to edge', 'along', 10, 120),
+    mmOf('plateWide', 'Dish across', 28, 'edge to edge', 'across', 10, 80),
+    mmOf('long', 'Rout along', 45, 'wall to wall', 'along', 5, 100),
+    mmOf('wide', 'Rout across', 20, 'wall to wall', 'across', 5, 60),
+    mmOf('below', 'Below the face', 27, 'face to the lugs', 'down', 5, 60),
+    mmOf('screwSpan', 'Screws apart', 52, 'centre to centre, along', 'along', 0, 120),
     ...screwed(12, 3, 2.1),
     gramsOf(45),
   ],
@@ -114,13 +122,13 @@ export const battery: PartKind = {
   faces: ['back', 'front'],
   group: 'controls',
   measures: [
-    mmOf('long', 'Along', 60, 'wall to wall of the rout', 5, 160),
-    mmOf('wide', 'Across', 36, 'wall to wall of the rout', 5, 160),
-    mmOf('below', 'Below the face', 22, 'face to the underside', 3, 60),
-    mmOf('lip', 'Lip', 4, 'rout’s wall to the lid’s edge', 0, 30),
-    mmOf('lipDeep', 'Lip let in', 2, 'face to the ledge; 0 lies on', 0, 10),
+    mmOf('long', 'Along', 60, 'wall to wall of the rout', 'along', 5, 160),
+    mmOf('wide', 'Across', 36, 'wall to wall of the rout', 'across', 5, 160),
+    mmOf('below', 'Below the face', 22, 'face to the underside', 'down', 3, 60),
+    mmOf('lip', 'Lip', 4, 'rout’s wall to the lid’s edge', 'along', 0, 30),
+    mmOf('lipDeep', 'Lip let in', 2, 'face to the ledge; 0 lies on', 'down', 0, 10),
     FIT,
-    mmOf('radius', 'Corner radius', 4, 'what the bit leaves', 0, 30),
+    mmOf('radius', 'Corner radius', 4, 'what the bit leaves', null, 0, 30),
     gramsOf(75),
   ],
   form: (m) => {
@@ -164,9 +172,9 @@ const pressed = (key: string, words: string, across: number, deep: number, mass:
   faces: ['front', 'back'],
   group: 'hardware',
   measures: [
-    mmOf('across', 'In the wood', across, 'across, as it is pressed in', 1, 40),
-    mmOf('deep', 'Deep', deep, 'face to its end', 0.5, 80),
-    mmOf('head', 'Head', across + 2, 'across what stays outside', 0, 60),
+    mmOf('across', 'In the wood', across, 'across, as it is pressed in', 'along', 1, 40),
+    mmOf('deep', 'Deep', deep, 'face to its end', 'down', 0.5, 80),
+    mmOf('head', 'Head', across + 2, 'across what stays outside', 'along', 0, 60),
     gramsOf(mass),
   ],
   form: (m) => ({
@@ -196,8 +204,8 @@ export const screw: PartKind = {
   group: 'hardware',
   measures: [
     ...screwed(14, 3, 2.1),
-    mmOf('head', 'Head', 6, 'across', 1, 20),
-    mmOf('sunk', 'Countersunk', 0, 'across at the face; 0 lies on', 0, 20),
+    mmOf('head', 'Head', 6, 'across', 'along', 1, 20),
+    mmOf('sunk', 'Countersunk', 0, 'across at the face; 0 lies on', 'along', 0, 20),
     gramsOf(2),
   ],
   form: (m) => ({
@@ -221,10 +229,10 @@ export const strapButton: PartKind = {
   faces: ['edge', 'back'],
   group: 'hardware',
   measures: [
-    mmOf('head', 'Button', 14, 'across', 3, 40),
-    mmOf('high', 'Button over the wood', 14, 'wood to its top', 2, 40),
-    mmOf('recess', 'Recess', 0, 'across what is let in for a lock; 0 without', 0, 40),
-    mmOf('recessDeep', 'Recess deep', 0, 'wood to its floor', 0, 40),
+    mmOf('head', 'Button', 14, 'across', 'along', 3, 40),
+    mmOf('high', 'Button over the wood', 14, 'wood to its top', 'up', 2, 40),
+    mmOf('recess', 'Recess', 0, 'across what is let in for a lock; 0 without', 'along', 0, 40),
+    mmOf('recessDeep', 'Recess deep', 0, 'wood to its floor', 'down', 0, 40),
     ...screwed(30, 4, 2.9),
     gramsOf(12),
   ],
@@ -264,11 +272,11 @@ export const plate: PartKind = {
   faces: ['back', 'front'],
   group: 'hardware',
   measures: [
-    mmOf('long', 'Along', 64, 'edge to edge', 5, 300),
-    mmOf('wide', 'Across', 51, 'edge to edge', 5, 300),
-    mmOf('radius', 'Corner radius', 6, 'of the plate', 0, 60),
-    mmOf('thick', 'Thickness', 2, 'face to face', 0.3, 10),
-    mmOf('let', 'Let in', 0, 'wood’s face to the ledge; 0 lies on', 0, 12),
+    mmOf('long', 'Along', 64, 'edge to edge', 'along', 5, 300),
+    mmOf('wide', 'Across', 51, 'edge to edge', 'across', 5, 300),
+    mmOf('radius', 'Corner radius', 6, 'of the plate', null, 0, 60),
+    mmOf('thick', 'Thickness', 2, 'face to face', 'up', 0.3, 10),
+    mmOf('let', 'Let in', 0, 'wood’s face to the ledge; 0 lies on', 'down', 0, 12),
     FIT,
     gramsOf(60),
   ],
@@ -303,11 +311,11 @@ export const tuner: PartKind = {
   faces: ['front'],
   group: 'hardware',
   measures: [
-    mmOf('post', 'Post', 6, 'across', 2, 15),
-    mmOf('hole', 'Hole', 10, 'across, through the headstock', 3, 25),
-    mmOf('long', 'Housing along', 22, 'edge to edge', 5, 60),
-    mmOf('wide', 'Housing across', 17, 'edge to edge', 5, 60),
-    mmOf('button', 'Button past the housing', 22, 'housing to the button’s end', 5, 60),
+    mmOf('post', 'Post', 6, 'across', 'along', 2, 15),
+    mmOf('hole', 'Hole', 10, 'across, through the headstock', 'along', 3, 25),
+    mmOf('long', 'Housing along', 22, 'edge to edge', 'along', 5, 60),
+    mmOf('wide', 'Housing across', 17, 'edge to edge', 'across', 5, 60),
+    mmOf('button', 'Button past the housing', 22, 'housing to the button’s end', 'along', 5, 60),
     gramsOf(38),
   ],
   form: (m) => ({

@@ -3,25 +3,33 @@ import { FIT, PLAIN, gramsOf, grown, mmOf, rect } from '../part.ts';
 
 /** A pickup's place is the middle of its poles. */
 const BODY: readonly MeasureDef[] = [
-  mmOf('long', 'Along the strings', 38.5, 'edge to edge of the cover', 3, 120),
-  mmOf('wide', 'Across the strings', 69.5, 'edge to edge of the cover', 10, 200),
-  mmOf('radius', 'Corner radius', 4, 'of the cover', 0, 40),
-  mmOf('below', 'Below the face', 18, 'face to the underside, set at its lowest', 0, 60),
-  mmOf('above', 'Above the face', 9, 'face to the poles, set as it will be', 0, 40),
-  mmOf('spread', 'Pole spread', 50, 'outer pole to outer pole, centres', 0, 200),
+  mmOf('long', 'Along the strings', 38.5, 'edge to edge of the cover', 'along', 3, 120),
+  mmOf('wide', 'Across the strings', 69.5, 'edge to edge of the cover', 'across', 10, 200),
+  mmOf('radius', 'Corner radius', 4, 'of the cover', null, 0, 40),
+  mmOf('below', 'Below the face', 18, 'face to the underside, set at its lowest', 'down', 0, 60),
+  mmOf('above', 'Above the face', 9, 'face to the poles, set as it will be', 'up', 0, 40),
+  mmOf('spread', 'Pole spread', 50, 'outer pole to outer pole, centres', 'across', 0, 200),
   FIT,
-  mmOf('bit', 'Rout’s corner radius', 4, 'what the bit leaves; not over the cover’s own and its fit', 0, 30),
+  mmOf(
+    'bit',
+    'Rout’s corner radius',
+    4,
+    'what the bit leaves; not over the cover’s own and its fit',
+    null,
+    0,
+    30,
+  ),
 ];
 const LEGS: readonly MeasureDef[] = [
-  mmOf('legLong', 'Legs along', 16, 'edge to edge', 0, 60),
-  mmOf('legWide', 'Legs past the cover', 7, 'cover’s end to the leg’s end, at each end', 0, 40),
-  mmOf('legBelow', 'Legs below the face', 24, 'face to the leg’s end or its screw’s tip', 0, 60),
+  mmOf('legLong', 'Legs along', 16, 'edge to edge', 'along', 0, 60),
+  mmOf('legWide', 'Legs past the cover', 7, 'cover’s end to the leg’s end, at each end', 'across', 0, 40),
+  mmOf('legBelow', 'Legs below the face', 24, 'face to the leg’s end or its screw’s tip', 'down', 0, 60),
 ];
 const EARS: readonly MeasureDef[] = [
-  mmOf('screwSpan', 'Screws apart', 0, 'centre to centre; 0 hangs on its ring or plate', 0, 240),
-  mmOf('screwLength', 'Screws in the wood', 14, 'below the rout’s floor', 0, 40),
-  mmOf('screwThread', 'Screw thread', 2.5, 'across the thread', 1, 8),
-  mmOf('screwRoot', 'Screw root', 1.8, 'across the core', 0.5, 7),
+  mmOf('screwSpan', 'Screws apart', 0, 'centre to centre; 0 hangs on its ring or plate', 'across', 0, 240),
+  mmOf('screwLength', 'Screws in the wood', 14, 'below the rout’s floor', 'down', 0, 40),
+  mmOf('screwThread', 'Screw thread', 2.5, 'across the thread', null, 1, 8),
+  mmOf('screwRoot', 'Screw root', 1.8, 'across the core', null, 0.5, 7),
 ];
 
 const routed = (m: Measure): readonly PartCut[] => {
@@ -104,8 +112,8 @@ export const pickupSplit: PartKind = {
   group: 'pickups',
   measures: [
     ...BODY,
-    mmOf('apart', 'Halves apart along', 26, 'middle to middle, along the strings', 0, 80),
-    mmOf('offset', 'Halves apart across', 54, 'middle to middle, across the strings', 0, 160),
+    mmOf('apart', 'Halves apart along', 26, 'middle to middle, along the strings', 'along', 0, 80),
+    mmOf('offset', 'Halves apart across', 54, 'middle to middle, across the strings', 'across', 0, 160),
     gramsOf(180),
   ],
   form: (m) => {
@@ -138,14 +146,14 @@ export const ring: PartKind = {
   faces: ['front'],
   group: 'pickups',
   measures: [
-    mmOf('long', 'Along', 45.5, 'edge to edge', 5, 120),
-    mmOf('wide', 'Across', 88.5, 'edge to edge', 10, 200),
-    mmOf('high', 'Height', 5, 'face to its top', 0.5, 20),
-    mmOf('screwLong', 'Screws apart along', 37.5, 'centre to centre', 0, 120),
-    mmOf('screwWide', 'Screws apart across', 81, 'centre to centre', 0, 200),
-    mmOf('screwLength', 'Screws in the wood', 9, 'face to tip', 0, 40),
-    mmOf('screwThread', 'Screw thread', 2.4, 'across the thread', 1, 8),
-    mmOf('screwRoot', 'Screw root', 1.7, 'across the core', 0.5, 7),
+    mmOf('long', 'Along', 45.5, 'edge to edge', 'along', 5, 120),
+    mmOf('wide', 'Across', 88.5, 'edge to edge', 'across', 10, 200),
+    mmOf('high', 'Height', 5, 'face to its top', 'up', 0.5, 20),
+    mmOf('screwLong', 'Screws apart along', 37.5, 'centre to centre', 'along', 0, 120),
+    mmOf('screwWide', 'Screws apart across', 81, 'centre to centre', 'across', 0, 200),
+    mmOf('screwLength', 'Screws in the wood', 9, 'face to tip', 'down', 0, 40),
+    mmOf('screwThread', 'Screw thread', 2.4, 'across the thread', null, 1, 8),
+    mmOf('screwRoot', 'Screw root', 1.7, 'across the core', null, 0.5, 7),
     gramsOf(12),
   ],
   form: (m) => {

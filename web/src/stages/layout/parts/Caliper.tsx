@@ -6,15 +6,6 @@ import { usePicked } from '../../../design/derived.ts';
 import { useChosenInLayout } from '../chosen.ts';
 import { partShape, pathWords } from './partShape.ts';
 
-/** Which way a measure is taken, told from what it is called: along the strings, across them, or in depth. */
-function wayOf(key: string): 'x' | 'y' | 'z' | null {
-  if (/(below|above|deep|depth|high|low|thick|screwLength|bushLong|nut|let|claw)/i.test(key)) return 'z';
-  if (/(wide|span|spread|across|offset)/i.test(key)) return 'y';
-  if (/(long|travel|front|behind|apart|body|bush|knob|bore|head|plate|ledge|lip|tail|sweep)/i.test(key))
-    return 'x';
-  return null;
-}
-
 const W = 300;
 const H = 150;
 
@@ -45,9 +36,10 @@ export function Caliper({ spec }: { spec: PartSpec }) {
   );
   const zs = (H - 40) / (tall + deep);
   const face = 20 + tall * zs;
-  const way = def ? wayOf(def.key) : null;
+  const way = def?.way ?? null;
   const value = def ? measureOf(spec, def.key) : 0;
   const half = (value * scale) / 2;
+  const far = face + (way === 'up' ? -1 : 1) * value * zs;
   return (
     <Box borderWidth="1px" borderColor="rule" borderRadius="l2" bg="paper" data-testid="caliper">
       <svg
@@ -74,27 +66,21 @@ export function Caliper({ spec }: { spec: PartSpec }) {
             <rect x={W - 50} width={24} y={face} height={form.bush.bodyDepth * zs} opacity="0.45" />
           )}
         </g>
-        {way === 'x' && (
+        {way === 'along' && (
           <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
             <path
               d={`M${cx - half} ${H - 30}V${H - 8}M${cx + half} ${H - 30}V${H - 8}M${cx - half} ${H - 12}H${cx + half}`}
             />
           </g>
         )}
-        {way === 'y' && (
+        {way === 'across' && (
           <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
             <path d={`M8 ${cy - half}H30M8 ${cy + half}H30M12 ${cy - half}V${cy + half}`} />
           </g>
         )}
-        {way === 'z' && (
+        {(way === 'up' || way === 'down') && (
           <g stroke="var(--chakra-colors-kelp)" strokeWidth="2" fill="none">
-            <path
-              d={
-                /above|high|low|thick|nut/i.test(def!.key)
-                  ? `M${W - 70} ${face}H${W - 54}M${W - 70} ${face - value * zs}H${W - 54}M${W - 66} ${face}V${face - value * zs}`
-                  : `M${W - 70} ${face}H${W - 54}M${W - 70} ${face + value * zs}H${W - 54}M${W - 66} ${face}V${face + value * zs}`
-              }
-            />
+            <path d={`M${W - 70} ${face}H${W - 54}M${W - 70} ${far}H${W - 54}M${W - 66} ${face}V${far}`} />
           </g>
         )}
       </svg>
