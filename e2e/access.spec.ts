@@ -2,6 +2,8 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { makeDesign, openStage } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LIST } from '../web/src/designs/words.ts';
 
 /** Each main view: where it is, and how it is brought about there. */
 const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknown>)?])[] = [
@@ -17,7 +19,7 @@ const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknow
   ['layout, wires', 'layout?desk=wires'],
   ['templates', 'templates'],
   ['findings', 'outline', (page) => page.getByTestId('reading-findings').click()],
-  ['revisions', 'outline', (page) => page.getByTitle('Frozen revisions').click()],
+  ['revisions', 'outline', (page) => page.getByTitle(FRAME.frozenRevisions).click()],
 ];
 
 async function violations(page: Page): Promise<readonly string[]> {
@@ -36,7 +38,7 @@ for (const light of ['light', 'dark'] as const)
     await page.goto('/');
     await expect(page.getByRole('link', { name: `Open Accessible, ${light}` })).toBeVisible();
     await test.step('designs', async () => expect(await violations(page)).toEqual([]));
-    await page.getByRole('button', { name: 'New design' }).click();
+    await page.getByRole('button', { name: LIST.newDesign }).click();
     await test.step('new design', async () => expect(await violations(page)).toEqual([]));
     for (const [name, where, bring] of VIEWS) {
       await openStage(page, id, where);

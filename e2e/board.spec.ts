@@ -1,10 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, nearestOnEdge, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as BOARD } from '../web/src/board/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
+import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 test('fields take any unit and refuse the rest in words', async ({ page, request }) => {
   const id = await makeDesign(request, 'Fields');
   await openStage(page, id, 'strings');
-  const nut = page.getByRole('textbox', { name: 'Nut width' });
+  const nut = page.getByRole('textbox', { name: STRINGS.nutWidth });
   const problem = page.getByRole('alert');
   for (const [text, words] of [
     ['12', /nut width 12 mm is narrower than the [\d.]+ mm that the strings need/],
@@ -21,17 +26,17 @@ test('fields take any unit and refuse the rest in words', async ({ page, request
   await expect(nut).toHaveValue('42.0');
   await type(nut, '1 11/16');
   await expect(nut).toHaveValue('42.9');
-  await page.getByLabel('Units', { exact: true }).selectOption('in-fraction');
+  await page.getByLabel(FRAME.units, { exact: true }).selectOption('in-fraction');
   await expect(nut).toHaveValue('1 11/16');
   await nut.focus();
   await page.keyboard.press('Escape');
-  await page.getByLabel('Units', { exact: true }).selectOption('mm');
+  await page.getByLabel(FRAME.units, { exact: true }).selectOption('mm');
   await page.keyboard.press('Escape');
   await saved(page);
   const { design } = await held(request, id);
   expect(design.strings.nutWidth).toBe(42.8625);
   expect(design.typed['strings.nutWidth']).toBe('1 11/16');
-  const strings = page.getByLabel('Strings', { exact: true });
+  const strings = page.getByLabel(STRINGS.strings, { exact: true });
   await type(strings, '19');
   await expect(problem).toHaveText(/whole number from 1 to 18/);
 });
@@ -54,13 +59,13 @@ test('nodes: add on the edge, corner and handle, place by number, Escape puts a 
   await expect(page.locator('[data-node]')).toHaveCount(24);
   await expect(page.getByRole('heading', { name: /Selected: node 13 of 24/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Corner' }).click();
-  await page.getByRole('button', { name: 'Add a handle' }).first().click();
+  await page.getByRole('button', { name: OUTLINE.addAHandle }).first().click();
   const handle = page.locator('[data-handle="before"]');
   await expect(handle).toBeVisible();
-  await page.getByRole('button', { name: 'Remove the handle' }).click();
+  await page.getByRole('button', { name: OUTLINE.removeTheHandle }).click();
   await expect(handle).toHaveCount(0);
 
-  await type(page.getByLabel('From bridge'), '6 in');
+  await type(page.getByLabel(LAYOUT.fromBridge), '6 in');
   await page.getByRole('button', { name: 'tailward', exact: true }).click();
   await expect(page.getByRole('button', { name: 'nutward', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'nutward', exact: true }).click();
@@ -96,7 +101,7 @@ test('the wheel zooms to the pointer, a drag moves the board, fit brings it back
     .poll(async () => Math.hypot((await centreOf(node)).x - at.x, (await centreOf(node)).y - at.y))
     .toBeLessThan(2);
   const other = page.locator('[data-node="n9"]');
-  await page.getByRole('button', { name: 'Fit the drawing' }).click();
+  await page.getByRole('button', { name: BOARD.fitTheDrawing }).click();
   await expect.poll(async () => Math.abs((await centreOf(node)).x - at.x)).toBeLessThan(2);
   const before = await centreOf(other);
   await page.mouse.move(700, 620);
@@ -121,8 +126,8 @@ test('a left-handed design is mirrored on the board and dragged where the hand g
   await openStage(page, id, 'outline');
   const node = page.locator('[data-node="n8"]');
   const right = await centreOf(node);
-  await page.getByRole('button', { name: 'Right-handed', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Left-handed', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: FRAME.rightHanded, exact: true }).click();
+  await expect(page.getByRole('button', { name: FRAME.leftHanded, exact: true })).toBeVisible();
   const bridge = await centreOf(page.locator('#bridge-line'));
   const left = await centreOf(node);
   expect(left.x).toBeLessThan(bridge.x);
@@ -140,10 +145,10 @@ test('readings lead to their place; the comb and dimensions can be put off', asy
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('shown-place')).toBeVisible();
   await expect(page.getByTestId('comb')).toBeVisible();
-  await page.getByText('Curvature comb').click();
+  await page.getByText(OUTLINE.curvatureComb).click();
   await expect(page.getByTestId('comb')).toHaveCount(0);
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveText(/219\.6 mm waist/);
-  await page.getByText('Length and widths', { exact: true }).click();
+  await page.getByText(OUTLINE.lengthAndWidths, { exact: true }).click();
   await expect(page.locator('[data-mark="figure-waist"]')).toHaveCount(0);
   await page.getByTestId('reading-sheets').click();
   await expect(page.locator('[data-tile]')).toHaveCount(4);
@@ -160,9 +165,9 @@ test('the printer’s error is typed as measured, questioned over 3 %, and taken
   await type(page.getByLabel('100 mm bar, up'), '95');
   await expect(page.getByRole('alert')).toHaveText(/fit to page/);
   await expect(
-    page.getByRole('navigation', { name: 'Work order' }).getByRole('img', { name: 'needs a look' }),
+    page.getByRole('navigation', { name: FRAME.workOrder }).getByRole('img', { name: FRAME.needsALook }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Remove' }).click();
+  await page.getByRole('button', { name: OUTLINE.remove }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await saved(page);
   expect((await held(request, id)).design.print.correction).toEqual({ x: 1, y: 1 });
@@ -171,20 +176,20 @@ test('the printer’s error is typed as measured, questioned over 3 %, and taken
 test('life size is known after the screen was measured once', async ({ page, request }) => {
   const id = await makeDesign(request, 'Life size');
   await openStage(page, id, 'outline');
-  await page.getByRole('button', { name: 'Life size', exact: true }).click();
-  await page.getByRole('button', { name: 'The card fits' }).click();
-  await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
-  await page.getByRole('button', { name: 'Fit the drawing' }).click();
+  await page.getByRole('button', { name: BOARD.lifeSize, exact: true }).click();
+  await page.getByRole('button', { name: BOARD.theCardFits }).click();
+  await expect(page.getByRole('button', { name: BOARD.showAtLifeSize })).toHaveText(/100 % of life size/);
+  await page.getByRole('button', { name: BOARD.fitTheDrawing }).click();
   await page.reload();
-  await page.getByRole('button', { name: 'Show at life size' }).click();
-  await expect(page.getByRole('button', { name: 'Show at life size' })).toHaveText(/100 % of life size/);
+  await page.getByRole('button', { name: BOARD.showAtLifeSize }).click();
+  await expect(page.getByRole('button', { name: BOARD.showAtLifeSize })).toHaveText(/100 % of life size/);
 });
 
 test('two fingers zoom the board to what lies between them', async ({ page, request }) => {
   const id = await makeDesign(request, 'Touch');
   await openStage(page, id, 'strings');
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Outline/ })
     .click();
   const [left, right] = [page.locator('[data-node="n10"]'), page.locator('[data-node="n15"]')];

@@ -1,6 +1,10 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LIST } from '../web/src/designs/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 const SAVES = ['PUT', 'PATCH'];
 /** Every save of a context's pages goes nowhere, as if the server were away. */
@@ -19,10 +23,10 @@ const cutOff = (): void => {
       ? Promise.reject(new TypeError('cut off'))
       : fetch(input, init);
 };
-const nut = (page: Page) => page.getByRole('textbox', { name: 'Nut width' });
-const scale = (page: Page) => page.getByRole('textbox', { name: 'Scale length' });
+const nut = (page: Page) => page.getByRole('textbox', { name: STRINGS.nutWidth });
+const scale = (page: Page) => page.getByRole('textbox', { name: LIST.scaleLength });
 const state = (page: Page) => page.getByTestId('saved-state');
-const kept = (page: Page) => page.getByRole('region', { name: 'Kept on this device' });
+const kept = (page: Page) => page.getByRole('region', { name: FRAME.keptOnThisDevice });
 
 test('two tabs edit while the server is away and are closed: the work of both is offered, taken by parts, or saved as a file', async ({
   context,
@@ -52,17 +56,17 @@ test('two tabs edit while the server is away and are closed: the work of both is
   const first = kept(page).getByRole('group').first();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    first.getByRole('button', { name: 'Save as a file' }).click(),
+    first.getByRole('button', { name: FRAME.saveAsAFile }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('two-closed-tabs-kept.pelkin.json');
   // A reload in the middle loses neither.
   await page.reload();
   await expect(kept(page).getByRole('group')).toHaveCount(2);
-  await first.getByRole('button', { name: 'Use them' }).click();
+  await first.getByRole('button', { name: FRAME.useThem }).click();
   await saved(page);
   await expect(kept(page).getByRole('group')).toHaveCount(1);
-  await kept(page).getByRole('button', { name: 'Delete', exact: true }).click();
-  await kept(page).getByRole('button', { name: 'Delete them for good' }).click();
+  await kept(page).getByRole('button', { name: FRAME.delete, exact: true }).click();
+  await kept(page).getByRole('button', { name: FRAME.deleteThemForGood }).click();
   await expect(kept(page)).toHaveCount(0);
   const { design } = await held(request, id);
   expect(
@@ -84,7 +88,7 @@ test('a tab in conflict keeps its work when the other one saves and both are clo
   await type(nut(one), '43');
   await saved(one);
   await type(scale(two), '650');
-  await expect(two.getByRole('alert', { name: 'Changed elsewhere' })).toBeVisible();
+  await expect(two.getByRole('alert', { name: FRAME.changedElsewhere })).toBeVisible();
   await type(nut(one), '45');
   await saved(one);
   await one.close();
@@ -92,7 +96,7 @@ test('a tab in conflict keeps its work when the other one saves and both are clo
   const page = await context.newPage();
   await page.goto(`/designs/${id}/strings`);
   // The only copy there is: it is taken up, and the choice is asked again.
-  await expect(page.getByRole('alert', { name: 'Changed elsewhere' })).toContainText('Different: strings');
+  await expect(page.getByRole('alert', { name: FRAME.changedElsewhere })).toContainText('Different: strings');
   await expect(scale(page)).toHaveValue('650.0');
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 45, scaleLength: 628 });
 });
@@ -120,7 +124,7 @@ test('a state that the server refuses stays here through a reload, names its fie
   );
   let nutRefused = true;
   await type(nut(page), '44');
-  const notice = page.getByRole('alert', { name: 'Refused' });
+  const notice = page.getByRole('alert', { name: FRAME.refused });
   await expect(notice).toContainText('strings.nutWidth: nut width 44 mm is odd');
   await expect(notice).toContainText('Request ab12cd34ef');
   await expect(state(page)).toHaveText('not saved: 1 change kept on this device');
@@ -150,7 +154,7 @@ test('full storage: said plainly, a copy is offered as a file, and leaving asks'
   await expect(page.getByText('nothing is kept on this device: its storage is full')).toBeVisible();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save a copy as a file' }).click(),
+    page.getByRole('button', { name: FRAME.saveACopyAsAFile }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('full.pelkin.json');
   let asked = false;
@@ -218,9 +222,9 @@ test('the interface cannot make a design that is not taken: over 200 parts by co
   const parts = page.locator('[data-part] .node-area');
   const count = Math.min(12, await parts.count());
   for (let i = 0; i < count; i += 1) await parts.nth(i).click({ modifiers: i ? ['Shift'] : [], force: true });
-  const refused = page.getByRole('alert', { name: 'Not done' });
+  const refused = page.getByRole('alert', { name: FRAME.notDone });
   for (let i = 0; i < 30 && (await refused.count()) === 0; i += 1)
-    await page.getByRole('button', { name: 'Copy', exact: true }).first().click();
+    await page.getByRole('button', { name: LAYOUT.copy, exact: true }).first().click();
   await expect(refused).toContainText('Over 200 parts cannot be kept');
   await saved(page);
   expect((await held(request, id)).design.parts.length).toBeLessThanOrEqual(200);

@@ -3,6 +3,10 @@ import { readFileSync } from 'node:fs';
 import DxfParser from 'dxf-parser';
 import { expect, test } from '@playwright/test';
 import { dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LIST } from '../web/src/designs/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
+import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
 test('from the list to paper in hand, and found again', async ({ page, request }) => {
   const id = await makeDesign(request, 'Journey');
@@ -10,7 +14,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   await page.getByRole('link', { name: 'Open Journey', exact: true }).click();
 
   // Another scale length moves every fret and is one step.
-  const scale = page.getByRole('textbox', { name: 'Scale length' });
+  const scale = page.getByRole('textbox', { name: LIST.scaleLength });
   await expect(scale).toHaveValue('628.0');
   await type(scale, '25 1/4 in');
   await expect(page.getByRole('row', { name: /^12 320\.68/ })).toBeVisible();
@@ -20,7 +24,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
 
   // A dragged node moves the readings and is one step, however long the drag.
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Outline/ })
     .click();
   const length = page.getByTestId('reading-length');
@@ -38,7 +42,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
 
   // Paper: as many pages as the plan says, of the paper's size, named on every sheet.
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Templates/ })
     .click();
   const sheets = Number(
@@ -46,7 +50,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   );
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the paper as PDF' }).click(),
+    page.getByRole('button', { name: TEMPLATES.saveThePaperAsPdf }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('journey-paper.pdf');
   const path = await file.path();
@@ -65,40 +69,40 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   expect(design.strings.scaleLength).toBeCloseTo(641.35, 9);
   await page.reload();
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Strings/ })
     .click();
   await expect(scale).toHaveValue('641.4');
   await scale.focus();
   await expect(scale).toHaveValue('25 1/4 in');
-  await page.getByRole('link', { name: 'All designs' }).click();
+  await page.getByRole('link', { name: FRAME.allDesigns }).click();
   await expect(page.getByRole('article', { name: 'Journey', exact: true })).toContainText('641.4 mm');
 });
 
 test('a new design from an empty form, drawn with the keyboard alone', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New design' }).focus();
+  await page.getByRole('button', { name: LIST.newDesign }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: LAYOUT.name, exact: true })).toBeFocused();
   await page.keyboard.type('By keys');
   await page.keyboard.press('Tab');
   await page.keyboard.type('7');
   await page.keyboard.press('Tab');
   await page.keyboard.type('660');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Create' }).focus();
+  await page.getByRole('button', { name: LIST.create }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Scale length' })).toHaveValue('660.0');
-  await expect(page.getByRole('navigation', { name: 'Work order' })).toContainText('660 mm · 7');
+  await expect(page.getByRole('textbox', { name: LIST.scaleLength })).toHaveValue('660.0');
+  await expect(page.getByRole('navigation', { name: FRAME.workOrder })).toContainText('660 mm · 7');
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Outline/ })
     .focus();
   await page.keyboard.press('Enter');
   const node = page.locator('[data-node="n5"]');
   await node.focus();
   await expect(page.getByRole('heading', { name: /Selected: node 5 of/ })).toBeVisible();
-  const field = page.getByLabel('From centre line');
+  const field = page.getByLabel(LAYOUT.fromCentreLine);
   const before = Number(await field.inputValue());
   await page.keyboard.press('Shift+ArrowUp');
   await page.keyboard.press('ArrowUp');
@@ -117,7 +121,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   const id = await makeDesign(request, 'Files <&> “here”');
   await openStage(page, id, 'outline');
   const take = async (item: string): Promise<string> => {
-    await page.getByRole('button', { name: 'Print and export' }).click();
+    await page.getByRole('button', { name: FRAME.printAndExport }).click();
     const [file] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: item }).click(),
@@ -159,7 +163,7 @@ test('files: one closed outline in millimetres, frets, and a design that opens a
   await page
     .getByTestId('open-file')
     .setInputFiles({ name: 'again.json', mimeType: 'application/json', buffer: Buffer.from(json) });
-  await expect(page.getByRole('button', { name: 'Print and export' })).toBeVisible();
+  await expect(page.getByRole('button', { name: FRAME.printAndExport })).toBeVisible();
   const again = page.url().match(/designs\/([^/]+)\//)![1]!;
   expect(again).not.toBe(id);
   expect((await held(request, again)).design).toEqual((await held(request, id)).design);
@@ -173,8 +177,8 @@ test('the list: rename, duplicate, archive, restore', async ({ page, request }) 
     await page.getByRole('menuitem', { name: item }).click();
   };
   await more('Listed', 'Rename');
-  await page.getByLabel('New name').fill('Renamed <b>here</b>');
-  await page.getByLabel('New name').press('Enter');
+  await page.getByLabel(LIST.newName).fill('Renamed <b>here</b>');
+  await page.getByLabel(LIST.newName).press('Enter');
   const renamed = page.getByRole('article', { name: 'Renamed <b>here</b>', exact: true });
   await expect(renamed).toBeVisible();
   await more('Renamed <b>here</b>', 'Duplicate');
@@ -182,9 +186,9 @@ test('the list: rename, duplicate, archive, restore', async ({ page, request }) 
   await expect(copy).toBeVisible();
   await more('Renamed <b>here</b>, copy', 'Archive');
   await expect(copy).toHaveCount(0);
-  await page.getByRole('tab', { name: 'Archived' }).click();
+  await page.getByRole('tab', { name: LIST.archived }).click();
   await expect(copy).toBeVisible();
   await more('Renamed <b>here</b>, copy', 'Restore');
-  await page.getByRole('tab', { name: 'Designs' }).click();
+  await page.getByRole('tab', { name: LIST.designs }).click();
   await expect(copy).toBeVisible();
 });

@@ -1,10 +1,14 @@
 import { expect, test } from '@playwright/test';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LIST } from '../web/src/designs/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 test('a change is saved within two seconds, and the title line says so', async ({ page, request }) => {
   const id = await makeDesign(request, 'Autosave');
   await openStage(page, id, 'strings');
-  await type(page.getByRole('textbox', { name: 'Nut width' }), '43');
+  await type(page.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
   await expect(page.getByTestId('saved-state')).toHaveText('1 change waiting for the server');
   await expect
     .poll(async () => (await held(request, id)).design.strings.nutWidth, { timeout: 2000 })
@@ -21,14 +25,14 @@ test('a server that is away: work goes on, a reload keeps it, and it is sent whe
   await page.route('**/api/designs/**', (route) =>
     ['PUT', 'PATCH'].includes(route.request().method()) ? route.abort() : route.continue(),
   );
-  await type(page.getByRole('textbox', { name: 'Nut width' }), '44');
+  await type(page.getByRole('textbox', { name: STRINGS.nutWidth }), '44');
   await expect(page.getByTestId('saved-state')).toHaveText(/server away: 1 change kept on this device/);
-  await type(page.getByRole('textbox', { name: 'Scale length' }), '640');
+  await type(page.getByRole('textbox', { name: LIST.scaleLength }), '640');
   await expect(page.getByTestId('saved-state')).toHaveText(/server away: 2 changes kept on this device/);
   expect((await held(request, id)).revision).toBe(1);
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Nut width' })).toHaveValue('44.0');
-  await expect(page.getByRole('textbox', { name: 'Scale length' })).toHaveValue('640.0');
+  await expect(page.getByRole('textbox', { name: STRINGS.nutWidth })).toHaveValue('44.0');
+  await expect(page.getByRole('textbox', { name: LIST.scaleLength })).toHaveValue('640.0');
   await page.unroute('**/api/designs/**');
   await saved(page);
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 44, scaleLength: 640 });
@@ -44,7 +48,7 @@ test('a save whose answer was lost is not mistaken for somebody else’s', async
     await route.fetch();
     return route.abort();
   });
-  await type(page.getByRole('textbox', { name: 'Nut width' }), '44');
+  await type(page.getByRole('textbox', { name: STRINGS.nutWidth }), '44');
   await expect.poll(() => lost).toBe(1);
   await saved(page);
   expect((await held(request, id)).revision).toBe(2);
@@ -56,22 +60,22 @@ test('two tabs: the stale one is told in what they differ, and chooses', async (
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openStage(one, id, 'strings');
   await openStage(two, id, 'strings');
-  await type(one.getByRole('textbox', { name: 'Nut width' }), '43');
+  await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
   await saved(one);
-  await type(two.getByRole('textbox', { name: 'Scale length' }), '650');
+  await type(two.getByRole('textbox', { name: LIST.scaleLength }), '650');
   await expect(two.getByRole('alert')).toContainText('This design was changed elsewhere');
   await expect(two.getByRole('alert')).toContainText('Different: strings');
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });
-  await two.getByRole('button', { name: 'Use the server’s' }).click();
-  await expect(two.getByRole('textbox', { name: 'Scale length' })).toHaveValue('628.0');
-  await expect(two.getByRole('textbox', { name: 'Nut width' })).toHaveValue('43.0');
+  await two.getByRole('button', { name: FRAME.useTheServers }).click();
+  await expect(two.getByRole('textbox', { name: LIST.scaleLength })).toHaveValue('628.0');
+  await expect(two.getByRole('textbox', { name: STRINGS.nutWidth })).toHaveValue('43.0');
   await saved(two);
 
-  await type(two.getByRole('textbox', { name: 'Scale length' }), '655');
+  await type(two.getByRole('textbox', { name: LIST.scaleLength }), '655');
   await saved(two);
-  await type(one.getByRole('textbox', { name: 'Frets' }), '24');
+  await type(one.getByRole('textbox', { name: STRINGS.frets }), '24');
   await expect(one.getByRole('alert')).toContainText('changed elsewhere');
-  await one.getByRole('button', { name: 'Keep what is on this screen' }).click();
+  await one.getByRole('button', { name: FRAME.keepWhatIsOnThisScreen }).click();
   await saved(one);
   const { design } = await held(request, id);
   expect(design.strings).toMatchObject({ frets: 24, scaleLength: 628 });
@@ -80,11 +84,11 @@ test('two tabs: the stale one is told in what they differ, and chooses', async (
 test('leaving the page at once loses nothing', async ({ page, request }) => {
   const id = await makeDesign(request, 'Leaving');
   await openStage(page, id, 'strings');
-  await type(page.getByRole('textbox', { name: 'Nut width' }), '45');
-  await page.getByRole('link', { name: 'All designs' }).click();
+  await type(page.getByRole('textbox', { name: STRINGS.nutWidth }), '45');
+  await page.getByRole('link', { name: FRAME.allDesigns }).click();
   await expect.poll(async () => (await held(request, id)).design.strings.nutWidth).toBe(45);
   await page.goto(`/designs/${id}/strings`);
-  await expect(page.getByRole('textbox', { name: 'Nut width' })).toHaveValue('45.0');
+  await expect(page.getByRole('textbox', { name: STRINGS.nutWidth })).toHaveValue('45.0');
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
@@ -92,21 +96,21 @@ test('the name is changed in the title line; an empty one is not taken', async (
   const id = await makeDesign(request, 'Named');
   await openStage(page, id, 'outline');
   const rename = async (name: string): Promise<void> => {
-    await page.getByRole('button', { name: 'Design name' }).click();
-    await page.getByRole('textbox', { name: 'Design name' }).fill(name);
+    await page.getByRole('button', { name: FRAME.designName }).click();
+    await page.getByRole('textbox', { name: FRAME.designName }).fill(name);
     await page.keyboard.press('Enter');
   };
   await rename('Named “again”');
   await expect(page).toHaveTitle('Named “again” · Pelkin');
-  await expect(page.getByRole('button', { name: 'Design name' })).toBeFocused();
+  await expect(page.getByRole('button', { name: FRAME.designName })).toBeFocused();
   await rename('   ');
   await expect(page).toHaveTitle('Named “again” · Pelkin');
   await saved(page);
   expect((await held(request, id)).design.name).toBe('Named “again”');
   await page.getByRole('button', { name: 'Undo: renamed the design' }).click();
   await expect(page).toHaveTitle('Named · Pelkin');
-  await page.getByRole('button', { name: 'Design name' }).click();
-  await page.getByRole('textbox', { name: 'Design name' }).fill('Not this');
+  await page.getByRole('button', { name: FRAME.designName }).click();
+  await page.getByRole('textbox', { name: FRAME.designName }).fill('Not this');
   await page.keyboard.press('Escape');
   await expect(page).toHaveTitle('Named · Pelkin');
 });
@@ -133,15 +137,15 @@ test('two tabs: parts of each are taken, and what differs is dashed on the board
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openStage(one, id, 'strings');
   await openStage(two, id, 'outline');
-  await type(one.getByRole('textbox', { name: 'Nut width' }), '43');
+  await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
   await saved(one);
-  await type(two.getByRole('textbox', { name: 'Lower bout', exact: true }), '320');
-  const notice = two.getByRole('alert', { name: 'Changed elsewhere' });
+  await type(two.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '320');
+  const notice = two.getByRole('alert', { name: FRAME.changedElsewhere });
   await expect(notice).toContainText('Different: strings');
   await expect(two.getByTestId('ghost')).toBeVisible();
-  await two.getByRole('button', { name: 'Choose parts of each' }).click();
+  await two.getByRole('button', { name: FRAME.choosePartsOfEach }).click();
   await two.getByText('Use the server’s strings').click();
-  await two.getByRole('button', { name: 'Apply' }).click();
+  await two.getByRole('button', { name: FRAME.apply }).click();
   await expect(notice).toHaveCount(0);
   await saved(two);
   const { design } = await held(request, id);
@@ -156,21 +160,21 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   const id = await makeDesign(request, 'Frozen');
   await openStage(page, id, 'outline');
   await page.getByRole('button', { name: 'revision 1' }).click();
-  await page.getByRole('button', { name: 'Freeze this state' }).click();
+  await page.getByRole('button', { name: FRAME.freezeThisState }).click();
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('name is empty');
-  await page.getByLabel('Name of the frozen revision').fill('First wood');
-  await page.getByRole('button', { name: 'Freeze this state' }).click();
+  await page.getByLabel(FRAME.nameOfTheFrozenRevision).fill('First wood');
+  await page.getByRole('button', { name: FRAME.freezeThisState }).click();
   await expect(page.getByRole('button', { name: 'Look at First wood' })).toBeVisible();
   await page.keyboard.press('Escape');
-  await type(page.getByRole('textbox', { name: 'Lower bout', exact: true }), '330');
+  await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '330');
   await saved(page);
   await page.getByRole('button', { name: 'revision 2' }).click();
   await page.getByRole('button', { name: 'Look at First wood' }).click();
-  const view = page.getByRole('complementary', { name: 'Frozen revision' });
+  const view = page.getByRole('complementary', { name: FRAME.frozenRevision });
   await expect(view).toContainText('nodes of the outline');
   await expect(view).toContainText('314.5 → 330.0');
   await expect(page.getByTestId('ghost')).toBeVisible();
-  await page.getByRole('button', { name: 'Restore it as a new state' }).click();
+  await page.getByRole('button', { name: FRAME.restoreItAsANewState }).click();
   await saved(page);
   await expect(page.getByTestId('reading-widest')).toContainText('314.5');
   const { revision } = await held(request, id);

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { openStage } from './help.ts';
+import { WORDS as BOARD } from '../web/src/board/words.ts';
 
 const VIEWS = [
   'strings',
@@ -67,7 +68,7 @@ for (const name of ['windrow', 'skerry', 'fathom'])
       await openStage(page, id, view);
       await page.waitForTimeout(400);
       await test.step(`${view}, fitted`, async () => expect.soft(await overlapping(page), view).toEqual([]));
-      for (let i = 0; i < 3; i += 1) await page.getByRole('button', { name: 'Zoom in' }).click();
+      for (let i = 0; i < 3; i += 1) await page.getByRole('button', { name: BOARD.zoomIn }).click();
       await test.step(`${view}, larger`, async () =>
         expect.soft(await overlapping(page), `${view}, larger`).toEqual([]));
     }

@@ -4,6 +4,8 @@ import { createDeriver, newDesign } from '@pelkin/core';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 
 const windrow = JSON.parse(
   readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
@@ -67,7 +69,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   // Wherever the hand let it go, it is dragged on a little and then set by its saddles.
   await dragBy(page, page.locator('[data-part="p1"] circle'), 20, 0);
   await expect(page.getByRole('button', { name: 'Undo: moved Fixed bridge, six strings' })).toBeVisible();
-  await page.getByRole('button', { name: 'Move the bridge to suit its saddles' }).click();
+  await page.getByRole('button', { name: LAYOUT.moveTheBridgeToSuitIts }).click();
 
   await fromShelf(page, 'Pickups', 'pickup-twin');
   await put(region(page, 'Twin-coil pickup'), 'From bridge', 133);
@@ -92,7 +94,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   const cover = region(page, 'Cover');
   await type(field(cover, 'Ledge'), '7');
   await type(field(cover, 'Screw spacing, about'), '85');
-  await cover.getByRole('button', { name: 'Add ledge and screws' }).click();
+  await cover.getByRole('button', { name: LAYOUT.addLedgeAndScrews }).click();
   await expect(region(page, 'Step 2: cover’s ledge')).toBeVisible();
 
   await desk(page, 'Parts');
@@ -109,11 +111,11 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   await fromShelf(page, 'Jacks', 'jack-barrel');
   await put(region(page, 'Barrel jack in the edge'), 'From bridge', -92);
   await put(region(page, 'Barrel jack in the edge'), 'From centre line', -155);
-  await page.getByRole('button', { name: 'Square on the edge' }).click();
+  await page.getByRole('button', { name: LAYOUT.squareOnTheEdge }).click();
 
   // Nothing can be said of heights before the join is decided.
   await desk(page, 'Neck join');
-  await page.getByRole('combobox', { name: 'The neck is' }).selectOption('screwed');
+  await page.getByRole('combobox', { name: LAYOUT.theNeckIs }).selectOption('screwed');
   await type(field(region(page, 'The pocket in plan'), 'Tailward of the joint'), '66');
   const screws = region(page, 'Neck screws');
   await type(field(screws, 'Middle, tailward of the joint'), '33');
@@ -129,7 +131,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
     [[-2, -80, 36], [-9.5, 19.5, 9.5], 3],
   ];
   for (const [i, [a, b, bit]] of runs.entries()) {
-    await page.getByRole('button', { name: 'Add a run' }).click();
+    await page.getByRole('button', { name: LAYOUT.addARun }).click();
     const run = region(page, `Run ${i + 1}`);
     await type(field(run, 'Bit'), String(bit));
     for (const [end, at] of [
@@ -157,7 +159,7 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
 /** Chooses a part in the list of those laid down. */
 const choosePart = (page: Page, name: string): Promise<void> =>
   page
-    .getByRole('list', { name: 'Placed parts' })
+    .getByRole('list', { name: LAYOUT.placedParts })
     .getByRole('listitem')
     .filter({ hasText: name })
     .first()
@@ -171,7 +173,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   const id = await makeDesign(request, 'Mistaken');
   await openStage(page, id, 'layout');
   await expect(findings(page)).toContainText('no problems found');
-  const list = page.getByLabel('Findings', { exact: true });
+  const list = page.getByLabel(FRAME.findings, { exact: true });
 
   const isFound = async (rule: string, text: string | RegExp): Promise<void> => {
     const hit = list.locator(`[data-finding="${rule}"]`).first();
@@ -194,7 +196,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   await type(field(region(page, 'Step 1: cavity'), 'Depth'), '41');
   await isFound('floor-thin', '3.00 mm');
   // 3. The ledge is forgotten.
-  await region(page, 'Step 2: cover’s ledge').getByRole('button', { name: 'Remove' }).click();
+  await region(page, 'Step 2: cover’s ledge').getByRole('button', { name: LAYOUT.remove }).click();
   await isFound('ledge-forgotten', 'Control cavity');
 
   // 4. A wall of end grain beside the pocket: its end less the rout's, 7 mm nearer.
@@ -224,7 +226,7 @@ test('ten classic mistakes are found with their numbers, and gone again when the
   // 10. A wire without a way.
   await desk(page, 'Wires');
   await page.getByRole('button', { name: 'Bridge pickup to controls' }).click();
-  await region(page, 'Bridge pickup to controls').getByRole('button', { name: 'Remove' }).click();
+  await region(page, 'Bridge pickup to controls').getByRole('button', { name: LAYOUT.remove }).click();
   await isFound('wire-no-way', 'Neck twin-coil');
   await expect(findings(page)).toContainText('no problems found');
 });
@@ -260,16 +262,16 @@ test('parts: measured, copied, mirrored, grouped, spread; a file out and in; ref
 
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the part' }).click(),
+    page.getByRole('button', { name: LAYOUT.saveThePart }).click(),
   ]);
   const text = readFileSync(await file.path(), 'utf8');
   expect(JSON.parse(text)).toMatchObject({ format: 'pelkin-part', kind: 'pot', measures: { bush: 9.5 } });
   await page
-    .getByLabel('Part file')
+    .getByLabel(LAYOUT.partFile)
     .setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"x"}') });
   await expect(region(page, 'Shelf').getByRole('alert')).toContainText('not a Pelkin part');
   await page
-    .getByLabel('Part file')
+    .getByLabel(LAYOUT.partFile)
     .setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(text) });
   const board = (await page.getByTestId('carry-area').boundingBox())!;
   await page.mouse.click(board.x + 200, board.y + 250);
@@ -288,9 +290,9 @@ test('parts: measured, copied, mirrored, grouped, spread; a file out and in; ref
     .filter({ hasText: 'Tone' })
     .first()
     .click({ modifiers: ['Shift'] });
-  await page.getByRole('button', { name: 'In line' }).click();
+  await page.getByRole('button', { name: LAYOUT.inLine }).click();
   await expect(region(page, '3 parts chosen')).toContainText('Off one line');
-  await page.getByRole('button', { name: 'Group', exact: true }).click();
+  await page.getByRole('button', { name: LAYOUT.group, exact: true }).click();
   await saved(page);
   const grouped = (await held(request, id)).design.parts.filter((p) => p.group?.startsWith('g'));
   expect(grouped).toHaveLength(3);
@@ -304,7 +306,7 @@ test('parts: measured, copied, mirrored, grouped, spread; a file out and in; ref
 test('an opening is pulled wider on the board, and its join to the paper', async ({ page, request }) => {
   const id = await makeDesign(request, 'Pulled', bare);
   await openStage(page, id, 'layout?desk=openings');
-  await page.getByRole('button', { name: 'Rectangle' }).click();
+  await page.getByRole('button', { name: LAYOUT.rectangle }).click();
   await dragBy(page, page.locator('[data-grip="0 long"]'), 30, 0);
   await saved(page);
   const [made] = (await held(request, id)).design.openings;
@@ -319,7 +321,7 @@ test('an opening is pulled wider on the board, and its join to the paper', async
   expect((await held(request, id)).design.openings[0]!.at.x).toBe(before);
   // On paper it is there with its depth.
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Templates/ })
     .click();
   await expect(page.getByTestId('board')).toContainText('18');

@@ -2,6 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { newDesign } from '@pelkin/core';
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
+import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
+import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
 test('several nodes: chosen with Shift and by a box, moved, turned, aligned and removed together', async ({
   page,
@@ -15,7 +20,7 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
   await node('n10').click({ modifiers: ['Shift'] });
   await expect(page.getByRole('heading', { name: 'Selected: 3 nodes' })).toBeVisible();
   const before = (await held(request, id)).design.outline.nodes;
-  await type(page.getByLabel('Move nutward by'), '5');
+  await type(page.getByLabel(OUTLINE.moveNutwardBy), '5');
   await saved(page);
   const moved = (await held(request, id)).design.outline.nodes;
   for (const i of [7, 8, 9]) expect(moved[i]!.x).toBeCloseTo(before[i]!.x + 5, 6);
@@ -26,22 +31,22 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
   const dragged = (await held(request, id)).design.outline.nodes;
   expect(dragged[7]!.y - moved[7]!.y).toBeCloseTo(dragged[8]!.y - moved[8]!.y, 6);
   await page.getByRole('button', { name: 'Undo: moved 3 nodes' }).click();
-  await type(page.getByLabel('Turn by'), '10');
-  await page.getByRole('button', { name: 'One distance from the centre line' }).click();
+  await type(page.getByLabel(OUTLINE.turnBy), '10');
+  await page.getByRole('button', { name: OUTLINE.oneDistanceFromTheCentreLine }).click();
   await saved(page);
   const aligned = (await held(request, id)).design.outline.nodes;
   expect(new Set([7, 8, 9].map((i) => aligned[i]!.y)).size).toBe(1);
 
   // A box round the treble horn.
   await page.getByTestId('board').click({ position: { x: 60, y: 640 } });
-  await page.getByRole('button', { name: 'Select by a box' }).click();
+  await page.getByRole('button', { name: OUTLINE.selectByABox }).click();
   const [a, b] = [await centreOf(node('n19')), await centreOf(node('n21'))];
   await page.mouse.move(Math.min(a.x, b.x) - 20, Math.min(a.y, b.y) - 20);
   await page.mouse.down();
   await page.mouse.move(Math.max(a.x, b.x) + 20, Math.max(a.y, b.y) + 20, { steps: 5 });
   await page.mouse.up();
   await expect(page.getByRole('heading', { name: /Selected: \d nodes/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('button', { name: OUTLINE.remove, exact: true }).click();
   await expect(node('n19')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(node('n19')).toHaveCount(1);
@@ -53,7 +58,7 @@ test('mirror: one side over the other, twins move together, the link is cut and 
 }) => {
   const id = await makeDesign(request, 'Mirrored');
   await openStage(page, id, 'outline');
-  await page.getByRole('button', { name: 'Bass onto treble' }).click();
+  await page.getByRole('button', { name: OUTLINE.bassOntoTreble }).click();
   await saved(page);
   const linked = (await held(request, id)).design.outline;
   expect(linked.mirror.length).toBeGreaterThan(8);
@@ -64,13 +69,13 @@ test('mirror: one side over the other, twins move together, the link is cut and 
   const to = await centreOf(page.locator(`[data-node="${twin}"]`));
   expect(to.x - from.x).toBeCloseTo(10, 0);
   expect(to.y - from.y).toBeCloseTo(-20, 0);
-  await page.getByRole('button', { name: 'Cut all links' }).click();
+  await page.getByRole('button', { name: OUTLINE.cutAllLinks }).click();
   await page.locator(`[data-node="${lead}"]`).focus();
   await page.keyboard.press('Shift+ArrowUp');
   expect((await centreOf(page.locator(`[data-node="${twin}"]`))).y).toBeCloseTo(to.y, 0);
   await expect(page.getByTestId('reading-findings')).toContainText('1');
   await page.getByTestId('reading-findings').click();
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
+  await expect(page.getByRole('region', { name: FRAME.findings })).toContainText(
     'The two sides have drifted apart',
   );
 });
@@ -86,11 +91,11 @@ test('smooth nodes, and a node added where the edge stays', async ({ page, reque
       path.setAttribute('d', data!);
       return path.getTotalLength();
     }, d);
-  await page.getByRole('button', { name: 'Add a node after it' }).click();
+  await page.getByRole('button', { name: OUTLINE.addANodeAfterIt }).click();
   await expect(page.locator('[data-node]')).toHaveCount(24);
   const after = await page.locator('#outline').getAttribute('d');
   expect(Math.abs((await length(after)) - (await length(edge)))).toBeLessThan(0.01);
-  await page.getByRole('radio', { name: 'Smooth' }).click();
+  await page.getByRole('radio', { name: OUTLINE.smooth }).click();
   await expect(page.locator('[data-handle]')).toHaveCount(2);
   await dragBy(page, page.locator('[data-handle="after"] .node-mark'), 12, 12);
   await saved(page);
@@ -105,17 +110,17 @@ test('a stretch is copied, and laid between two other nodes of another design', 
     page.locator(`[data-node="${n}"]`).click(shift ? { modifiers: ['Shift'] } : {});
   await press('n8');
   await press('n11', true);
-  await page.getByRole('button', { name: 'Copy the stretch' }).click();
+  await page.getByRole('button', { name: OUTLINE.copyTheStretch }).click();
   await expect(page.getByText('4 nodes copied.')).toBeVisible();
-  await page.getByRole('link', { name: 'All designs' }).click();
+  await page.getByRole('link', { name: FRAME.allDesigns }).click();
   await page.getByRole('link', { name: 'Open To there', exact: true }).click();
   await page
-    .getByRole('navigation', { name: 'Work order' })
+    .getByRole('navigation', { name: FRAME.workOrder })
     .getByRole('link', { name: /Outline/ })
     .click();
   await press('n14');
   await press('n16', true);
-  await page.getByRole('button', { name: 'Paste it mirrored' }).click();
+  await page.getByRole('button', { name: OUTLINE.pasteItMirrored }).click();
   await expect(page.locator('[data-node]')).toHaveCount(24);
   await saved(page);
   expect((await held(request, two)).design.outline.nodes).toHaveLength(24);
@@ -128,23 +133,23 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
   const id = await makeDesign(request, 'Found');
   await openStage(page, id, 'strings');
   await page.getByTestId('reading-findings').click();
-  const list = page.getByRole('region', { name: 'Findings' });
+  const list = page.getByRole('region', { name: FRAME.findings });
   await expect(list).toContainText('No problems found');
-  await page.getByRole('tab', { name: 'Limits' }).click();
+  await page.getByRole('tab', { name: FRAME.limits }).click();
   await type(list.getByLabel('Smallest bit you own'), '40');
-  await page.getByRole('tab', { name: 'Findings' }).click();
+  await page.getByRole('tab', { name: FRAME.findings }).click();
   const row = list.locator('[data-finding="hollow-bit"]').first();
   await expect(row).toContainText('A hollow is tighter than your smallest bit');
   await expect(row).toContainText('a bit of 40.0 mm leaves wood standing');
-  await row.getByRole('button', { name: 'Show the place' }).click();
+  await row.getByRole('button', { name: FRAME.showThePlace }).click();
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('shown-place')).toBeVisible();
   const count = async (): Promise<number> =>
     Number(await page.getByTestId('reading-findings').locator('p').nth(1).innerText());
   const open = await count();
   expect(open).toBeGreaterThan(0);
-  await row.getByRole('button', { name: 'Accept' }).click();
-  await page.getByLabel('Reason for accepting').fill('finished with a file');
+  await row.getByRole('button', { name: FRAME.accept }).click();
+  await page.getByLabel(FRAME.reasonForAccepting).fill('finished with a file');
   await page.keyboard.press('Enter');
   await expect(row).toContainText('Accepted: finished with a file');
   await expect.poll(count).toBe(open - 1);
@@ -153,7 +158,7 @@ test('findings: the list leads to the place, one is accepted with a reason, limi
     limits: { smallestBit: 40 },
     accepted: [{ rule: 'hollow-bit', reason: 'finished with a file' }],
   });
-  await row.getByRole('button', { name: 'Withdraw acceptance' }).click();
+  await row.getByRole('button', { name: FRAME.withdrawAcceptance }).click();
   await expect.poll(count).toBe(open);
 });
 
@@ -163,20 +168,20 @@ test('strings: a fan, courses, a partial board and a saddle line, drawn and in t
 }) => {
   const id = await makeDesign(request, 'Fanned');
   await openStage(page, id, 'strings');
-  await page.getByText('Two scales, frets fanned').click();
-  await type(page.getByLabel('Bass scale'), '27 in');
+  await page.getByText(STRINGS.twoScalesFretsFanned).click();
+  await type(page.getByLabel(STRINGS.bassScale), '27 in');
   await expect(page.getByRole('columnheader', { name: 'bass, mm' })).toBeVisible();
   await expect(page.getByRole('row', { name: /^12 342\.90 314\.00/ })).toBeVisible();
-  await page.getByText('More frets under some strings').click();
+  await page.getByText(STRINGS.moreFretsUnderSomeStrings).click();
   await expect(page.locator('#fret-24')).toHaveCount(1);
-  await page.getByText('Zero fret', { exact: true }).click();
+  await page.getByText(STRINGS.zeroFret, { exact: true }).click();
   await expect(page.locator('#nut-guide')).toHaveCount(1);
-  await type(page.getByLabel('Courses, bass to treble'), '2 2 2');
+  await type(page.getByLabel(STRINGS.coursesBassToTreble), '2 2 2');
   await expect(page.locator('#string-6')).toHaveCount(1);
-  await type(page.getByLabel('Courses, bass to treble'), '9 9');
+  await type(page.getByLabel(STRINGS.coursesBassToTreble), '9 9');
   await expect(page.getByRole('alert')).toContainText('counts of 1 to 4');
   await page.keyboard.press('Escape');
-  await page.getByRole('radio', { name: 'Compensation' }).click();
+  await page.getByRole('radio', { name: STRINGS.compensation }).click();
   await type(page.getByLabel('Saddle of string 6, tailward'), '2.4');
   await expect(page.getByText(/It misses string \d by/)).toBeVisible();
   await saved(page);
@@ -195,19 +200,19 @@ test('a simulated printer shows what it does, and the correction by its bars cur
 }) => {
   const id = await makeDesign(request, 'Bad printer');
   await openStage(page, id, 'templates');
-  await page.getByText('Show what a simulated printer makes of it').click();
-  const off = page.getByText('Taped up, off by at most').locator('..');
+  await page.getByText(TEMPLATES.showWhatASimulatedPrinterMakes).click();
+  const off = page.getByText(TEMPLATES.tapedUpOffByAtMost).locator('..');
   await expect(off).toContainText(/[3-9]\.\d\d mm/);
   await expect(page.getByTestId('as-printed')).toHaveAttribute('d', /^M/);
-  await page.getByRole('button', { name: 'Correct by these bars' }).click();
+  await page.getByRole('button', { name: TEMPLATES.correctByTheseBars }).click();
   await expect(off).toContainText(/0\.0\d mm/);
   await saved(page);
   const { correction } = (await held(request, id)).design.print;
   expect(correction.x).toBeCloseTo(100 / 98.2, 6);
   expect(correction.y).toBeCloseTo(100 / 99.1, 6);
-  await type(page.getByLabel('Turned by'), '30');
-  await page.getByRole('button', { name: 'Look for fewer sheets' }).click();
-  await page.getByRole('button', { name: 'Use this position' }).click();
+  await type(page.getByLabel(OUTLINE.turnedBy), '30');
+  await page.getByRole('button', { name: TEMPLATES.lookForFewerSheets }).click();
+  await page.getByRole('button', { name: TEMPLATES.useThisPosition }).click();
   await expect(page.getByTestId('reading-sheets')).toContainText('▼');
 });
 
@@ -220,40 +225,40 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   // Nodes close together on a smooth stretch, one of them off it.
   const addAfter = async (node: string): Promise<void> => {
     await page.locator(`[data-node="${node}"]`).click();
-    await page.getByRole('button', { name: 'Add a node after it' }).click();
+    await page.getByRole('button', { name: OUTLINE.addANodeAfterIt }).click();
   };
   await addAfter('n9');
   await addAfter('n9');
   await addAfter('n9');
-  const across = page.getByRole('textbox', { name: 'From centre line' });
+  const across = page.getByRole('textbox', { name: LAYOUT.fromCentreLine });
   const there = Number(await across.inputValue());
   await type(across, (there + 0.5).toFixed(1));
   await expect(page.getByTestId('reading-findings')).toContainText('to look at');
   const chosen = (await page.locator('[data-node][aria-pressed="true"]').getAttribute('data-node'))!;
 
-  await page.getByRole('tab', { name: 'Judge' }).click();
-  const lumps = page.getByRole('region', { name: 'Lumps' });
-  await lumps.getByRole('button', { name: 'Look for lumps' }).click();
+  await page.getByRole('tab', { name: OUTLINE.judge }).click();
+  const lumps = page.getByRole('region', { name: OUTLINE.lumps });
+  await lumps.getByRole('button', { name: OUTLINE.lookForLumps }).click();
   await expect(lumps).toContainText('stays');
-  await type(lumps.getByLabel('Edge may move by'), '0.05');
-  await expect(lumps.getByRole('button', { name: 'Fair it' })).toBeDisabled();
-  await type(lumps.getByLabel('Edge may move by'), '1.5');
+  await type(lumps.getByLabel(OUTLINE.edgeMayMoveBy), '0.05');
+  await expect(lumps.getByRole('button', { name: OUTLINE.fairIt })).toBeDisabled();
+  await type(lumps.getByLabel(OUTLINE.edgeMayMoveBy), '1.5');
   await expect(lumps).toContainText('goes');
   await expect(page.getByTestId('raking').locator('path').first()).toBeAttached();
 
   // A pinned node stays, and its lump with it.
   await page.locator(`[data-node="${chosen}"]`).click();
-  await page.getByText('Pinned: fairing leaves it').click();
+  await page.getByText(OUTLINE.pinnedFairingLeavesIt).click();
   await saved(page);
   expect((await held(request, id)).design.outline.nodes.find((n) => n.id === chosen)).toMatchObject({
     pinned: true,
   });
-  await page.getByText('Pinned: fairing leaves it').click();
+  await page.getByText(OUTLINE.pinnedFairingLeavesIt).click();
   await expect(lumps).toContainText('goes');
-  await lumps.getByRole('button', { name: 'Fair it' }).click();
+  await lumps.getByRole('button', { name: OUTLINE.fairIt }).click();
   await expect(lumps).toContainText('No lump that a finger would feel');
   await expect(page.getByTestId('reading-findings')).toContainText('no problems found');
-  await page.getByText('Silhouette, the body filled with ink').click();
+  await page.getByText(OUTLINE.silhouetteTheBodyFilledWithInk).click();
   await expect(page.getByTestId('silhouette')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: faired 1 lump' }).click();
   await expect(page.getByTestId('reading-findings')).toContainText('to look at');
@@ -268,15 +273,15 @@ test('a corner joined smoothly, a node matched, a stretch snapped to a curve tem
   const before = (await held(request, id)).design.outline.nodes;
   const corner = before.find((n) => n.kind === 'corner' && n.x > 300)!;
   await page.locator(`[data-node="${corner.id}"]`).click();
-  await type(page.getByRole('textbox', { name: 'Join it smoothly over' }), '15');
-  await page.getByRole('button', { name: 'Smooth join' }).click();
+  await type(page.getByRole('textbox', { name: OUTLINE.joinItSmoothlyOver }), '15');
+  await page.getByRole('button', { name: OUTLINE.smoothJoin }).click();
   await expect(page.locator('[data-node]')).toHaveCount(before.length + 2);
   await page.getByRole('button', { name: /^Undo: joined/ }).click();
   await expect(page.locator('[data-node]')).toHaveCount(before.length);
 
   const one = before.find((n) => n.kind === 'fair' && n.y > 100 && n.x < 0)!;
   await page.locator(`[data-node="${one.id}"]`).click();
-  await page.getByRole('button', { name: 'Match the other side' }).click();
+  await page.getByRole('button', { name: OUTLINE.matchTheOtherSide }).click();
   await saved(page);
   expect((await held(request, id)).design.outline.nodes.find((n) => n.id === one.id)).not.toMatchObject({
     x: one.x,
@@ -286,24 +291,26 @@ test('a corner joined smoothly, a node matched, a stretch snapped to a curve tem
 
   // A template slid against the bass side; far from the stretch it is refused with the reason.
   const [a, b] = before.filter((n) => n.y > 90 && n.x > 0 && n.x < 220);
-  await page.getByRole('combobox', { name: 'Laid on the board' }).selectOption({ index: 2 });
+  await page.getByRole('combobox', { name: OUTLINE.laidOnTheBoard }).selectOption({ index: 2 });
   await expect(page.getByTestId('curve-template')).toBeVisible();
   await page.locator(`[data-node="${a!.id}"]`).click();
   await page.locator(`[data-node="${b!.id}"]`).click({ modifiers: ['Shift'] });
-  await page.getByRole('button', { name: 'Snap the stretch to it' }).click();
+  await page.getByRole('button', { name: OUTLINE.snapTheStretchToIt }).click();
   await expect(page.getByRole('alert')).toContainText('within 15 mm');
   const middle = { x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 };
-  await type(page.getByRole('textbox', { name: 'Its middle, from the bridge line' }), middle.x.toFixed(1));
+  await type(page.getByRole('textbox', { name: OUTLINE.itsMiddleFromTheBridgeLine }), middle.x.toFixed(1));
   await type(
-    page.getByRole('textbox', { name: 'Its middle, from the centre line' }),
+    page.getByRole('textbox', { name: OUTLINE.itsMiddleFromTheCentreLine }),
     (middle.y + 8).toFixed(1),
   );
   const chord = (Math.atan2(b!.y - a!.y, b!.x - a!.x) * 180) / Math.PI;
   await type(
-    page.getByRole('region', { name: 'Curve templates' }).getByRole('textbox', { name: 'Turned by' }),
+    page
+      .getByRole('region', { name: OUTLINE.curveTemplates })
+      .getByRole('textbox', { name: OUTLINE.turnedBy }),
     chord.toFixed(1),
   );
-  await page.getByRole('button', { name: 'Snap the stretch to it' }).click();
+  await page.getByRole('button', { name: OUTLINE.snapTheStretchToIt }).click();
   await expect(
     page.getByRole('button', { name: 'Undo: snapped a stretch to a curve template' }),
   ).toBeVisible();
@@ -316,53 +323,55 @@ test('two shapes compared: what changed, ratios made exact, a figure, tools and 
   await makeDesign(request, 'The other', { outline: newDesign('x', 6, 628).outline });
   const id = await makeDesign(request, 'Compared');
   await openStage(page, id, 'outline?desk=judge');
-  const changed = page.getByRole('region', { name: 'What changed' });
-  await changed.getByRole('button', { name: 'Mark this state' }).click();
+  const changed = page.getByRole('region', { name: OUTLINE.whatChanged });
+  await changed.getByRole('button', { name: OUTLINE.markThisState }).click();
   await expect(changed).toContainText('the edge is where it was');
   await page.locator('[data-node="n12"]').click();
   await page.keyboard.press('Shift+ArrowLeft');
   await page.keyboard.press('Shift+ArrowLeft');
   await expect(changed).toContainText(/stretch(es)? ha(s|ve) moved/);
   await expect(changed).toContainText('2.0 mm outside');
-  await expect(page.getByRole('table', { name: 'Measurements that changed' })).toContainText('length');
+  await expect(page.getByRole('table', { name: OUTLINE.measurementsThatChanged })).toContainText('length');
   await expect(page.getByTestId('ghost')).toBeVisible();
   const chart = changed.getByTestId('along-chart');
   await chart.hover();
   await expect(page.getByTestId('pointed')).toBeVisible();
 
-  const proportion = page.getByRole('region', { name: 'Proportion', exact: true });
+  const proportion = page.getByRole('region', { name: OUTLINE.proportion, exact: true });
   await proportion
-    .getByRole('combobox', { name: 'Compare with' })
+    .getByRole('combobox', { name: OUTLINE.compareWith })
     .selectOption({ label: 'design: The other' });
-  await proportion.getByRole('combobox', { name: 'Compare with' }).selectOption({ label: 'typed measures' });
-  const table = page.getByRole('table', { name: 'Measurements side by side' });
+  await proportion
+    .getByRole('combobox', { name: OUTLINE.compareWith })
+    .selectOption({ label: 'typed measures' });
+  const table = page.getByRole('table', { name: OUTLINE.measurementsSideBySide });
   await expect(table.getByRole('columnheader')).toHaveCount(5);
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).fill('500');
   await table.getByRole('textbox', { name: 'Typed: length, mm' }).blur();
-  await expect(proportion.getByRole('combobox', { name: 'Compare with' })).toContainText('3 at most');
-  await proportion.getByText('Others as ratios to this').click();
+  await expect(proportion.getByRole('combobox', { name: OUTLINE.compareWith })).toContainText('3 at most');
+  await proportion.getByText(OUTLINE.othersAsRatiosToThis).click();
   await expect(table).toContainText('×');
-  await proportion.getByRole('button', { name: 'Show over the drawing' }).click();
+  await proportion.getByRole('button', { name: OUTLINE.showOverTheDrawing }).click();
   await expect(changed).toContainText('Against The other');
 
-  const ratios = page.getByRole('region', { name: 'Ratios' });
+  const ratios = page.getByRole('region', { name: OUTLINE.ratios });
   await ratios
     .getByRole('button', { name: /^Apply/ })
     .first()
     .click();
   await expect(ratios).toContainText(/is (1\.618|√2|3:2|4:3)/);
-  await page.getByRole('combobox', { name: 'Figure' }).selectOption('spiral');
+  await page.getByRole('combobox', { name: OUTLINE.figure }).selectOption('spiral');
   await expect(page.getByTestId('ratio-figure').locator('path')).toHaveCount(1);
 
-  const tools = page.getByRole('region', { name: 'Tools that reach' });
-  await type(tools.getByRole('textbox', { name: 'Diameter' }), '60');
-  await tools.getByRole('button', { name: 'Add to the list' }).click();
+  const tools = page.getByRole('region', { name: OUTLINE.toolsThatReach });
+  await type(tools.getByRole('textbox', { name: OUTLINE.diameter }), '60');
+  await tools.getByRole('button', { name: OUTLINE.addToTheList }).click();
   await expect(tools).toContainText('No tool of yours reaches');
   await tools.getByText('Colour the edge by').click();
   await expect(page.getByTestId('edge-by-tool').locator('.by-none').first()).toBeAttached();
-  const hand = page.getByRole('region', { name: 'Reach of the hand' });
+  const hand = page.getByRole('region', { name: OUTLINE.reachOfTheHand });
   const reached = await hand.innerText();
-  await type(hand.getByRole('textbox', { name: 'First finger reaches on' }), '0');
+  await type(hand.getByRole('textbox', { name: OUTLINE.firstFingerReachesOn }), '0');
   await expect(hand).not.toHaveText(reached);
 });
 
@@ -371,7 +380,7 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   await openStage(page, id, 'outline?desk=trace');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the sheet as PDF' }).click(),
+    page.getByRole('button', { name: OUTLINE.saveTheSheetAsPdf }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('painted-artwork.pdf');
   const path = await file.path();
@@ -379,8 +388,8 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toMatch(/Painted: 1 : \d\.\d{3}/);
 
   // A page of a PDF lies under at its own size, and by its four crosses at the instrument's.
-  await page.getByLabel('Picture file').setInputFiles(path);
-  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('the file’s own size');
+  await page.getByLabel(OUTLINE.pictureFile).setInputFiles(path);
+  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('the file’s own size');
   await saved(page);
   const { design } = await held(request, id);
   const [page1] = design.underlays;
@@ -392,5 +401,5 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
     underlays: [{ ...page1!, picture: '00000000-0000-4000-8000-00000000abcd' }],
   });
   await openStage(page, other, 'outline?desk=trace');
-  await expect(page.getByRole('list', { name: 'Pictures' })).toContainText('not on this server');
+  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('not on this server');
 });

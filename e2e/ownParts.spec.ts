@@ -1,6 +1,10 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
+import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 const region = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
 const field = (of: Locator, name: string): Locator => of.getByRole('textbox', { name, exact: true });
@@ -17,22 +21,22 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await type(field(region(page, 'Bridge twin-coil'), 'Name'), name);
   await type(field(region(page, /^Measurements/), 'Pole spread'), '50.25');
   const keeping = region(page, 'Keep it');
-  await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await keeping.getByRole('button', { name: LAYOUT.keepOnTheShelf }).click();
   await expect(keeping.getByRole('status')).toContainText(name);
 
   // Measured again under the same name: asked for before it is replaced.
   await type(field(region(page, /^Measurements/), 'Pole spread'), '50.5');
-  await keeping.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await keeping.getByRole('button', { name: LAYOUT.keepOnTheShelf }).click();
   await expect(keeping.getByRole('alert')).toContainText('is kept already');
-  await keeping.getByRole('button', { name: 'Replace it' }).click();
+  await keeping.getByRole('button', { name: LAYOUT.replaceIt }).click();
   await expect(keeping.getByRole('status')).toContainText('is on your own shelf');
   await saved(page);
 
   // In another design it stands on the same shelf, with the last reading.
   const two = await makeDesign(request, 'Laid down there');
   await openStage(page, two, 'layout');
-  await page.getByRole('button', { name: 'Your own', exact: true }).click();
-  const shelf = page.getByRole('list', { name: 'Your own parts' });
+  await page.getByRole('button', { name: LAYOUT.yourOwn, exact: true }).click();
+  const shelf = page.getByRole('list', { name: LAYOUT.yourOwnParts });
   await shelf.getByRole('button', { name, exact: true }).focus();
   await page.keyboard.press('Enter');
   await expect(region(page, name)).toBeVisible();
@@ -46,7 +50,7 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await expect(region(page, name)).toBeVisible();
   // With the server gone the shelf says so, and the rest goes on.
   await page.context().setOffline(true);
-  await page.getByRole('button', { name: 'Keep on the shelf' }).click();
+  await page.getByRole('button', { name: LAYOUT.keepOnTheShelf }).click();
   await expect(region(page, 'Keep it').getByRole('alert')).toContainText('cannot be reached');
   await page.context().setOffline(false);
 });
@@ -57,7 +61,7 @@ test('holes in rows and rings, an offset of another opening, and where an island
 }) => {
   const id = await makeDesign(request, 'Holes');
   await openStage(page, id, 'layout?desk=openings');
-  await page.getByRole('button', { name: 'Ring of holes' }).click();
+  await page.getByRole('button', { name: LAYOUT.ringOfHoles }).click();
   const ring = region(page, 'Step 1: holes');
   await type(field(ring, 'Holes'), '8');
   await type(field(ring, 'Circle through their middles'), '30');
@@ -65,21 +69,21 @@ test('holes in rows and rings, an offset of another opening, and where an island
   await type(field(ring, 'Holes'), '99');
   await expect(ring.getByRole('alert')).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Rows of holes' }).click();
+  await page.getByRole('button', { name: LAYOUT.rowsOfHoles }).click();
   await type(field(region(page, 'Step 1: holes'), 'Holes along'), '5');
   await expect(page.locator('[data-opening].is-chosen path.part-area')).toHaveCount(10);
 
   // An offset of the control cavity, 5 mm outside it; an island is put aside of the middle.
-  await page.getByRole('button', { name: 'Chamber along the edge' }).click();
+  await page.getByRole('button', { name: LAYOUT.chamberAlongTheEdge }).click();
   const chamber = region(page, 'Step 1: chamber');
-  await chamber.getByRole('combobox', { name: 'It follows' }).selectOption({ label: 'Control cavity' });
+  await chamber.getByRole('combobox', { name: LAYOUT.itFollows }).selectOption({ label: 'Control cavity' });
   await type(field(chamber, 'Inside it by'), '-5');
-  await page.getByRole('button', { name: 'Rectangle', exact: true }).click();
+  await page.getByRole('button', { name: LAYOUT.rectangle, exact: true }).click();
   const rout = region(page, 'Step 1: rout');
-  await rout.getByRole('button', { name: 'Add an island' }).click();
+  await rout.getByRole('button', { name: LAYOUT.addAnIsland }).click();
   await type(field(rout, 'Along from the middle'), '-8');
   await type(field(rout, 'Across from the middle'), '3');
-  await rout.getByText('Corner radius from the bit').click();
+  await rout.getByText(LAYOUT.cornerRadiusFromTheBit).click();
   await type(field(rout, 'Bit'), '16');
   await saved(page);
   const { design } = await held(request, id);
@@ -92,14 +96,14 @@ test('holes in rows and rings, an offset of another opening, and where an island
 test('kinds of string give the compensation, and a glued neck takes a tenon', async ({ page, request }) => {
   const id = await makeDesign(request, 'Kinds of string');
   await openStage(page, id, 'strings');
-  await page.getByRole('radio', { name: 'Kind', exact: true }).click();
-  await page.getByRole('button', { name: 'Add a kind' }).click();
+  await page.getByRole('radio', { name: OUTLINE.kind, exact: true }).click();
+  await page.getByRole('button', { name: STRINGS.addAKind }).click();
   const fourth = page.getByRole('group', { name: 'Kind 4' });
   await type(fourth.getByLabel('Kind 4'), 'Half-round');
-  await type(fourth.getByLabel('Core'), '60');
+  await type(fourth.getByLabel(STRINGS.core), '60');
   await page.getByRole('combobox', { name: 'String 6' }).selectOption({ label: 'Half-round' });
-  await page.getByRole('radio', { name: 'Compensation' }).click();
-  await page.getByRole('button', { name: 'Estimate', exact: true }).click();
+  await page.getByRole('radio', { name: STRINGS.compensation }).click();
+  await page.getByRole('button', { name: STRINGS.estimate, exact: true }).click();
   await saved(page);
   const { strings } = (await held(request, id)).design;
   expect(strings.typeOf[0]).toBe(3);
@@ -109,10 +113,10 @@ test('kinds of string give the compensation, and a glued neck takes a tenon', as
 
   await openStage(page, id, 'layout?desk=neck');
   // Every saddle is told against the bridge's travel here too.
-  await expect(page.getByRole('table', { name: 'Saddles' })).toBeVisible();
-  await page.getByRole('combobox', { name: 'The neck is' }).selectOption('glued');
-  await page.getByText('A tenon, narrower than the heel').click();
-  await type(page.getByRole('textbox', { name: 'Cheek to cheek' }), '38');
+  await expect(page.getByRole('table', { name: LAYOUT.saddles })).toBeVisible();
+  await page.getByRole('combobox', { name: LAYOUT.theNeckIs }).selectOption('glued');
+  await page.getByText(LAYOUT.aTenonNarrowerThanTheHeel).click();
+  await type(page.getByRole('textbox', { name: LAYOUT.cheekToCheek }), '38');
   await saved(page);
   expect((await held(request, id)).design.neck).toMatchObject({ joint: 'glued', tenon: 38 });
 });
@@ -125,14 +129,14 @@ test('once a design stands, every stage and desk opens without the server', asyn
   await expect.poll(() => fetched.some((url) => /AlongChart/.test(url)), { timeout: 20_000 }).toBe(true);
   await page.waitForLoadState('networkidle');
   await page.context().setOffline(true);
-  await page.getByRole('navigation', { name: 'Work order' }).getByText('Layout', { exact: true }).click();
+  await page.getByRole('navigation', { name: FRAME.workOrder }).getByText('Layout', { exact: true }).click();
   for (const name of ['Openings', 'Neck join', 'Wires', 'Parts']) {
     await page.getByRole('tab', { name, exact: true }).click();
     await expect(page.locator('aside section').first()).toBeVisible();
   }
-  await page.getByRole('navigation', { name: 'Work order' }).getByText('Outline', { exact: true }).click();
-  await page.getByRole('tab', { name: 'Judge' }).click();
+  await page.getByRole('navigation', { name: FRAME.workOrder }).getByText('Outline', { exact: true }).click();
+  await page.getByRole('tab', { name: OUTLINE.judge }).click();
   await expect(page.locator('aside section').first()).toBeVisible();
-  await expect(page.getByText('This page failed')).toHaveCount(0);
+  await expect(page.getByText(FRAME.thisPageFailed)).toHaveCount(0);
   await page.context().setOffline(false);
 });

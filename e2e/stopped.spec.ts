@@ -2,6 +2,10 @@ import type { ChildProcess } from 'node:child_process';
 import { spawn } from 'node:child_process';
 import { expect, test } from '@playwright/test';
 import { held, makeDesign, saved, type } from './help.ts';
+import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { WORDS as LIST } from '../web/src/designs/words.ts';
+import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 /** A server of this test's own on the same database, to be killed and started again. */
 async function startServer(port: string): Promise<{ address: string; child: ChildProcess }> {
@@ -42,16 +46,16 @@ test('a server killed in the middle: drawing goes on, paper too, and all of it i
   try {
     await page.goto(`${server.address}/designs/${id}/strings`);
     await saved(page);
-    await type(page.getByRole('textbox', { name: 'Nut width' }), '43');
+    await type(page.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
     await saved(page);
     await killed(server.child);
-    await type(page.getByRole('textbox', { name: 'Scale length' }), '640');
+    await type(page.getByRole('textbox', { name: LIST.scaleLength }), '640');
     await expect(page.getByTestId('saved-state')).toHaveText(/server away: 1 change kept on this device/);
     await page
-      .getByRole('navigation', { name: 'Work order' })
+      .getByRole('navigation', { name: FRAME.workOrder })
       .getByRole('link', { name: /Outline/ })
       .click();
-    await type(page.getByRole('textbox', { name: 'Lower bout', exact: true }), '318');
+    await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '318');
     await expect(page.getByTestId('reading-widest')).toContainText('318.0');
     await expect(page.getByTestId('saved-state')).toHaveText(/2 changes kept on this device/);
     // What was called saved is on the server, and nothing more.
@@ -61,7 +65,7 @@ test('a server killed in the middle: drawing goes on, paper too, and all of it i
     const { design } = await held(request, id);
     expect(design.strings).toMatchObject({ nutWidth: 43, scaleLength: 640 });
     await page.reload();
-    await expect(page.getByRole('textbox', { name: 'Lower bout', exact: true })).toHaveValue('318.0');
+    await expect(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true })).toHaveValue('318.0');
   } finally {
     await killed(server.child).catch(() => undefined);
   }

@@ -19,6 +19,7 @@ import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
 import { Workplace, beginBoard } from './Workplace.tsx';
 import { WorkOrder } from './WorkOrder.tsx';
+import { WORDS } from './words.ts';
 
 /** A design that cannot be opened may still have changes on this device: they can be saved as files. */
 function LeftOnDevice({ id }: { id: string }) {
@@ -34,7 +35,7 @@ function LeftOnDevice({ id }: { id: string }) {
     <HStack key={key} gap="3">
       <Text>Changes of {when(new Date(at).toISOString())} are kept on this device.</Text>
       <Button size="xs" variant="outline" onClick={() => saveAsFile('kept design', design)}>
-        Save as a file
+        {WORDS.saveAsAFile}
       </Button>
     </HStack>
   ));
@@ -44,13 +45,13 @@ function Waiting({ id, failure, retry }: { id: string; failure: string | null; r
   return (
     <Center h="100%">
       {failure === null ? (
-        <Spinner color="kelp" role="status" aria-label="Opening the design" />
+        <Spinner color="kelp" role="status" aria-label={WORDS.openingTheDesign} />
       ) : (
         <VStack gap="3" maxW="440px" textAlign="center">
-          <Heading size="md">The design could not be opened</Heading>
+          <Heading size="md">{WORDS.theDesignCouldNotBeOpened}</Heading>
           <Text>{failure}</Text>
           <Button colorPalette="green" onClick={retry}>
-            Try again
+            {WORDS.tryAgain}
           </Button>
           <LeftOnDevice id={id} />
           <Link to="/">Back to the list</Link>

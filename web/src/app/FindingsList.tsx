@@ -11,6 +11,7 @@ import { NumberField } from '../shared/NumberField.tsx';
 import { stageByKey } from '../stages/all.ts';
 import type { Found } from './findings.ts';
 import { useFindingsList, useFound } from './findings.ts';
+import { WORDS } from './words.ts';
 
 /** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */
 function Mark({ found }: { found: Found }) {
@@ -78,7 +79,7 @@ function Row({ found }: { found: Found }) {
         <HStack gap="1" flexShrink="0">
           {(finding.where !== null || finding.stage) && (
             <Button size="2xs" variant="outline" onClick={go}>
-              {finding.where ? 'Show the place' : `Go to ${stageByKey(finding.stage)!.name}`}
+              {finding.where ? WORDS.showThePlace : `Go to ${stageByKey(finding.stage)!.name}`}
             </Button>
           )}
           {reason === null ? (
@@ -88,7 +89,7 @@ function Row({ found }: { found: Found }) {
               aria-expanded={typed !== null}
               onClick={() => setTyped(typed === null ? '' : null)}
             >
-              Accept
+              {WORDS.accept}
             </Button>
           ) : (
             <Button
@@ -100,7 +101,7 @@ function Row({ found }: { found: Found }) {
                 )
               }
             >
-              Withdraw acceptance
+              {WORDS.withdrawAcceptance}
             </Button>
           )}
         </HStack>
@@ -111,8 +112,8 @@ function Row({ found }: { found: Found }) {
             size="xs"
             autoFocus
             maxLength={200}
-            aria-label="Reason for accepting"
-            placeholder="Reason for accepting; printed on the cover"
+            aria-label={WORDS.reasonForAccepting}
+            placeholder={WORDS.reasonForAcceptingPrintedOnThe}
             value={typed}
             onChange={(e) => setTyped(e.target.value)}
             onKeyDown={(e) => {
@@ -122,7 +123,7 @@ function Row({ found }: { found: Found }) {
             }}
           />
           <Button size="2xs" colorPalette="green" disabled={typed.trim() === ''} onClick={accept}>
-            Accept with this reason
+            {WORDS.acceptWithThisReason}
           </Button>
         </HStack>
       )}
@@ -203,7 +204,7 @@ function OpenList() {
   return (
     <Box
       as="section"
-      aria-label="Findings"
+      aria-label={WORDS.findings}
       position="absolute"
       left="156px"
       right="324px"
@@ -222,13 +223,13 @@ function OpenList() {
       <Tabs.Root defaultValue="found" size="sm" colorPalette="green" lazyMount unmountOnExit>
         <HStack>
           <Tabs.List flex="1">
-            <Tabs.Trigger value="found">Findings</Tabs.Trigger>
-            <Tabs.Trigger value="limits">Limits</Tabs.Trigger>
+            <Tabs.Trigger value="found">{WORDS.findings}</Tabs.Trigger>
+            <Tabs.Trigger value="limits">{WORDS.limits}</Tabs.Trigger>
           </Tabs.List>
           <IconButton
             size="2xs"
             variant="ghost"
-            aria-label="Close the findings"
+            aria-label={WORDS.closeTheFindings}
             onClick={() => setOpen(false)}
           >
             <X size={14} />

@@ -11,11 +11,12 @@ import type { OutlineMeasures } from '@pelkin/core';
 import type { Frozen } from './looking.ts';
 import { FRAME } from './frame.ts';
 import { useLooking } from './looking.ts';
+import { WORDS } from './words.ts';
 
 const MEASURES: readonly (readonly [string, (m: OutlineMeasures) => number | null])[] = [
   ['Length', (m) => m.length],
-  ['Lower bout', (m) => m.lowerBout],
-  ['Waist', (m) => m.waist],
+  [WORDS.lowerBout, (m) => m.lowerBout],
+  [WORDS.waist, (m) => m.waist],
   ['Upper bout', (m) => m.upperBout],
   ['Waist offset', (m) => m.waistOffset],
   ['Tightest hollow', (m) => m.hollow?.radius ?? null],
@@ -51,7 +52,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
       </Board>
       <Box
         as="aside"
-        aria-label="Frozen revision"
+        aria-label={WORDS.frozenRevision}
         bg="sheet"
         borderLeftWidth="1px"
         borderColor="rule"
@@ -65,7 +66,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
         <Text fontSize="12px" color="faded" mb="3">
           Frozen at revision {frozen.number}; it is never changed. The dashed edge is the present one.
         </Text>
-        <Section title="Different from the present state">
+        <Section title={WORDS.differentFromThePresentState}>
           <Text fontSize="13px">
             {apart.length ? `${apart.map((d) => d.words).join(', ')}.` : 'Nothing: both are the same.'}
           </Text>
@@ -81,10 +82,10 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
         </Section>
         <HStack mt="3">
           <Button size="xs" variant="outline" onClick={() => look(null)}>
-            Close
+            {WORDS.close}
           </Button>
           <Button size="xs" colorPalette="green" disabled={apart.length === 0} onClick={goBack}>
-            Restore it as a new state
+            {WORDS.restoreItAsANewState}
           </Button>
         </HStack>
       </Box>

@@ -3,6 +3,7 @@ import { Button, Menu, Portal, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { saveFile } from '../design/saveFile.ts';
+import { WORDS } from './words.ts';
 
 /** Everything that leaves Pelkin: paper and files. */
 export function HandOver() {
@@ -45,7 +46,8 @@ export function HandOver() {
             loading={busy}
             loadingText="Making the file"
           >
-            <FileDown size={15} aria-hidden /> {told?.failed ? 'File failed: try again' : 'Print and export'}
+            <FileDown size={15} aria-hidden />{' '}
+            {told?.failed ? WORDS.fileFailedTryAgain : WORDS.printAndExport}
           </Button>
         </Menu.Trigger>
         <Portal>

@@ -10,6 +10,7 @@ import { download, fileStem } from '../shared/download.ts';
 import { when } from '../shared/when.ts';
 import { ON_OCHRE, PartsChoice } from './PartsChoice.tsx';
 import { stageByKey } from '../stages/all.ts';
+import { WORDS } from './words.ts';
 
 const placeWords = (stage: string): string => {
   const known = stageByKey(stage);
@@ -49,32 +50,32 @@ function Copy({ offer, design }: { offer: Offer; design: Design }) {
         </Text>
         {read.ok && (
           <Button {...small} onClick={() => take(read.design)}>
-            Use them
+            {WORDS.useThem}
           </Button>
         )}
         {read.ok && apart.length > 1 && (
           <Button {...small} aria-expanded={byParts} onClick={() => setByParts(!byParts)}>
-            Choose parts
+            {WORDS.chooseParts}
           </Button>
         )}
         <Button
           {...small}
           onClick={() => saveAsFile(`${design.name} kept`, read.ok ? read.design : read.raw)}
         >
-          Save as a file
+          {WORDS.saveAsAFile}
         </Button>
         {asked ? (
           <>
             <Button {...small} onClick={() => setAsked(false)}>
-              Keep them
+              {WORDS.keepThem}
             </Button>
             <Button size="xs" bg={ON_OCHRE.ink} color={ON_OCHRE.paper} onClick={() => declineCopy(offer.key)}>
-              Delete them for good
+              {WORDS.deleteThemForGood}
             </Button>
           </>
         ) : (
           <Button {...small} onClick={() => setAsked(true)}>
-            Delete
+            {WORDS.delete}
           </Button>
         )}
       </HStack>
@@ -103,7 +104,7 @@ export function KeptCopies() {
       px="4"
       py="1"
       role="region"
-      aria-label="Kept on this device"
+      aria-label={WORDS.keptOnThisDevice}
       fontSize="13px"
       maxH="40vh"
       overflowY="auto"
@@ -122,7 +123,15 @@ export function RefusedByServer() {
   if (kept.kind !== 'refused') return null;
   const places = kept.refusals.filter((r) => r.where !== '');
   return (
-    <Box bg="ochreOnTar" color={ON_OCHRE.ink} px="4" py="2" role="alert" aria-label="Refused" fontSize="13px">
+    <Box
+      bg="ochreOnTar"
+      color={ON_OCHRE.ink}
+      px="4"
+      py="2"
+      role="alert"
+      aria-label={WORDS.refused}
+      fontSize="13px"
+    >
       <HStack gap="3">
         <Box flex="1">
           <Text>
@@ -147,7 +156,7 @@ export function RefusedByServer() {
             download(`${fileStem(design.name)}.pelkin.json`, 'application/json', designText(design))
           }
         >
-          Save a copy as a file
+          {WORDS.saveACopyAsAFile}
         </Button>
       </HStack>
     </Box>

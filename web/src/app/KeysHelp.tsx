@@ -3,6 +3,7 @@ import { Keyboard } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { stageByKey } from '../stages/all.ts';
+import { WORDS } from './words.ts';
 
 const EVERYWHERE = [
   ['Ctrl Z', 'undo'],
@@ -33,14 +34,14 @@ export function KeysHelp() {
           color="onTar"
           _hover={{ bg: 'tarLight' }}
           _expanded={{ bg: 'tarLight' }}
-          aria-label="Keys of this stage"
+          aria-label={WORDS.keysOfThisStage}
         >
           <Keyboard size={16} />
         </IconButton>
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
-          <Popover.Content bg="sheet" w="360px" aria-label="Keys of this stage">
+          <Popover.Content bg="sheet" w="360px" aria-label={WORDS.keysOfThisStage}>
             <Popover.Body>
               <Box display="grid" gridTemplateColumns="132px 1fr" gap="2" fontSize="12.5px">
                 {[...(stageByKey(stage)?.keys ?? []), ...EVERYWHERE].map(([key, words]) => (

@@ -2,6 +2,7 @@ import type { Refusal } from '@pelkin/core';
 import { Box, Button, Checkbox, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Difference } from '../design/differences.ts';
+import { WORDS } from './words.ts';
 
 /** Notices that ask for a choice: dark on ochre in both lights. */
 export const ON_OCHRE = { ink: '#2a1c05', paper: '#f6e6c8' } as const;
@@ -39,7 +40,7 @@ export function PartsChoice(props: {
           {problem && `These parts do not go together: ${problem.message}.`}
         </Text>
         <Button size="xs" bg={ON_OCHRE.ink} color={ON_OCHRE.paper} onClick={() => onKeep(taken)}>
-          Apply
+          {WORDS.apply}
         </Button>
       </HStack>
     </Box>

@@ -15,6 +15,7 @@ import { ALL_STAGES } from '../stages/all.ts';
 import type { Read, Reading, Stage } from '../stages/stage.ts';
 import { useFindingsList, useLooked } from './findings.ts';
 import { FRAME } from './frame.ts';
+import { WORDS } from './words.ts';
 
 /** A stage's reading, made once for each design. */
 interface Shown {
@@ -197,7 +198,7 @@ export function Readings() {
   return (
     <OwnLayout
       as="section"
-      aria-label="Readings"
+      aria-label={WORDS.readings}
       bg="tar"
       color="onTar"
       h={`${FRAME.readings}px`}

@@ -1,6 +1,7 @@
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { sentence } from '../design/api.ts';
 import { useDesignStore } from '../design/store.ts';
+import { WORDS } from './words.ts';
 
 /** A step that the design cannot hold was not taken: says which, and why. */
 export function RefusedStep() {
@@ -11,7 +12,7 @@ export function RefusedStep() {
   return (
     <Box
       role="alert"
-      aria-label="Not done"
+      aria-label={WORDS.notDone}
       position="absolute"
       bottom="100%"
       left="50%"
@@ -32,7 +33,7 @@ export function RefusedStep() {
           <b>Not done: {refused.name}.</b> {first && sentence(first.message)}
         </Text>
         <Button size="2xs" variant="outline" onClick={dismiss}>
-          Close
+          {WORDS.close}
         </Button>
       </HStack>
     </Box>

@@ -8,6 +8,7 @@ import { saveNow, useKeeping } from '../design/keeping/keeping.ts';
 import { useDesignStore } from '../design/store.ts';
 import { useLooking } from './looking.ts';
 import { when } from '../shared/when.ts';
+import { WORDS } from './words.ts';
 
 /** Frozen revisions of the open design: freeze the present state under a name, and look at those there are. */
 function FrozenList({ onLeave }: { onLeave: () => void }) {
@@ -66,8 +67,8 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
       <HStack>
         <Input
           size="xs"
-          aria-label="Name of the frozen revision"
-          placeholder="First wood"
+          aria-label={WORDS.nameOfTheFrozenRevision}
+          placeholder={WORDS.firstWood}
           maxLength={80}
           value={name}
           onChange={(e) => setName(e.target.value)}
@@ -77,7 +78,7 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
           }}
         />
         <Button size="xs" colorPalette="green" loading={busy} onClick={() => void freeze()}>
-          Freeze this state
+          {WORDS.freezeThisState}
         </Button>
       </HStack>
       {problem && (
@@ -103,7 +104,7 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
               aria-label={`Look at ${r.name}`}
               onClick={() => void look(r)}
             >
-              Look at it
+              {WORDS.lookAtIt}
             </Button>
           </HStack>
         ))}
@@ -124,10 +125,10 @@ function RevisionButton(props: ComponentProps<typeof Button>) {
       px="1.5"
       _hover={{ bg: 'tarLight' }}
       _expanded={{ bg: 'tarLight' }}
-      title="Frozen revisions"
+      title={WORDS.frozenRevisions}
       {...props}
     >
-      revision {revision}
+      {WORDS.revision} {revision}
     </Button>
   );
 }
@@ -155,7 +156,7 @@ export function Revisions() {
       </Popover.Trigger>
       <Portal>
         <Popover.Positioner>
-          <Popover.Content bg="sheet" w="400px" aria-label="Frozen revisions">
+          <Popover.Content bg="sheet" w="400px" aria-label={WORDS.frozenRevisions}>
             <Popover.Body>
               <FrozenList onLeave={() => setOpen(false)} />
             </Popover.Body>

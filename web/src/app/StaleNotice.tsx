@@ -7,6 +7,7 @@ import type { Kept } from '../design/keeping/keeping.ts';
 import { keepMerged, keepMine, takeTheirs, useKeeping } from '../design/keeping/keeping.ts';
 import { useDesign } from '../design/store.ts';
 import { ON_OCHRE, PartsChoice } from './PartsChoice.tsx';
+import { WORDS } from './words.ts';
 
 const INK = ON_OCHRE.ink;
 
@@ -34,7 +35,7 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
       px="4"
       py="2"
       role="alert"
-      aria-label="Changed elsewhere"
+      aria-label={WORDS.changedElsewhere}
       fontSize="13px"
     >
       <HStack gap="3">
@@ -45,7 +46,7 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
             : 'Both are the same.'}
         </Text>
         <Button size="xs" variant="outline" color={INK} borderColor={INK} onClick={keepMine}>
-          Keep what is on this screen
+          {WORDS.keepWhatIsOnThisScreen}
         </Button>
         {apart.length > 1 && (
           <Button
@@ -56,11 +57,11 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
             aria-expanded={byParts}
             onClick={() => setByParts(!byParts)}
           >
-            Choose parts of each
+            {WORDS.choosePartsOfEach}
           </Button>
         )}
         <Button size="xs" bg={INK} color={ON_OCHRE.paper} onClick={takeTheirs}>
-          Use the server’s
+          {WORDS.useTheServers}
         </Button>
       </HStack>
       {byParts && <PartsChoice apart={apart} whose="the server’s" problem={problem} onKeep={keep} />}

@@ -16,6 +16,7 @@ import { FRAME } from './frame.ts';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
+import { WORDS } from './words.ts';
 
 function SavedWords() {
   return useKeeping(savedWords);
@@ -33,7 +34,7 @@ function NothingKept() {
     <HStack gap="2" color="ochreOnTar" role="status" flexShrink="0">
       <Text title={`Nothing can be kept here: ${problem}`}>nothing is kept on this device: {problem}</Text>
       <Button size="2xs" variant="outline" color="ochreOnTar" borderColor="ochreOnTar" onClick={save}>
-        Save a copy as a file
+        {WORDS.saveACopyAsAFile}
       </Button>
     </HStack>
   );
@@ -96,7 +97,7 @@ function NameField() {
             setDraft(name);
           }}
           aria-label={`Design name: ${name}. Press to change`}
-          title="Press to change the name"
+          title={WORDS.pressToChangeTheName}
           fontSize="16px"
           fontWeight="650"
           px="1.5"
@@ -124,7 +125,7 @@ function NameField() {
       bg="tarLight"
       borderColor="tarLight"
       maxLength={80}
-      aria-label="Design name"
+      aria-label={WORDS.designName}
       value={draft}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={() => leave(draft, false)}
@@ -191,7 +192,7 @@ function UnitsAndHand() {
   return (
     <HStack gap="2">
       <Select
-        label="Units"
+        label={WORDS.units}
         w="136px"
         value={units}
         options={UNITS}
@@ -204,14 +205,14 @@ function UnitsAndHand() {
         variant="subtle"
         bg="tarLight"
         color="onTar"
-        title="Mirrors the board, the paper and the files"
+        title={WORDS.mirrorsTheBoardThePaperAnd}
         onClick={() =>
           edit(left ? 'made right-handed' : 'made left-handed', (d) =>
             edits.setHandedness(d, left ? 'right' : 'left'),
           )
         }
       >
-        {left ? 'Left-handed' : 'Right-handed'}
+        {left ? WORDS.leftHanded : WORDS.rightHanded}
       </Button>
     </HStack>
   );
@@ -250,7 +251,7 @@ export function TitleLine() {
       borderColor="tarLight"
     >
       <Box asChild flexShrink="0" borderRadius="l2" _hover={{ bg: 'tarLight' }}>
-        <Link to="/" aria-label="All designs" title="All designs">
+        <Link to="/" aria-label={WORDS.allDesigns} title={WORDS.allDesigns}>
           <Box as="img" {...{ src: '/pelkin.svg', alt: '' }} w="30px" h="30px" />
         </Link>
       </Box>

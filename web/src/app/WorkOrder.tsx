@@ -8,6 +8,7 @@ import { Later } from '../shared/Later.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
 import { useFound } from './findings.ts';
+import { WORDS } from './words.ts';
 
 type Mark = NonNullable<Design['progress'][Stage['key']]> | 'needs a look';
 
@@ -16,7 +17,7 @@ function MarkShape({ mark }: { mark: Mark }) {
   const kelp = 'var(--chakra-colors-kelp-on-tar)';
   return (
     <svg width="16" height="16" viewBox="0 0 16 16" role="img" aria-label={mark}>
-      {mark === 'needs a look' ? (
+      {mark === WORDS.needsALook ? (
         <path d="M8 2.5 14 13H2z" fill="var(--chakra-colors-ochre-on-tar)" />
       ) : (
         <>
@@ -38,7 +39,7 @@ function MarkShape({ mark }: { mark: Mark }) {
 /** The stage’s own mark, or that something found in it needs a look. */
 function FoundMark({ stage, progress }: { stage: Stage; progress: Mark }) {
   const open = useFound().some((f) => f.reason === null && f.finding.stage === stage.key);
-  return <MarkShape mark={open ? 'needs a look' : progress} />;
+  return <MarkShape mark={open ? WORDS.needsALook : progress} />;
 }
 
 function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
@@ -89,7 +90,15 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
 /** The stages in the order people work in, on one line like knots in a sounding line. */
 export function WorkOrder({ stage }: { stage: Stage }) {
   return (
-    <Box as="nav" aria-label="Work order" bg="tar" color="onTar" py="3" overflowY="auto" contain="strict">
+    <Box
+      as="nav"
+      aria-label={WORDS.workOrder}
+      bg="tar"
+      color="onTar"
+      py="3"
+      overflowY="auto"
+      contain="strict"
+    >
       {ALL_STAGES.map((s, i) => (
         <Row key={s.key} stage={s} here={s === stage} first={i === 0} last={i === ALL_STAGES.length - 1} />
       ))}

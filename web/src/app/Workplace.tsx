@@ -15,6 +15,7 @@ import { useLater } from '../shared/useLater.ts';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
 import { boardRoom } from './frame.ts';
+import { WORDS } from './words.ts';
 
 /**
  * Fits the board to a stage's work before the page is drawn; nothing where no design is open yet.
@@ -48,7 +49,7 @@ function ParticularsHead({ stage }: { stage: Stage }) {
           )
         }
       >
-        {isDone ? 'Reopen' : 'Mark done'}
+        {isDone ? WORDS.reopen : WORDS.markDone}
       </Button>
     </HStack>
   );

@@ -6,6 +6,7 @@ import { memo, useState } from 'react';
 import { LifeSize } from './LifeSize.tsx';
 import { useBoard } from './boardStore.ts';
 import type { Flip } from './view.ts';
+import { WORDS } from './words.ts';
 
 const chip = {
   bg: 'sheet',
@@ -95,26 +96,26 @@ export const BoardChips = memo(function BoardChips({
         <HStack gap="0" h="30px" {...chip}>
           {pixelsPerMm === null ? (
             <Button size="xs" variant="ghost" onClick={() => setMeasuring(true)}>
-              <Ruler size={13} aria-hidden /> Life size
+              <Ruler size={13} aria-hidden /> {WORDS.lifeSize}
             </Button>
           ) : (
             <Button
               size="xs"
               variant="ghost"
               onClick={() => setScale(pixelsPerMm)}
-              aria-label="Show at life size"
+              aria-label={WORDS.showAtLifeSize}
             >
               <Text as="span" fontFamily="mono">
                 {Math.round((scale / pixelsPerMm) * 100)} %
               </Text>{' '}
-              of life size
+              {WORDS.ofLifeSize}
             </Button>
           )}
           {pixelsPerMm !== null && (
             <IconButton
               size="xs"
               variant="ghost"
-              aria-label="Measure this screen again"
+              aria-label={WORDS.measureThisScreenAgain}
               onClick={() => setMeasuring(true)}
             >
               <Ruler size={13} />
@@ -125,15 +126,20 @@ export const BoardChips = memo(function BoardChips({
           <IconButton
             size="xs"
             variant="ghost"
-            aria-label="Zoom out"
+            aria-label={WORDS.zoomOut}
             onClick={() => zoom(null, 1 / 1.25, flip)}
           >
             <Minus size={14} />
           </IconButton>
-          <IconButton size="xs" variant="ghost" aria-label="Zoom in" onClick={() => zoom(null, 1.25, flip)}>
+          <IconButton
+            size="xs"
+            variant="ghost"
+            aria-label={WORDS.zoomIn}
+            onClick={() => zoom(null, 1.25, flip)}
+          >
             <Plus size={14} />
           </IconButton>
-          <IconButton size="xs" variant="ghost" aria-label="Fit the drawing" onClick={onFit}>
+          <IconButton size="xs" variant="ghost" aria-label={WORDS.fitTheDrawing} onClick={onFit}>
             <Maximize size={13} />
           </IconButton>
         </HStack>

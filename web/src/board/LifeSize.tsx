@@ -1,6 +1,7 @@
 import { Box, Button, HStack, Slider, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useBoard } from './boardStore.ts';
+import { WORDS } from './words.ts';
 
 /** Length of a bank card, mm (ISO/IEC 7810 ID-1). */
 const CARD_MM = 85.6;
@@ -29,7 +30,7 @@ export function LifeSize({ onClose }: { onClose: () => void }) {
       borderRadius="l3"
       p="4"
       role="dialog"
-      aria-label="Measure this screen"
+      aria-label={WORDS.measureThisScreen}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
       <Text fontWeight="600">Measure this screen once</Text>
@@ -63,10 +64,10 @@ export function LifeSize({ onClose }: { onClose: () => void }) {
       </Slider.Root>
       <HStack mt="3" justify="flex-end">
         <Button size="xs" variant="ghost" onClick={onClose}>
-          Cancel
+          {WORDS.cancel}
         </Button>
         <Button size="xs" colorPalette="green" onClick={done}>
-          The card fits
+          {WORDS.theCardFits}
         </Button>
       </HStack>
     </Box>

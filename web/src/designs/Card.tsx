@@ -8,6 +8,7 @@ import type { DesignSummary } from '../design/api.ts';
 import { api } from '../design/api.ts';
 import { when } from '../shared/when.ts';
 import type { CardMenu } from './CardMenu.tsx';
+import { WORDS } from './words.ts';
 
 const cardMenu = () => import('./CardMenu.tsx');
 
@@ -58,7 +59,7 @@ function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
         ref={input}
         size="xs"
         h="26px"
-        aria-label="New name"
+        aria-label={WORDS.newName}
         value={name}
         maxLength={80}
         onChange={(e) => onChange(e.target.value)}
@@ -68,7 +69,7 @@ function NameForm({ name, onChange, onKeep, onLeave }: NameFormProps) {
         }}
       />
       <Button size="2xs" colorPalette="green" onClick={onKeep}>
-        Keep
+        {WORDS.keep}
       </Button>
     </HStack>
   );

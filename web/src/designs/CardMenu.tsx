@@ -1,5 +1,6 @@
 import { IconButton, Menu, Portal } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
+import { WORDS } from './words.ts';
 
 /** What can be done with a design as a whole: open from the first, since it is fetched by the press that asks for it. */
 export function CardMenu({
@@ -21,9 +22,9 @@ export function CardMenu({
       <Portal>
         <Menu.Positioner>
           <Menu.Content bg="sheet">
-            <Menu.Item value="rename">Rename</Menu.Item>
-            <Menu.Item value="duplicate">Duplicate</Menu.Item>
-            <Menu.Item value="archive">{archived ? 'Restore' : 'Archive'}</Menu.Item>
+            <Menu.Item value="rename">{WORDS.rename}</Menu.Item>
+            <Menu.Item value="duplicate">{WORDS.duplicate}</Menu.Item>
+            <Menu.Item value="archive">{archived ? WORDS.restore : WORDS.archive}</Menu.Item>
           </Menu.Content>
         </Menu.Positioner>
       </Portal>

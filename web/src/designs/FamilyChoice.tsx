@@ -11,6 +11,7 @@ import {
   startDesign,
 } from '@pelkin/core';
 import { Box, RadioGroup, Text } from '@chakra-ui/react';
+import { WORDS } from './words.ts';
 
 /** Room round the pictures, mm; all are drawn to one scale. */
 const ROOM = 12;
@@ -39,7 +40,7 @@ export function FamilyChoice({ family, onChange }: { family: Family; onChange: (
     <RadioGroup.Root
       value={family}
       onValueChange={({ value }) => onChange(value as Family)}
-      aria-label="Family"
+      aria-label={WORDS.family}
       size="sm"
       colorPalette="green"
     >

@@ -15,6 +15,7 @@ import { useMemo, useState } from 'react';
 import { sentence } from '../design/api.ts';
 import { LengthField } from '../shared/LengthField.tsx';
 import { FamilyChoice } from './FamilyChoice.tsx';
+import { WORDS } from './words.ts';
 
 const limitOf = (key: ShapeKey): Limit => ({
   label: SHAPE_WORDS[key].name,
@@ -43,7 +44,7 @@ function Picture({ design }: { design: Design }) {
   const seat = seatOf(design.strings);
   return (
     <Box asChild w="full" h="360px" bg="paper" borderWidth="1px" borderColor="rule" borderRadius="l2">
-      <svg viewBox={shown.viewBox} role="img" aria-label="The body with these measurements">
+      <svg viewBox={shown.viewBox} role="img" aria-label={WORDS.theBodyWithTheseMeasurements}>
         <path
           d={shown.d}
           fill="var(--chakra-colors-wood)"

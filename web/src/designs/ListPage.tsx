@@ -11,6 +11,7 @@ import { Card } from './Card.tsx';
 import type { Beginning } from './NewDesign.tsx';
 import type { Sorting } from './sorting.ts';
 import { SORTINGS } from './sorting.ts';
+import { WORDS } from './words.ts';
 
 const reading = () => import('./reading.ts');
 const newDesign = () => import('./NewDesign.tsx');
@@ -138,7 +139,7 @@ export function ListPage() {
       <Box as="main" maxW="1120px" mx="auto" px="6" py="7">
         <HStack mb="5" gap="3">
           <Heading as="h1" fontSize="24px" fontWeight="650" flex="1">
-            Designs
+            {WORDS.designs}
           </Heading>
           <input
             ref={file}
@@ -152,7 +153,7 @@ export function ListPage() {
             }}
           />
           <Button size="sm" variant="outline" onClick={() => file.current?.click()}>
-            <FolderOpen size={15} aria-hidden /> Open a design file
+            <FolderOpen size={15} aria-hidden /> {WORDS.openADesignFile}
           </Button>
           <Button
             size="sm"
@@ -162,11 +163,11 @@ export function ListPage() {
             onFocus={() => void newDesign().catch(() => undefined)}
             onClick={() => setMaking('strings')}
           >
-            <Plus size={15} aria-hidden /> New design
+            <Plus size={15} aria-hidden /> {WORDS.newDesign}
           </Button>
         </HStack>
         {making && (
-          <Suspense fallback={<Spinner color="kelp" role="status" aria-label="Opening the form" />}>
+          <Suspense fallback={<Spinner color="kelp" role="status" aria-label={WORDS.openingTheForm} />}>
             <NewDesign key={making} from={making} onCancel={() => setMaking(null)} />
           </Suspense>
         )}
@@ -178,8 +179,8 @@ export function ListPage() {
         >
           <HStack gap="3" borderBottomWidth="1px" borderColor="rule">
             <Tabs.List flex="1" borderBottomWidth="0">
-              <Tabs.Trigger value="current">Designs</Tabs.Trigger>
-              <Tabs.Trigger value="archived">Archived</Tabs.Trigger>
+              <Tabs.Trigger value="current">{WORDS.designs}</Tabs.Trigger>
+              <Tabs.Trigger value="archived">{WORDS.archived}</Tabs.Trigger>
             </Tabs.List>
             {(total > 1 || search !== '') && (
               <>
@@ -188,12 +189,18 @@ export function ListPage() {
                   w="200px"
                   bg="sheet"
                   type="search"
-                  placeholder="Search by name"
-                  aria-label="Search by name"
+                  placeholder={WORDS.searchByName}
+                  aria-label={WORDS.searchByName}
                   value={search}
                   onChange={(e) => setSearch(e.target.value)}
                 />
-                <Select label="Order" w="160px" value={sorting} options={SORTINGS} onChange={setSorting} />
+                <Select
+                  label={WORDS.order}
+                  w="160px"
+                  value={sorting}
+                  options={SORTINGS}
+                  onChange={setSorting}
+                />
               </>
             )}
           </HStack>
@@ -203,14 +210,14 @@ export function ListPage() {
                 {problem}
               </Text>
             )}
-            {list.isPending && <Spinner color="kelp" role="status" aria-label="Fetching the designs" />}
+            {list.isPending && <Spinner color="kelp" role="status" aria-label={WORDS.fetchingTheDesigns} />}
             {list.isError && (
               <VStack align="start" gap="2">
                 <Text role="alert">
                   {wordsOf(list.error)} Designs that are open elsewhere keep their changes.
                 </Text>
                 <Button size="sm" variant="outline" onClick={() => void list.refetch()}>
-                  Try again
+                  {WORDS.tryAgain}
                 </Button>
               </VStack>
             )}
@@ -229,17 +236,17 @@ export function ListPage() {
                 </Text>
                 <Grid templateColumns="repeat(auto-fit, minmax(240px, 1fr))" gap="4">
                   <Way
-                    title="From body measurements"
+                    title={WORDS.fromBodyMeasurements}
                     about="Type length, bouts and horns; the outline is drawn from them."
                     onTake={() => setMaking('measures')}
                   />
                   <Way
-                    title="From a design file"
+                    title={WORDS.fromADesignFile}
                     about="A file that Pelkin wrote, here or elsewhere."
                     onTake={() => file.current?.click()}
                   />
                   <Way
-                    title="With the demo designs"
+                    title={WORDS.withTheDemoDesigns}
                     about="Two guitars and a bass of an invented workshop, to explore."
                     onTake={() => void run(api.demo)}
                   />
@@ -267,7 +274,7 @@ export function ListPage() {
                   loading={list.isFetchingNextPage}
                   onClick={() => void list.fetchNextPage()}
                 >
-                  Show {Math.min(LISTED_AT_ONCE, total - designs.length)} more
+                  {WORDS.show} {Math.min(LISTED_AT_ONCE, total - designs.length)} {WORDS.more}
                 </Button>
               </HStack>
             )}

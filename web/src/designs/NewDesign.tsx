@@ -8,6 +8,7 @@ import { api, firstRefusal, sentence, wordsOf } from '../design/api.ts';
 import { CountField } from '../shared/CountField.tsx';
 import { LengthField } from '../shared/LengthField.tsx';
 import { Choice } from '../shared/Section.tsx';
+import { WORDS } from './words.ts';
 
 const FromMeasures = lazy(async () => ({ default: (await import('./FromMeasures.tsx')).FromMeasures }));
 
@@ -45,7 +46,7 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
   const buttons = (design: Design | null): ReactNode => (
     <HStack mt="4" justify="flex-end">
       <Button size="sm" variant="ghost" onClick={onCancel}>
-        Cancel
+        {WORDS.cancel}
       </Button>
       <Button
         size="sm"
@@ -54,14 +55,14 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
         disabled={design === null}
         onClick={() => design && void make(design)}
       >
-        Create
+        {WORDS.create}
       </Button>
     </HStack>
   );
   const head = (
     <Box display="grid" gap="1.5">
       <Choice<Beginning>
-        label="Start from"
+        label={WORDS.startFrom}
         value={beginning}
         options={[
           ['strings', 'String data'],
@@ -94,7 +95,7 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
         )}
       </Field.Root>
       <CountField
-        label="Strings"
+        label={WORDS.strings}
         value={count}
         limit={LIMITS['strings.count']}
         onCommit={(n) => {
@@ -103,7 +104,7 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
         }}
       />
       <LengthField
-        label="Scale length"
+        label={WORDS.scaleLength}
         value={scale}
         unit="mm"
         limit={LIMITS['strings.scaleLength']}
@@ -117,7 +118,7 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
   return (
     <Box
       as="section"
-      aria-label="New design"
+      aria-label={WORDS.newDesign}
       bg="sheet"
       borderWidth="1px"
       borderColor="border.emphasized"

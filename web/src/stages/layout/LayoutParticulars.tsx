@@ -2,6 +2,7 @@ import { Suspense, lazy } from 'react';
 import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { LAYOUT_DESKS, useLayoutDesk } from './desk.ts';
 import { Parts } from './parts/Parts.tsx';
+import { WORDS } from './words.ts';
 
 const Openings = lazy(async () => ({ default: (await import('./openings/Openings.tsx')).Openings }));
 const NeckJoin = lazy(async () => ({ default: (await import('./neck/NeckJoin.tsx')).NeckJoin }));
@@ -14,7 +15,7 @@ export function LayoutParticulars() {
   const Body = BODIES[desk];
   return (
     <>
-      <DeskTabs label="Work on the layout" desks={LAYOUT_DESKS} desk={desk} onGo={go} />
+      <DeskTabs label={WORDS.workOnTheLayout} desks={LAYOUT_DESKS} desk={desk} onGo={go} />
       <Suspense fallback={null}>
         <Body />
       </Suspense>

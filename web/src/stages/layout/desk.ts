@@ -1,8 +1,9 @@
 import { useDeskOf } from '../../shared/DeskTabs.tsx';
+import { WORDS } from './words.ts';
 
 /** What is laid out: parts, what is routed, the neck, the wires. */
 export const LAYOUT_DESKS = [
-  ['parts', 'Parts'],
+  ['parts', WORDS.parts],
   ['openings', 'Openings'],
   ['neck', 'Neck join'],
   ['wires', 'Wires'],

@@ -17,19 +17,24 @@ import { Measures } from './draw/Measures.tsx';
 import { Mirror } from './draw/Mirror.tsx';
 import { useChosen } from './chosen.ts';
 import { DESKS, useDesk } from './desk.ts';
+import { WORDS } from './words.ts';
 
 function Thickness() {
   const thickness = usePicked((d) => d.body.thickness);
   const lengths = useLengths();
   return (
-    <LengthField label="Thickness" value={thickness} {...lengths('body.thickness', edits.setThickness)} />
+    <LengthField
+      label={WORDS.thickness}
+      value={thickness}
+      {...lengths('body.thickness', edits.setThickness)}
+    />
   );
 }
 
 const countOf = (d: Design, kind: 'fair' | 'smooth' | 'corner'): string =>
   String(d.outline.nodes.filter((n) => n.kind === kind).length);
 
-const TOLERANCE = { label: 'tolerance', min: 0.01, max: 5, from: 'the furthest that the edge may move' };
+const TOLERANCE = { label: WORDS.tolerance, min: 0.01, max: 5, from: 'the furthest that the edge may move' };
 
 /** Fewer nodes within a tolerance. */
 function Reduce() {
@@ -51,7 +56,7 @@ function Reduce() {
   return (
     <>
       <LengthField
-        label="Fewer nodes within"
+        label={WORDS.fewerNodesWithin}
         value={tolerance}
         unit={unit}
         limit={TOLERANCE}
@@ -66,7 +71,7 @@ function Reduce() {
           {told}
         </Text>
         <Button size="2xs" variant="outline" onClick={reduce}>
-          Reduce
+          {WORDS.reduce}
         </Button>
       </HStack>
     </>
@@ -80,7 +85,7 @@ function ChosenOrNone() {
   if (chosen.length > 0) return <ChosenNodes />;
   return (
     <Section
-      title="Nodes"
+      title={WORDS.nodes}
       aside={
         <Button
           size="2xs"
@@ -88,13 +93,13 @@ function ChosenOrNone() {
           aria-pressed={boxing}
           onClick={() => useChosen.getState().setBoxing(!boxing)}
         >
-          {boxing ? 'Cancel the box' : 'Select by a box'}
+          {boxing ? WORDS.cancelTheBox : WORDS.selectByABox}
         </Button>
       }
     >
-      <Reading label="Fair" value={<Live of={(d) => countOf(d, 'fair')} />} unit="nodes" />
-      <Reading label="Smooth" value={<Live of={(d) => countOf(d, 'smooth')} />} unit="nodes" />
-      <Reading label="Corners" value={<Live of={(d) => countOf(d, 'corner')} />} unit="nodes" />
+      <Reading label={WORDS.fair} value={<Live of={(d) => countOf(d, 'fair')} />} unit="nodes" />
+      <Reading label={WORDS.smooth} value={<Live of={(d) => countOf(d, 'smooth')} />} unit="nodes" />
+      <Reading label={WORDS.corners} value={<Live of={(d) => countOf(d, 'corner')} />} unit="nodes" />
       <Reduce />
       <Text fontSize="12.5px" color="faded">
         Drag a node, or press one to type its place; with Shift you select several. Press twice on the edge to
@@ -114,13 +119,13 @@ function Drawn() {
       <Later>
         <Mirror />
         <CurveTemplates />
-        <Section title="Body">
+        <Section title={WORDS.body}>
           <Thickness />
         </Section>
-        <Section title="Shown on the board">
-          <ShowSwitch what="comb" words="Curvature comb" />
-          <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
-          <ShowSwitch what="dimensions" words="Length and widths" />
+        <Section title={WORDS.shownOnTheBoard}>
+          <ShowSwitch what="comb" words={WORDS.curvatureComb} />
+          <ShowSwitch what="silhouette" words={WORDS.silhouetteTheBodyFilledWithInk} />
+          <ShowSwitch what="dimensions" words={WORDS.lengthAndWidths} />
           <ShowSwitch what="sides" words="Each side from the centre line" />
           <ShowSwitch what="places" words="Horns, cutaways and places" />
           <Text fontSize="12px" color="faded">
@@ -144,7 +149,7 @@ export function OutlineParticulars() {
   const Body = BODIES[desk];
   return (
     <>
-      <DeskTabs label="Work on the outline" desks={DESKS} desk={desk} onGo={go} />
+      <DeskTabs label={WORDS.workOnTheOutline} desks={DESKS} desk={desk} onGo={go} />
       <Suspense fallback={null}>
         <Body />
       </Suspense>

@@ -6,6 +6,7 @@ import { CountField } from '../../shared/CountField.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Choice, Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
+import { WORDS } from './words.ts';
 
 type Part = 'extraFrets' | 'extension';
 
@@ -26,13 +27,13 @@ function PartFields({ of, label }: { of: Part; label: string }) {
         onCommit={(frets) => set(`${frets} ${label.toLowerCase()}`, { frets })}
       />
       <CountField
-        label="Number of strings"
+        label={WORDS.numberOfStrings}
         value={part.strings}
         limit={LIMITS['strings.extraStrings']}
         onCommit={(n) => set(`${label.toLowerCase()} under ${n} strings`, { strings: n })}
       />
       <Choice<Side>
-        label="Counted from"
+        label={WORDS.countedFrom}
         value={part.side}
         options={[
           ['bass', 'Bass'],
@@ -58,14 +59,14 @@ export function Board() {
       'strings.boardRadius',
     );
   return (
-    <Section title="Board">
+    <Section title={WORDS.board}>
       <LengthField
-        label="Board past the last fret"
+        label={WORDS.boardPastTheLastFret}
         value={strings.boardEnd}
         {...lengths('strings.boardEnd', (d, boardEnd) => edits.editStrings(d, { boardEnd }))}
       />
       <Tick
-        label="Radiused"
+        label={WORDS.radiused}
         checked={strings.boardRadius !== null}
         onChange={(on) =>
           put(on ? 'radiused the board' : 'made the board flat', {
@@ -75,12 +76,12 @@ export function Board() {
       />
       {strings.boardRadius && (
         <>
-          <LengthField label="Radius at the nut" value={strings.boardRadius.nut} {...radius('nut')} />
-          <LengthField label="Radius at its end" value={strings.boardRadius.end} {...radius('end')} />
+          <LengthField label={WORDS.radiusAtTheNut} value={strings.boardRadius.nut} {...radius('nut')} />
+          <LengthField label={WORDS.radiusAtItsEnd} value={strings.boardRadius.end} {...radius('end')} />
         </>
       )}
       <Tick
-        label="Zero fret"
+        label={WORDS.zeroFret}
         checked={strings.zeroFret !== null}
         onChange={(on) =>
           put(on ? 'put a zero fret' : 'removed the zero fret', { zeroFret: on ? { behind: 4 } : null })
@@ -88,7 +89,7 @@ export function Board() {
       />
       {strings.zeroFret && (
         <LengthField
-          label="Nut behind it by"
+          label={WORDS.nutBehindItBy}
           value={strings.zeroFret.behind}
           {...lengths('strings.zeroFretBehind', (d, behind) =>
             edits.editStrings(d, { zeroFret: { ...d.strings.zeroFret!, behind } }),
@@ -96,7 +97,7 @@ export function Board() {
         />
       )}
       <Tick
-        label="More frets under some strings"
+        label={WORDS.moreFretsUnderSomeStrings}
         checked={strings.extraFrets !== null}
         onChange={(on) =>
           put(on ? 'put more frets under some strings' : 'gave all strings the same frets', {
@@ -106,9 +107,9 @@ export function Board() {
           })
         }
       />
-      <PartFields of="extraFrets" label="Frets past the last" />
+      <PartFields of="extraFrets" label={WORDS.fretsPastTheLast} />
       <Tick
-        label="Board extends behind the nut"
+        label={WORDS.boardExtendsBehindTheNut}
         checked={strings.extension !== null}
         onChange={(on) =>
           put(on ? 'extended the board behind the nut' : 'ended the board at the nut', {
@@ -116,7 +117,7 @@ export function Board() {
           })
         }
       />
-      <PartFields of="extension" label="Frets behind the nut" />
+      <PartFields of="extension" label={WORDS.fretsBehindTheNut} />
     </Section>
   );
 }

@@ -9,6 +9,7 @@ import { Choice, Reading, Section } from '../../shared/Section.tsx';
 import { figureAndUnit } from '@pelkin/core';
 import { StringTypes } from './StringTypes.tsx';
 import { CsvButton } from './CsvButton.tsx';
+import { WORDS } from './words.ts';
 
 /** Courses in words: how many strings each has, bass to treble. */
 export const courseWords = (courses: readonly number[] | null): string => courses?.join(' ') ?? '';
@@ -33,14 +34,14 @@ export function StringRows() {
   const { saddleLine } = stringPlan;
   const { figure, unit } = figureAndUnit(saddleLine?.worst.by ?? 0, units, 2);
   return (
-    <Section title="Every string, bass to treble" aside={<CsvButton table="saddles" />}>
+    <Section title={WORDS.everyStringBassToTreble} aside={<CsvButton table="saddles" />}>
       <Choice
-        label="Type its"
+        label={WORDS.typeIts}
         value={shown}
         options={[
           ['gauge', 'Gauge'],
           ['kind', 'Kind'],
-          ['compensation', 'Compensation'],
+          ['compensation', WORDS.compensation],
         ]}
         onChange={setShown}
       />
@@ -83,7 +84,7 @@ export function StringRows() {
           {saddleLine && (
             <>
               <Reading
-                label="Straight saddle, bass end tailward"
+                label={WORDS.straightSaddleBassEndTailward}
                 value={((saddleLine.turn * 180) / Math.PI).toFixed(2)}
                 unit="°"
               />
@@ -103,7 +104,7 @@ export function StringRows() {
               variant="outline"
               onClick={() => edit('estimated the compensation', edits.startCompensation)}
             >
-              Estimate
+              {WORDS.estimate}
             </Button>
           </HStack>
         </>

@@ -4,6 +4,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Pick } from '../../shared/Pick.tsx';
 import { TextField } from '../../shared/TextField.tsx';
+import { WORDS } from './words.ts';
 
 const CORE = LIMITS['strings.core'];
 const MOST_TYPES = 12;
@@ -54,7 +55,7 @@ export function StringTypes() {
           />
           <HStack gap="1" align="start">
             <NumberField
-              label="Core"
+              label={WORDS.core}
               value={type.core}
               unit="%"
               min={CORE.min}
@@ -70,7 +71,7 @@ export function StringTypes() {
               aria-label={`Remove ${type.name} from the table`}
               onClick={() => edit(`removed ${type.name}`, (d) => edits.removeStringType(d, i))}
             >
-              Remove
+              {WORDS.remove}
             </Button>
           </HStack>
         </Box>
@@ -90,7 +91,7 @@ export function StringTypes() {
             )
           }
         >
-          Add a kind
+          {WORDS.addAKind}
         </Button>
       </HStack>
     </>

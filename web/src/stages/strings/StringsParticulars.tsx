@@ -13,6 +13,7 @@ import { Board } from './Board.tsx';
 import { StringRows, courseWords, readCourses } from './StringRows.tsx';
 import { Choice, Reading, Section } from '../../shared/Section.tsx';
 import { CsvButton } from './CsvButton.tsx';
+import { WORDS } from './words.ts';
 
 type LengthKey = 'scaleLength' | 'nutWidth' | 'nutMargin' | 'bridgeSpread' | 'bridgeMargin';
 
@@ -95,10 +96,10 @@ export function StringsParticulars() {
   };
   return (
     <>
-      <Section title="Scale and frets">
+      <Section title={WORDS.scaleAndFrets}>
         {length('scaleLength', strings.fan ? 'Treble scale' : 'Scale length')}
         <Tick
-          label="Two scales, frets fanned"
+          label={WORDS.twoScalesFretsFanned}
           checked={strings.fan !== null}
           onChange={(on) =>
             edit(on ? 'fanned the frets' : 'changed to one scale', (d) =>
@@ -111,14 +112,14 @@ export function StringsParticulars() {
         {strings.fan && (
           <>
             <LengthField
-              label="Bass scale"
+              label={WORDS.bassScale}
               value={strings.fan.bassScale}
               {...lengths('strings.bassScale', (d, bassScale) =>
                 edits.editStrings(d, { fan: { ...d.strings.fan!, bassScale } }),
               )}
             />
             <CountField
-              label="Fret square to the centre line"
+              label={WORDS.fretSquareToTheCentreLine}
               value={strings.fan.perpendicularFret}
               limit={LIMITS['strings.perpendicularFret']}
               onCommit={(perpendicularFret) =>
@@ -130,13 +131,13 @@ export function StringsParticulars() {
           </>
         )}
         <CountField
-          label="Strings"
+          label={WORDS.strings}
           value={strings.count}
           limit={LIMITS['strings.count']}
           onCommit={(n) => edit(`${n} strings`, (d) => edits.setStringCount(d, n))}
         />
         <TextField
-          label="Courses, bass to treble"
+          label={WORDS.coursesBassToTreble}
           value={courseWords(strings.courses)}
           hint="strings of each course, as 2 2 2 2 2 2; empty where every string stands alone"
           onCommit={(text) => {
@@ -154,13 +155,13 @@ export function StringsParticulars() {
           }}
         />
         <CountField
-          label="Frets"
+          label={WORDS.frets}
           value={strings.frets}
           limit={LIMITS['strings.frets']}
           onCommit={(frets) => edit(`${frets} frets`, (d) => edits.editStrings(d, { frets }))}
         />
         <CountField
-          label="Neck leaves the body at fret"
+          label={WORDS.neckLeavesTheBodyAtFret}
           value={strings.jointFret}
           limit={LIMITS['strings.jointFret']}
           onCommit={(jointFret) =>
@@ -169,15 +170,15 @@ export function StringsParticulars() {
         />
       </Section>
       <Later>
-        <Section title="Nut and bridge">
-          {length('nutWidth', 'Nut width')}
+        <Section title={WORDS.nutAndBridge}>
+          {length('nutWidth', WORDS.nutWidth)}
           {length('nutMargin', 'Margin at the nut')}
           {length('bridgeSpread', 'Spread at the bridge')}
           {length('bridgeMargin', 'Margin at the bridge')}
           {strings.courses?.some((n) => n > 1) && (
             <>
               <LengthField
-                label="Within a course, nut"
+                label={WORDS.withinACourseNut}
                 value={strings.courseSpread.nut}
                 {...lengths(
                   'strings.courseSpread.nut',
@@ -186,7 +187,7 @@ export function StringsParticulars() {
                 )}
               />
               <LengthField
-                label="Within a course, bridge"
+                label={WORDS.withinACourseBridge}
                 value={strings.courseSpread.bridge}
                 {...lengths(
                   'strings.courseSpread.bridge',
@@ -198,7 +199,7 @@ export function StringsParticulars() {
             </>
           )}
           <Choice
-            label="Strings between"
+            label={WORDS.stringsBetween}
             value={strings.spacing}
             options={[
               ['equal-centres', 'Equal centres'],
@@ -211,7 +212,7 @@ export function StringsParticulars() {
             }
           />
         </Section>
-        <Section title="Results">
+        <Section title={WORDS.results}>
           {reading('Spread at the nut', stringPlan.nutSpread)}
           {reading('Joint, from the bridge', stringPlan.jointX)}
           {reading('Neck width at the joint', stringPlan.jointWidth)}
@@ -223,7 +224,7 @@ export function StringsParticulars() {
         </Section>
         <Board />
         <StringRows />
-        <Section title="Frets from the nut" aside={<CsvButton table="frets" />}>
+        <Section title={WORDS.fretsFromTheNut} aside={<CsvButton table="frets" />}>
           <FretTable frets={stringPlan.frets} fanned={strings.fan !== null} units={units} />
           <Text fontSize="11.5px" color="faded">
             Twelve-tone equal temperament, from the nut; saddles are compensated apart. The CSV holds both

@@ -3,10 +3,11 @@ import { Button, Text } from '@chakra-ui/react';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
+import { WORDS } from './words.ts';
 
 /** What a 100 mm bar may measure on paper before it is no bar of ours, mm. */
 const MEASURED = {
-  label: 'measured bar',
+  label: WORDS.measuredBar,
   min: 85,
   max: 118,
   from: 'end tick to end tick of the printed bar',
@@ -39,7 +40,7 @@ export function Correction() {
   const corrected = correction.x !== 1 || correction.y !== 1;
   return (
     <Section
-      title="Measured on your last print"
+      title={WORDS.measuredOnYourLastPrint}
       aside={
         corrected && (
           <Button
@@ -49,15 +50,15 @@ export function Correction() {
               edit('took the correction off', (d) => edits.editPrint(d, { correction: { x: 1, y: 1 } }))
             }
           >
-            Remove
+            {WORDS.remove}
           </Button>
         )
       }
     >
       {measured('x', 'across')}
       {measured('y', 'up')}
-      <Reading label="Correction across" value={`× ${correction.x.toFixed(4)}`} />
-      <Reading label="Correction up" value={`× ${correction.y.toFixed(4)}`} />
+      <Reading label={WORDS.correctionAcross} value={`× ${correction.x.toFixed(4)}`} />
+      <Reading label={WORDS.correctionUp} value={`× ${correction.y.toFixed(4)}`} />
       {[correction.x, correction.y].some(correctionQuestioned) && (
         <Text fontSize="12px" color="ochre" role="alert">
           ▲ Over 3 %: was this printed at “fit to page”? Print again at 100 % before you correct.

@@ -8,6 +8,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Section } from '../../shared/Section.tsx';
+import { WORDS } from './words.ts';
 
 /** Position on the paper under the sheets, and the turn and shift that would save some. */
 export function Lay() {
@@ -23,7 +24,7 @@ export function Lay() {
   const lies = place.turn !== 0 || place.shiftX !== 0 || place.shiftY !== 0;
   return (
     <Section
-      title="Position on the paper"
+      title={WORDS.positionOnThePaper}
       aside={
         lies && (
           <Button
@@ -35,13 +36,13 @@ export function Lay() {
               )
             }
           >
-            Reset the position
+            {WORDS.resetThePosition}
           </Button>
         )
       }
     >
       <NumberField
-        label="Turned by"
+        label={WORDS.turnedBy}
         value={place.turn}
         unit="°"
         min={-180}
@@ -54,7 +55,7 @@ export function Lay() {
         }
       />
       <LengthField
-        label="Moved across by"
+        label={WORDS.movedAcrossBy}
         value={place.shiftX}
         {...lengths(
           'print.place.shiftX',
@@ -63,7 +64,7 @@ export function Lay() {
         )}
       />
       <LengthField
-        label="Moved up by"
+        label={WORDS.movedUpBy}
         value={place.shiftY}
         {...lengths(
           'print.place.shiftY',
@@ -90,7 +91,7 @@ export function Lay() {
               )
             }
           >
-            Use this position
+            {WORDS.useThisPosition}
           </Button>
         ) : (
           <Button
@@ -101,7 +102,7 @@ export function Lay() {
               setWantedFor(look?.state === 'pending' ? null : design);
             }}
           >
-            {look?.state === 'pending' ? 'Stop looking' : 'Look for fewer sheets'}
+            {look?.state === 'pending' ? WORDS.stopLooking : WORDS.lookForFewerSheets}
           </Button>
         )}
       </HStack>

@@ -5,6 +5,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
+import { WORDS } from './words.ts';
 
 /** Off the edge by so much when a saw line is first asked for, mm: what a router takes in one light pass. */
 const SAW_LINE = 3;
@@ -20,7 +21,7 @@ export function OnPaper() {
     );
   return (
     <>
-      <Section title="On paper and in files">
+      <Section title={WORDS.onPaperAndInFiles}>
         {SHOWABLE.map((key) => (
           <Tick
             key={key}
@@ -30,31 +31,31 @@ export function OnPaper() {
           />
         ))}
         <Tick
-          label="Saw line outside the edge"
+          label={WORDS.sawLineOutsideTheEdge}
           checked={print.cutOffset !== null}
           onChange={(on) => put('A saw line', on, () => ({ cutOffset: on ? SAW_LINE : null }))}
         />
         {print.cutOffset !== null && (
           <LengthField
-            label="Off the edge by"
+            label={WORDS.offTheEdgeBy}
             value={print.cutOffset}
             {...lengths('print.cutOffset', (d, cutOffset) => edits.editPrint(d, { cutOffset }))}
           />
         )}
         <Tick
-          label="Cover page with the design’s numbers"
+          label={WORDS.coverPageWithTheDesignsNumbers}
           checked={print.cover}
           onChange={(cover) => put('A cover', cover, () => ({ cover }))}
         />
         <Tick
-          label="Plan of the sheets"
+          label={WORDS.planOfTheSheets}
           checked={print.planPage}
           onChange={(planPage) => put('A plan', planPage, () => ({ planPage }))}
         />
       </Section>
-      <Section title="Lines">
+      <Section title={WORDS.lines}>
         <LengthField
-          label="Edge, width"
+          label={WORDS.edgeWidth}
           value={print.weights.edge}
           places={2}
           {...lengths('print.edgeWeight', (d, edge) =>
@@ -62,7 +63,7 @@ export function OnPaper() {
           )}
         />
         <LengthField
-          label="Other lines, width"
+          label={WORDS.otherLinesWidth}
           value={print.weights.fine}
           places={2}
           {...lengths('print.fineWeight', (d, fine) =>

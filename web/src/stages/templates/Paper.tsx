@@ -5,6 +5,7 @@ import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Pick } from '../../shared/Pick.tsx';
 import { Choice, Section } from '../../shared/Section.tsx';
+import { WORDS } from './words.ts';
 
 const PAPERS: readonly (readonly [PrintSettings['paper'], string])[] = [
   ['A4', 'A4'],
@@ -31,9 +32,9 @@ export function Paper() {
       `${side} printer margin`,
     );
   return (
-    <Section title="Paper">
+    <Section title={WORDS.paper}>
       <Pick
-        label="Size"
+        label={WORDS.size}
         value={print.paper}
         options={PAPERS}
         onChange={(paper) => set(`paper ${PAPERS.find(([key]) => key === paper)![1]}`, { paper })}
@@ -41,14 +42,14 @@ export function Paper() {
       {print.paper === 'own' && (
         <>
           <LengthField
-            label="Its width, upright"
+            label={WORDS.itsWidthUpright}
             value={print.own.width}
             {...lengths('print.ownWidth', (d, width) =>
               edits.editPrint(d, { own: { ...d.print.own, width } }),
             )}
           />
           <LengthField
-            label="Its height, upright"
+            label={WORDS.itsHeightUpright}
             value={print.own.height}
             {...lengths('print.ownHeight', (d, height) =>
               edits.editPrint(d, { own: { ...d.print.own, height } }),
@@ -58,7 +59,7 @@ export function Paper() {
       )}
       {print.paper === 'roll' && (
         <LengthField
-          label="Width of the roll"
+          label={WORDS.widthOfTheRoll}
           value={print.rollWidth}
           {...lengths('print.rollWidth', (d, rollWidth) => edits.editPrint(d, { rollWidth }))}
         />
@@ -73,14 +74,14 @@ export function Paper() {
         onChange={(orientation) => set('turned the paper', { orientation })}
       />
       <LengthField
-        label="Overlap"
+        label={WORDS.overlap}
         value={print.overlap}
         {...lengths('print.overlap', (d, overlap) => edits.editPrint(d, { overlap }))}
       />
-      <LengthField label="Margin, left" value={print.margins.left} {...margin('left')} />
-      <LengthField label="Margin, right" value={print.margins.right} {...margin('right')} />
-      <LengthField label="Margin, top" value={print.margins.top} {...margin('top')} />
-      <LengthField label="Margin, bottom" value={print.margins.bottom} {...margin('bottom')} />
+      <LengthField label={WORDS.marginLeft} value={print.margins.left} {...margin('left')} />
+      <LengthField label={WORDS.marginRight} value={print.margins.right} {...margin('right')} />
+      <LengthField label={WORDS.marginTop} value={print.margins.top} {...margin('top')} />
+      <LengthField label={WORDS.marginBottom} value={print.margins.bottom} {...margin('bottom')} />
     </Section>
   );
 }

@@ -8,6 +8,7 @@ import { useDesign } from '../../design/store.ts';
 import { download, fileStem } from '../../shared/download.ts';
 import { Section } from '../../shared/Section.tsx';
 import { pdfOfSheets } from '../../workers/print.ts';
+import { WORDS } from './words.ts';
 
 const KINDS = ['PDF', 'SVG', 'DXF'] as const;
 
@@ -46,7 +47,7 @@ export function Plates() {
     }
   };
   return (
-    <Section title="Covers and pickguards">
+    <Section title={WORDS.coversAndPickguards}>
       {plates.map((plate) => (
         <HStack key={plate.id} gap="1">
           <Text flex="1" minW="0" fontSize="12.5px" truncate title={plate.name}>

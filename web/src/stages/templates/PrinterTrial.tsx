@@ -8,9 +8,10 @@ import { NumberField } from '../../shared/NumberField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
 import { useTryPrinter } from './tryPrinter.ts';
+import { WORDS } from './words.ts';
 
 const BLANK = {
-  label: 'blank edge',
+  label: WORDS.blankEdge,
   min: 0,
   max: 40,
   from: 'the sheet’s edge, where this printer cannot print',
@@ -22,8 +23,8 @@ export function PrinterTrial() {
   const printer = useTryPrinter((s) => s.printer);
   const { setOn, set } = useTryPrinter.getState();
   return (
-    <Section title="Try an inaccurate printer">
-      <Tick label="Show what a simulated printer makes of it" checked={on} onChange={setOn} />
+    <Section title={WORDS.tryAnInaccuratePrinter}>
+      <Tick label={WORDS.showWhatASimulatedPrinterMakes} checked={on} onChange={setOn} />
       {on && (
         <>
           {(
@@ -48,7 +49,7 @@ export function PrinterTrial() {
             />
           ))}
           <NumberField
-            label="It feeds at a slant of"
+            label={WORDS.itFeedsAtASlantOf}
             value={(printer.skew * 180) / Math.PI}
             unit="°"
             min={-3}
@@ -61,7 +62,7 @@ export function PrinterTrial() {
             }}
           />
           <LengthField
-            label="Unprinted edge"
+            label={WORDS.unprintedEdge}
             value={printer.blank.left}
             unit="mm"
             limit={BLANK}
@@ -97,7 +98,7 @@ function Outcome() {
     <>
       <Reading label="100 mm bar measures, across" value={length(made.barX)} />
       <Reading label="100 mm bar measures, up" value={length(made.barY)} />
-      <Reading label="Taped up, off by at most" value={length(made.worst)} />
+      <Reading label={WORDS.tapedUpOffByAtMost} value={length(made.worst)} />
       {made.lost > 0.05 && (
         <Text fontSize="12px" color="ochre" role="alert">
           ▲ {length(made.lost, 1)} of line fall on blank edges: set the margins above to what this printer
@@ -109,7 +110,7 @@ function Outcome() {
           Red on the board: the taped-up sheets as this printer makes them.
         </Text>
         <Button size="2xs" variant="outline" onClick={cure}>
-          Correct by these bars
+          {WORDS.correctByTheseBars}
         </Button>
       </HStack>
     </>

@@ -14,6 +14,7 @@ import { Paper } from './Paper.tsx';
 import { Plates } from './Plates.tsx';
 import { PrinterTrial } from './PrinterTrial.tsx';
 import { saveFile } from '../../design/saveFile.ts';
+import { WORDS } from './words.ts';
 
 /** Paper, what goes on it, how it lies, the printer’s error, and the sheets that come of it. */
 export function TemplatesParticulars() {
@@ -37,14 +38,14 @@ export function TemplatesParticulars() {
   };
   return (
     <>
-      <Section title="Sheets">
+      <Section title={WORDS.sheets}>
         <Reading
-          label="To print"
+          label={WORDS.toPrint}
           value={String(plan.printed.length)}
           unit={plan.printed.length === 1 ? 'sheet' : 'sheets'}
         />
-        <Reading label="Grid, across × up" value={`${plan.grid.columns} × ${plan.grid.rows}`} />
-        {leftOut.length > 0 && <Reading label="Left out, empty" value={leftOut.join(' ')} />}
+        <Reading label={WORDS.gridAcrossUp} value={`${plan.grid.columns} × ${plan.grid.rows}`} />
+        {leftOut.length > 0 && <Reading label={WORDS.leftOutEmpty} value={leftOut.join(' ')} />}
         <Text fontSize="12px" color="faded">
           Each {lengthWithUnit(width, design.units, 0)} by {lengthWithUnit(height, design.units, 0)}; the
           taped-up drawing is {lengthWithUnit(measures.length, design.units)} by{' '}
@@ -65,7 +66,7 @@ export function TemplatesParticulars() {
           loadingText="Making the sheets"
           onClick={() => void print()}
         >
-          <FileDown size={15} aria-hidden /> Save the paper as PDF
+          <FileDown size={15} aria-hidden /> {WORDS.saveThePaperAsPdf}
         </Button>
         {failure && (
           <Text fontSize="12px" color="madder" role="alert">

@@ -24,6 +24,7 @@ import { Tick } from '../../../shared/Tick.tsx';
 import { Reach } from '../parts/PartReadings.tsx';
 import { NeckScrews } from './NeckScrews.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
+import { WORDS } from '../words.ts';
 
 const DEG = 180 / Math.PI;
 const JOINTS = [
@@ -96,13 +97,13 @@ function Solve() {
   const shim = angle === null ? null : shimFor(angle - side.angle, design.neck.pocketLength);
   const round = (v: number): number => Number(v.toFixed(2));
   return (
-    <Section title="Solve for a saddle height">
+    <Section title={WORDS.solveForASaddleHeight}>
       <LengthField
-        label="Saddle over the face"
+        label={WORDS.saddleOverTheFace}
         value={height}
         unit={units}
         limit={{
-          label: 'saddle height',
+          label: WORDS.saddleHeight,
           min: 0,
           max: 60,
           from: travel ? `${travel.name}: ${travel.low} to ${travel.high} mm` : 'the face',
@@ -122,7 +123,7 @@ function Solve() {
             edit('solved the pocket for depth', (d) => edits.setNeck(d, { depth: round(depth) }))
           }
         >
-          Use this depth
+          {WORDS.useThisDepth}
         </Button>
       </HStack>
       <HStack fontSize="12.5px">
@@ -137,7 +138,7 @@ function Solve() {
             edit('solved the neck for angle', (d) => edits.setNeck(d, { angle: round(angle! * DEG) }))
           }
         >
-          Use this angle
+          {WORDS.useThisAngle}
         </Button>
       </HStack>
       {shim !== null && Math.abs(shim) > 0.01 && (
@@ -167,13 +168,13 @@ function Readings() {
   const held = bridge?.part.form.saddles;
   const behind = held ? Math.max(1, place.x - (bridge.part.part.at.x - held.heldBehind)) : null;
   return (
-    <Section title="Results">
-      <Reading label="Board over the face, at the joint" value={say(place.boardOver)} unit={unit} />
-      <Reading label="Saddle over the face" value={say(place.z)} unit={unit} />
-      <Reading label="Saddle moved by the angle" value={say(place.x)} unit={unit} />
+    <Section title={WORDS.results}>
+      <Reading label={WORDS.boardOverTheFaceAtThe} value={say(place.boardOver)} unit={unit} />
+      <Reading label={WORDS.saddleOverTheFace} value={say(place.z)} unit={unit} />
+      <Reading label={WORDS.saddleMovedByTheAngle} value={say(place.x)} unit={unit} />
       {held && behind !== null && (
         <Reading
-          label="String breaks over it by"
+          label={WORDS.stringBreaksOverItBy}
           value={`${(breakAngle(place, behind, held.heldHigh) * DEG).toFixed(1)}°`}
         />
       )}
@@ -214,7 +215,7 @@ function Saddles() {
           variant="outline"
           onClick={() => edit('estimated the compensation', edits.startCompensation)}
         >
-          Estimate it
+          {WORDS.estimateIt}
         </Button>
       </HStack>
     </>
@@ -229,7 +230,7 @@ function Tenon() {
   return (
     <>
       <Tick
-        label="A tenon, narrower than the heel"
+        label={WORDS.aTenonNarrowerThanTheHeel}
         checked={tenon !== null}
         onChange={(on) =>
           edit(on ? 'gave the neck a tenon' : 'let the whole heel in', (d) =>
@@ -239,7 +240,7 @@ function Tenon() {
       />
       {tenon !== null && (
         <LengthField
-          label="Cheek to cheek"
+          label={WORDS.cheekToCheek}
           value={tenon}
           {...lengths('neck.tenon', (d, mm) => edits.setNeck(d, { tenon: mm }))}
         />
@@ -257,9 +258,9 @@ export function NeckJoin() {
   const edit = useDesignStore((s) => s.edit);
   return (
     <>
-      <Section title="Neck and body">
+      <Section title={WORDS.neckAndBody}>
         <Pick
-          label="The neck is"
+          label={WORDS.theNeckIs}
           value={joint}
           options={JOINTS}
           onChange={(next) => edit('decided the neck join', (d) => edits.setNeck(d, { joint: next }))}
@@ -273,9 +274,9 @@ export function NeckJoin() {
       </Section>
       {joint !== 'undecided' && (
         <>
-          <Section title="From the side">
-            <NeckLength of="heel" label="Heel with board" limit="neck.heel" />
-            <NeckLength of="board" label="Fingerboard alone" limit="neck.board" />
+          <Section title={WORDS.fromTheSide}>
+            <NeckLength of="heel" label={WORDS.heelWithBoard} limit="neck.heel" />
+            <NeckLength of="board" label={WORDS.fingerboardAlone} limit="neck.board" />
             <NeckLength
               of="depth"
               label={pocketed ? 'Pocket depth' : 'Heel below the face'}
@@ -283,7 +284,7 @@ export function NeckJoin() {
               places={2}
             />
             <NumberField
-              label="Neck angle"
+              label={WORDS.neckAngle}
               value={angle}
               unit="°"
               min={-6}
@@ -292,27 +293,22 @@ export function NeckJoin() {
               places={2}
               onCommit={(v) => edit('changed the neck angle', (d) => edits.setNeck(d, { angle: v }))}
             />
-            <NeckLength of="fretHeight" label="Fret height" limit="neck.fretHeight" places={2} />
-            <NeckLength
-              of="actionNut"
-              label="String over fret 1, at the nut"
-              limit="neck.action"
-              places={2}
-            />
-            <NeckLength of="action12" label="String over fret 12" limit="neck.action" places={2} />
-            {joint === 'screwed' && <NeckLength of="carve" label="Heel carve" limit="neck.carve" />}
+            <NeckLength of="fretHeight" label={WORDS.fretHeight} limit="neck.fretHeight" places={2} />
+            <NeckLength of="actionNut" label={WORDS.stringOverFret1AtThe} limit="neck.action" places={2} />
+            <NeckLength of="action12" label={WORDS.stringOverFret12} limit="neck.action" places={2} />
+            {joint === 'screwed' && <NeckLength of="carve" label={WORDS.heelCarve} limit="neck.carve" />}
           </Section>
           <Readings />
           <Saddles />
           <Solve />
           {pocketed ? (
-            <Section title="The pocket in plan">
-              <NeckLength of="pocketLength" label="Tailward of the joint" limit="neck.pocketLength" />
-              <NeckLength of="past" label="Past the edge" limit="neck.past" />
+            <Section title={WORDS.thePocketInPlan}>
+              <NeckLength of="pocketLength" label={WORDS.tailwardOfTheJoint} limit="neck.pocketLength" />
+              <NeckLength of="past" label={WORDS.pastTheEdge} limit="neck.past" />
               {joint === 'glued' && <Tenon />}
-              <NeckLength of="fit" label="Fit, each side" limit="neck.fit" places={2} />
+              <NeckLength of="fit" label={WORDS.fitEachSide} limit="neck.fit" places={2} />
               <Choice
-                label="End of the pocket"
+                label={WORDS.endOfThePocket}
                 value={end}
                 options={[
                   ['square', 'Square'],
@@ -322,15 +318,15 @@ export function NeckJoin() {
                   edit(`made the pocket’s end ${next}`, (d) => edits.setNeck(d, { end: next }))
                 }
               />
-              {end === 'square' && <NeckLength of="radius" label="Corner radius" limit="shape.radius" />}
+              {end === 'square' && <NeckLength of="radius" label={WORDS.cornerRadius} limit="shape.radius" />}
               <Text fontSize="12px" color="faded">
                 Its sides are the neck’s own taper, or its tenon’s cheeks, with the fit. Prove it in scrap
                 before the wood.
               </Text>
             </Section>
           ) : (
-            <Section title="The core in plan">
-              <NeckLength of="core" label="Width behind the board" limit="neck.core" />
+            <Section title={WORDS.theCoreInPlan}>
+              <NeckLength of="core" label={WORDS.widthBehindTheBoard} limit="neck.core" />
             </Section>
           )}
           {joint === 'screwed' && <NeckScrews />}

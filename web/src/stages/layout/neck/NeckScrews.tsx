@@ -7,6 +7,7 @@ import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Section } from '../../../shared/Section.tsx';
+import { WORDS } from '../words.ts';
 
 type ScrewKey = 'from' | 'along' | 'across' | 'length' | 'thread' | 'root' | 'plate' | 'underHead';
 
@@ -31,9 +32,9 @@ export function NeckScrews() {
   const side = neckSide(design, stringPlan);
   const places = neckScrewPlaces(neck, stringPlan);
   return (
-    <Section title="Neck screws">
+    <Section title={WORDS.neckScrews}>
       <NumberField
-        label="How many"
+        label={WORDS.howMany}
         value={neck.screws.count}
         unit=""
         min={0}
@@ -42,15 +43,15 @@ export function NeckScrews() {
         whole
         onCommit={(count) => edit('changed the neck screws', (d) => edits.setNeckScrews(d, { count }))}
       />
-      <ScrewLength of="from" label="Middle, tailward of the joint" limit="neck.screwFrom" />
-      <ScrewLength of="along" label="Apart along" limit="neck.screwSpan" />
-      <ScrewLength of="across" label="Apart across" limit="neck.screwSpan" />
-      <ScrewLength of="length" label="Length under the head" limit="neck.screwLength" />
-      <ScrewLength of="thread" label="Thread" limit="neck.screwThread" />
-      <ScrewLength of="root" label="Root" limit="neck.screwThread" />
-      <ScrewLength of="plate" label="Plate or ferrule" limit="neck.plate" />
-      <ScrewLength of="underHead" label="Washer under the head" limit="neck.plate" />
-      <Box as="table" w="full" fontSize="12px" aria-label="Bite of the neck screws">
+      <ScrewLength of="from" label={WORDS.middleTailwardOfTheJoint} limit="neck.screwFrom" />
+      <ScrewLength of="along" label={WORDS.apartAlong} limit="neck.screwSpan" />
+      <ScrewLength of="across" label={WORDS.apartAcross} limit="neck.screwSpan" />
+      <ScrewLength of="length" label={WORDS.lengthUnderTheHead} limit="neck.screwLength" />
+      <ScrewLength of="thread" label={WORDS.thread} limit="neck.screwThread" />
+      <ScrewLength of="root" label={WORDS.root} limit="neck.screwThread" />
+      <ScrewLength of="plate" label={WORDS.plateOrFerrule} limit="neck.plate" />
+      <ScrewLength of="underHead" label={WORDS.washerUnderTheHead} limit="neck.plate" />
+      <Box as="table" w="full" fontSize="12px" aria-label={WORDS.biteOfTheNeckScrews}>
         <thead>
           <tr>
             {['screw', 'bites', 'left under the board'].map((h) => (

@@ -15,6 +15,7 @@ import { Tick } from '../../../shared/Tick.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { Islands } from './Islands.tsx';
 import { ShapeFields } from './ShapeFields.tsx';
+import { WORDS } from '../words.ts';
 
 const openingOf = (d: Design, id: string): Opening | undefined => d.openings.find((o) => o.id === id);
 
@@ -32,7 +33,7 @@ function Bit({ id, index, bit }: { id: string; index: number; bit: number | null
   return (
     <>
       <Tick
-        label="Corner radius from the bit"
+        label={WORDS.cornerRadiusFromTheBit}
         checked={bit !== null}
         onChange={(on) =>
           edit(on ? 'chose a bit' : 'left the bit open', (d) =>
@@ -42,7 +43,7 @@ function Bit({ id, index, bit }: { id: string; index: number; bit: number | null
       />
       {bit !== null && (
         <LengthField
-          label="Bit"
+          label={WORDS.bit}
           value={bit}
           {...lengths(
             `openings.${id}.${index}.bit`,
@@ -70,12 +71,12 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
             if (last) useChosenInLayout.getState().chooseOpening(null);
           }}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       }
     >
       <Pick
-        label="It is a"
+        label={WORDS.itIsA}
         value={step.role}
         options={ROLES}
         onChange={(role) => edit('changed what a step is', (d) => edits.changeStep(d, id, index, { role }))}
@@ -84,7 +85,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
       <Bit id={id} index={index} bit={step.bit ?? null} />
       {!step.through && (
         <LengthField
-          label="Depth"
+          label={WORDS.depth}
           value={step.depth}
           {...lengths(
             `openings.${id}.${index}.depth`,
@@ -94,7 +95,7 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
         />
       )}
       <Tick
-        label="Through the body"
+        label={WORDS.throughTheBody}
         checked={step.through}
         onChange={(through) =>
           edit(through ? 'cut a step through' : 'gave a step its floor', (d) =>
@@ -108,9 +109,9 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
 }
 
 const WISH: Readonly<Record<'ledge' | 'thickness' | 'apart', Limit>> = {
-  ledge: { label: 'ledge', min: 2, max: 40, from: 'the opening’s wall to the ledge’s' },
-  thickness: { label: 'cover', min: 0.5, max: 10, from: 'face to face of the plate' },
-  apart: { label: 'screws apart', min: 0, max: 200, from: 'along the ledge, about; 0 for none' },
+  ledge: { label: WORDS.ledge, min: 2, max: 40, from: 'the opening’s wall to the ledge’s' },
+  thickness: { label: WORDS.cover, min: 0.5, max: 10, from: 'face to face of the plate' },
+  apart: { label: WORDS.screwsApart, min: 0, max: 200, from: 'along the ledge, about; 0 for none' },
 };
 
 /** A cover over the opening: its ledge, and its screws by rule. */
@@ -120,7 +121,7 @@ function Cover({ id }: { id: string }) {
   const [wish, setWish] = useState({ ledge: 8, thickness: 2, apart: 70 });
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <Section title="Cover">
+    <Section title={WORDS.cover2}>
       {(['ledge', 'thickness', 'apart'] as const).map((key) => (
         <LengthField
           key={key}
@@ -150,7 +151,7 @@ function Cover({ id }: { id: string }) {
             setProblem(none ? 'Its first step has no line that a ledge can follow.' : null);
           }}
         >
-          Add ledge and screws
+          {WORDS.addLedgeAndScrews}
         </Button>
       </HStack>
       {problem && (
@@ -201,7 +202,7 @@ export function ChosenOpening({ id }: { id: string }) {
                 useChosenInLayout.getState().chooseOpening(made);
               }}
             >
-              Copy
+              {WORDS.copy}
             </Button>
             <Button
               size="2xs"
@@ -211,13 +212,13 @@ export function ChosenOpening({ id }: { id: string }) {
                 useChosenInLayout.getState().chooseOpening(null);
               }}
             >
-              Remove
+              {WORDS.remove}
             </Button>
           </HStack>
         }
       >
         <TextField
-          label="Name"
+          label={WORDS.name}
           value={opening.name}
           hint="as it stands on paper"
           onCommit={(text) =>
@@ -227,7 +228,7 @@ export function ChosenOpening({ id }: { id: string }) {
           }
         />
         <Choice
-          label="Cut from"
+          label={WORDS.cutFrom}
           value={opening.face}
           options={[
             ['front', 'Front'],
@@ -239,10 +240,16 @@ export function ChosenOpening({ id }: { id: string }) {
         />
         {first?.shape.kind !== 'inset' && (
           <>
-            <SideLength label="From bridge" path={`openings.${id}.x`} axis="x" pick={pickX} put={putX} />
-            <SideLength label="From centre line" path={`openings.${id}.y`} axis="y" pick={pickY} put={putY} />
+            <SideLength label={WORDS.fromBridge} path={`openings.${id}.x`} axis="x" pick={pickX} put={putX} />
+            <SideLength
+              label={WORDS.fromCentreLine}
+              path={`openings.${id}.y`}
+              axis="y"
+              pick={pickY}
+              put={putY}
+            />
             <NumberField
-              label="Turned by"
+              label={WORDS.turnedBy}
               value={opening.turn}
               unit="°"
               min={LIMITS['opening.turn'].min}
@@ -276,7 +283,7 @@ export function ChosenOpening({ id }: { id: string }) {
             )
           }
         >
-          Add a step
+          {WORDS.addAStep}
         </Button>
       </HStack>
       <Cover id={id} />

@@ -10,6 +10,7 @@ import { Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { WORDS } from '../words.ts';
 
 const guardOf = (d: Design, id: string): Guard | undefined => d.guards.find((g) => g.id === id);
 
@@ -36,18 +37,18 @@ function OneGuard({ guard }: { guard: Guard }) {
           variant="outline"
           onClick={() => edit(`removed ${guard.name}`, (d) => edits.removeGuard(d, id))}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       }
     >
       <TextField
-        label="Name"
+        label={WORDS.name}
         value={guard.name}
         hint="as it stands on its sheet"
         onCommit={(text) => change('named a pickguard', { name: text.trim().slice(0, 80) || guard.name })}
       />
       <Tick
-        label="Follows the body’s edge"
+        label={WORDS.followsTheBodysEdge}
         checked={guard.follow !== null}
         onChange={(on) =>
           change(on ? 'let a pickguard follow the edge' : 'let a pickguard go its own way', {
@@ -57,7 +58,7 @@ function OneGuard({ guard }: { guard: Guard }) {
       />
       {guard.follow !== null && (
         <LengthField
-          label="Inside the edge by"
+          label={WORDS.insideTheEdgeBy}
           value={guard.follow}
           {...lengths(
             `guards.${id}.follow`,
@@ -80,7 +81,7 @@ function OneGuard({ guard }: { guard: Guard }) {
         />
       ))}
       <NumberField
-        label="Edge bevelled by"
+        label={WORDS.edgeBevelledBy}
         value={guard.bevel}
         unit="°"
         min={0}
@@ -135,7 +136,7 @@ export function Guards() {
       ))}
       <HStack py="2" justify="end">
         <Button size="2xs" variant="outline" onClick={begin}>
-          Add a pickguard
+          {WORDS.addAPickguard}
         </Button>
       </HStack>
     </>

@@ -4,6 +4,7 @@ import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
+import { WORDS } from '../words.ts';
 
 /** Wood that stays standing in a step: how much, and where in the opening. */
 export function Islands({ id, index, step }: { id: string; index: number; step: OpeningStep }) {
@@ -45,7 +46,7 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
                 )
               }
             >
-              Remove an island
+              {WORDS.removeAnIsland}
             </Button>
           )}
           <Button
@@ -60,7 +61,7 @@ export function Islands({ id, index, step }: { id: string; index: number; step: 
               )
             }
           >
-            Add an island
+            {WORDS.addAnIsland}
           </Button>
         </HStack>
       </HStack>

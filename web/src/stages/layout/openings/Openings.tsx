@@ -9,6 +9,7 @@ import { useChosenInLayout } from '../chosen.ts';
 import { Guards } from './Guards.tsx';
 import { ChosenOpening } from './ChosenOpening.tsx';
 import { faceWords, stepWords } from './words.ts';
+import { WORDS } from '../words.ts';
 
 type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => Omit<Opening, 'id'> };
 
@@ -38,7 +39,7 @@ const BEGUN: readonly Begun[] = [
       ),
   },
   {
-    words: 'Rectangle',
+    words: WORDS.rectangle,
     make: (x) =>
       opening(
         'Opening',
@@ -68,7 +69,7 @@ const BEGUN: readonly Begun[] = [
       ),
   },
   {
-    words: 'Rows of holes',
+    words: WORDS.rowsOfHoles,
     make: (x) =>
       opening(
         'Holes',
@@ -82,17 +83,17 @@ const BEGUN: readonly Begun[] = [
       ),
   },
   {
-    words: 'Ring of holes',
+    words: WORDS.ringOfHoles,
     make: (x) =>
       opening(
-        'Ring of holes',
+        WORDS.ringOfHoles,
         'front',
         { x: Math.round(x * 0.5), y: 0 },
         edits.plainStep('holes', { kind: 'ring', diameter: 6, holes: 6, across: 40 }, 20),
       ),
   },
   {
-    words: 'Chamber along the edge',
+    words: WORDS.chamberAlongTheEdge,
     make: (x, y) =>
       opening(
         'Chamber',
@@ -125,7 +126,7 @@ export function Openings() {
   return (
     <>
       {there && <ChosenOpening id={chosen!} key={chosen} />}
-      <Section title="Add an opening">
+      <Section title={WORDS.addAnOpening}>
         <HStack gap="1" wrap="wrap">
           {BEGUN.map(({ words, make }) => (
             <Button
@@ -151,7 +152,7 @@ export function Openings() {
         </Text>
       </Section>
       <Section title={`Your openings (${openings.length})`}>
-        <Box role="list" aria-label="Openings" minW="0">
+        <Box role="list" aria-label={WORDS.openings} minW="0">
           {openings.map((o) => (
             <ListRow
               key={o.id}

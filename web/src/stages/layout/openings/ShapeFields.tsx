@@ -7,6 +7,7 @@ import { useDesignStore } from '../../../design/store.ts';
 import { CountField } from '../../../shared/CountField.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
+import { WORDS } from '../words.ts';
 
 const openingOf = (d: Design, id: string): Opening | undefined => d.openings.find((o) => o.id === id);
 
@@ -24,7 +25,7 @@ function Follows({ id, index, of }: { id: string; index: number; of: string }) {
   ];
   return (
     <Pick
-      label="It follows"
+      label={WORDS.itFollows}
       value={of}
       options={options}
       onChange={(next) =>

@@ -17,6 +17,7 @@ import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
 import { outlineFromDrawing, writePartFile } from './partFiles.ts';
+import { WORDS } from '../words.ts';
 
 const partOf = (d: Design, id: string): PlacedPart | undefined => d.parts.find((p) => p.id === id);
 
@@ -51,14 +52,14 @@ function Place({ part }: { part: PlacedPart }) {
     <>
       {faces.length > 1 && (
         <Choice
-          label="Face"
+          label={WORDS.face}
           value={part.face}
           options={faces.map((f) => [f, FACES[f]] as const)}
           onChange={(face) => change(`put ${part.spec.name} on the ${face}`, { face })}
         />
       )}
-      <SideLength label="From bridge" path={`parts.${id}.x`} axis="x" pick={pickX} put={putX} />
-      <SideLength label="From centre line" path={`parts.${id}.y`} axis="y" pick={pickY} put={putY} />
+      <SideLength label={WORDS.fromBridge} path={`parts.${id}.x`} axis="x" pick={pickX} put={putX} />
+      <SideLength label={WORDS.fromCentreLine} path={`parts.${id}.y`} axis="y" pick={pickY} put={putY} />
       <NumberField
         label={part.face === 'edge' ? 'Points inward at' : 'Turned by'}
         value={part.turn}
@@ -72,7 +73,7 @@ function Place({ part }: { part: PlacedPart }) {
       {part.face === 'edge' && (
         <>
           <LengthField
-            label="Below the front face"
+            label={WORDS.belowTheFrontFace}
             value={-part.z}
             {...lengths(
               `parts.${id}.z`,
@@ -82,7 +83,7 @@ function Place({ part }: { part: PlacedPart }) {
             )}
           />
           <NumberField
-            label="Tilted by"
+            label={WORDS.tiltedBy}
             value={part.tilt}
             unit="°"
             min={-80}
@@ -108,7 +109,7 @@ function Place({ part }: { part: PlacedPart }) {
                 })
               }
             >
-              Square on the edge
+              {WORDS.squareOnTheEdge}
             </Button>
           </HStack>
         </>
@@ -129,7 +130,7 @@ function Place({ part }: { part: PlacedPart }) {
               })
             }
           >
-            Turn with the fan
+            {WORDS.turnWithTheFan}
           </Button>
         </HStack>
       )}
@@ -142,7 +143,7 @@ const Name = memo(function Name({ id, spec }: { id: string; spec: PartSpec }) {
   const edit = useDesignStore((s) => s.edit);
   return (
     <TextField
-      label="Name"
+      label={WORDS.name}
       value={spec.name}
       hint="your own name for it; parts of one name share their measures"
       onCommit={(text) => {
@@ -184,14 +185,14 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
     }
   };
   return (
-    <Section title="Keep it">
+    <Section title={WORDS.keepIt}>
       <KeepPart spec={spec} />
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
           As a file: its measures, and which of them are assumed.
         </Text>
         <Button size="2xs" variant="outline" onClick={() => writePartFile(spec)}>
-          Save the part
+          {WORDS.saveThePart}
         </Button>
       </HStack>
       <HStack>
@@ -210,12 +211,12 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
               )
             }
           >
-            Remove
+            {WORDS.remove}
           </Button>
         ) : (
           <FileButton
             words="Outline"
-            label="Outline file"
+            label={WORDS.outlineFile}
             accept=".svg,.dxf,image/svg+xml"
             onFile={(file) => void take(file)}
           />
@@ -244,21 +245,21 @@ export function ChosenPart({ id }: { id: string }) {
         aside={
           <HStack gap="1">
             <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${part.spec.name}`)}>
-              Copy
+              {WORDS.copy}
             </Button>
             <Button
               size="2xs"
               variant="outline"
               onClick={() => edit(`mirrored ${part.spec.name}`, (d) => edits.mirrorParts(d, [id]))}
             >
-              Mirror
+              {WORDS.mirror}
             </Button>
             <Button
               size="2xs"
               variant="outline"
               onClick={() => removeParts([id], `removed ${part.spec.name}`)}
             >
-              Remove
+              {WORDS.remove}
             </Button>
           </HStack>
         }
@@ -281,7 +282,7 @@ export function ChosenPart({ id }: { id: string }) {
                 )
               }
             >
-              Ungroup
+              {WORDS.ungroup}
             </Button>
           </HStack>
         )}

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiError, api, wordsOf } from '../../../design/api.ts';
 import { OWN_PARTS } from './OwnShelf.tsx';
+import { WORDS } from '../words.ts';
 
 /** Keeps a part on the workshop's own shelf; one of the same name is replaced only when that is said. */
 export function KeepPart({ spec }: { spec: PartSpec }) {
@@ -30,11 +31,11 @@ export function KeepPart({ spec }: { spec: PartSpec }) {
         </Text>
         {told?.kind === 'taken' && (
           <Button size="2xs" variant="outline" onClick={() => void keep(true)}>
-            Replace it
+            {WORDS.replaceIt}
           </Button>
         )}
         <Button size="2xs" variant="outline" onClick={() => void keep(false)}>
-          Keep on the shelf
+          {WORDS.keepOnTheShelf}
         </Button>
       </HStack>
       {told && (

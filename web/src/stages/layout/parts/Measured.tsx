@@ -9,6 +9,7 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { Caliper } from './Caliper.tsx';
+import { WORDS } from '../words.ts';
 
 /** One measure of a part: as the shelf has it until it is taken. */
 function MeasureRow({ id, spec, def }: { id: string; spec: PartSpec; def: MeasureDef }) {
@@ -74,7 +75,7 @@ export const Measured = memo(function Measured({ id, spec }: { id: string; spec:
               )
             }
           >
-            Mark all as measured
+            {WORDS.markAllAsMeasured}
           </Button>
         )
       }

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, wordsOf } from '../../../design/api.ts';
 import { OnShelf } from './OnShelf.tsx';
+import { WORDS } from '../words.ts';
 
 /** The workshop's own parts are fetched and told of under this name. */
 export const OWN_PARTS = ['own parts'] as const;
@@ -32,7 +33,7 @@ export function OwnShelf() {
         : null);
   return (
     <>
-      <Box display="grid" gap="1" role="list" aria-label="Your own parts">
+      <Box display="grid" gap="1" role="list" aria-label={WORDS.yourOwnParts}>
         {parts.map(({ id, part }) => (
           <HStack key={id} role="listitem" gap="1">
             <OnShelf shelfKey={`own-${id}`} name={part.name} spec={() => part} />
@@ -47,7 +48,7 @@ export function OwnShelf() {
               aria-label={`Remove ${part.name} from the shelf`}
               onClick={() => void drop(id)}
             >
-              Remove
+              {WORDS.remove}
             </Button>
           </HStack>
         ))}

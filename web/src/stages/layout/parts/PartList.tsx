@@ -8,6 +8,7 @@ import { ListRow } from '../../../shared/ListRow.tsx';
 import { placeBrief } from '../../../shared/placeWords.ts';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { WORDS } from '../words.ts';
 
 const choosePart = (id: string, also: boolean): void =>
   also ? useChosenInLayout.getState().toggle(id) : useChosenInLayout.getState().choose(id);
@@ -25,7 +26,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
           </Text>
         )}
         {assumed > 0 && (
-          <Text fontSize="11px" color="ochre" title="Measurements not taken yet">
+          <Text fontSize="11px" color="ochre" title={WORDS.measurementsNotTakenYet}>
             ▲ {assumed} assumed
           </Text>
         )}
@@ -56,7 +57,7 @@ export function PartList() {
           No parts yet. Place the bridge first: everything else is measured from it.
         </Text>
       )}
-      <Box role="list" aria-label="Placed parts" minW="0">
+      <Box role="list" aria-label={WORDS.placedParts} minW="0">
         {parts.map((p) => (
           <PartRow key={p.id} part={p} chosen={chosen.includes(p.id)} />
         ))}

@@ -20,6 +20,7 @@ import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
+import { WORDS } from '../words.ts';
 
 /** A node of an overtone further off than this is not worth telling, mm. */
 const NODE_SIGHT = 15;
@@ -39,18 +40,18 @@ function Poles({ placed: laid }: { placed: PartInPlace }) {
   const fret = fretNumberAt(stringPlan.centreScale, x);
   const [node] = nodesNear(stringPlan.centreScale, x);
   return (
-    <Section title="Under the strings">
+    <Section title={WORDS.underTheStrings}>
       <Reading
-        label="String spread here"
+        label={WORDS.stringSpreadHere}
         value={figureAndUnit(spreadAt(stringPlan, x), units).figure}
         unit={figureAndUnit(0, units).unit}
       />
       <Reading
-        label="Pole spread"
+        label={WORDS.poleSpread}
         value={figureAndUnit(laid.form.poles.spread, units).figure}
         unit={figureAndUnit(0, units).unit}
       />
-      {fret !== null && <Reading label="As if at fret" value={fret.toFixed(1)} />}
+      {fret !== null && <Reading label={WORDS.asIfAtFret} value={fret.toFixed(1)} />}
       {node && Math.abs(node.off) < NODE_SIGHT && (
         <Reading
           label={`From the overtone’s node at ${node.share}`}
@@ -64,7 +65,7 @@ function Poles({ placed: laid }: { placed: PartInPlace }) {
         fontSize="12px"
         fontFamily="mono"
         tableLayout="fixed"
-        aria-label="Poles and strings"
+        aria-label={WORDS.polesAndStrings}
       >
         <thead>
           <tr>
@@ -109,7 +110,7 @@ export function Reach({ placed: laid }: { placed: PartInPlace }) {
   const decided = design.neck.joint !== 'undecided';
   return (
     <Section
-      title="What its saddles must reach"
+      title={WORDS.whatItsSaddlesMustReach}
       aside={
         <Button
           size="2xs"
@@ -120,11 +121,11 @@ export function Reach({ placed: laid }: { placed: PartInPlace }) {
             )
           }
         >
-          Move the bridge to suit its saddles
+          {WORDS.moveTheBridgeToSuitIts}
         </Button>
       }
     >
-      <Box as="table" w="full" fontSize="12px" fontFamily="mono" aria-label="Saddles">
+      <Box as="table" w="full" fontSize="12px" fontFamily="mono" aria-label={WORDS.saddles}>
         <thead>
           <tr>
             {['string', 'behind', 'left', 'height'].map((h) => (
@@ -175,23 +176,27 @@ function Control({ placed: laid }: { placed: PartInPlace }) {
   const hand = pickingPlace(design.hand, stringPlan);
   const away = Math.hypot(laid.part.at.x - hand.x, laid.part.at.y - hand.y);
   return (
-    <Section title="How it sits">
+    <Section title={WORDS.howItSits}>
       {fit.cavity ? (
         <>
           <Reading label={`Wood over ${fit.cavity.name}`} value={say(fit.wood)} unit={unit} />
-          <Reading label="Thread left over" value={say(fit.spare)} unit={unit} />
-          <Reading label="Under its lugs" value={say(fit.underCover ?? 0)} unit={unit} />
+          <Reading label={WORDS.threadLeftOver} value={say(fit.spare)} unit={unit} />
+          <Reading label={WORDS.underItsLugs} value={say(fit.underCover ?? 0)} unit={unit} />
         </>
       ) : (
         <Text fontSize="12.5px" color="ochre">
           ▲ Its hole comes out in no opening on the other side.
         </Text>
       )}
-      <Reading label="From the picking hand" value={say(away)} unit={unit} />
+      <Reading label={WORDS.fromThePickingHand} value={say(away)} unit={unit} />
       {area && (
-        <Reading label="To the nearest string" value={say(toStrings(area, stringPlan).apart)} unit={unit} />
+        <Reading
+          label={WORDS.toTheNearestString}
+          value={say(toStrings(area, stringPlan).apart)}
+          unit={unit}
+        />
       )}
-      {area && <Reading label="To the edge" value={say(insideEdge(area, all.body).by)} unit={unit} />}
+      {area && <Reading label={WORDS.toTheEdge} value={say(insideEdge(area, all.body).by)} unit={unit} />}
     </Section>
   );
 }
@@ -201,8 +206,8 @@ function Weight({ placed: laid }: { placed: PartInPlace }) {
   const units = usePicked((d) => d.units);
   const centre = massCentre(laid);
   return (
-    <Section title="Mass">
-      <Reading label="Mass" value={laid.form.mass.toFixed(0)} unit="g" />
+    <Section title={WORDS.mass}>
+      <Reading label={WORDS.mass} value={laid.form.mass.toFixed(0)} unit="g" />
       <Text fontSize="12px" color="faded">
         It counts{' '}
         {placeWords({ x: Math.round(centre.x * 10) / 10, y: Math.round(centre.y * 10) / 10 }, units)}.
@@ -221,7 +226,7 @@ export function PartReadings({ placed: laid }: { placed: PartInPlace }) {
       {laid.form.bush && <Control placed={laid} />}
       {laid.form.mass > 0 && <Weight placed={laid} />}
       {laid.cuts.length > 0 && (
-        <Section title="Openings for this part">
+        <Section title={WORDS.openingsForThisPart}>
           {laid.cuts
             .filter((c) => c.role !== 'screw')
             .map((c) => (

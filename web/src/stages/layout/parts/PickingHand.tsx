@@ -8,6 +8,7 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useShown } from '../../../shared/shown.ts';
+import { WORDS } from '../words.ts';
 
 /** Where the picking hand plays, how far it reaches, and how far each control is from it. */
 export function PickingHand() {
@@ -21,19 +22,19 @@ export function PickingHand() {
     return p.face === 'front' && (form.knob || form.sweep);
   });
   return (
-    <Section title="Picking hand">
+    <Section title={WORDS.pickingHand}>
       <LengthField
-        label="Plays, nutward of the bridge"
+        label={WORDS.playsNutwardOfTheBridge}
         value={hand.picking}
         {...lengths('hand.picking', (d, picking) => edits.setHand(d, { ...d.hand, picking }))}
       />
       <LengthField
-        label="Little finger reaches"
+        label={WORDS.littleFingerReaches}
         value={hand.reach}
         {...lengths('hand.reach', (d, reach) => edits.setHand(d, { ...d.hand, reach }))}
       />
       <Tick
-        label="Its reach on the board"
+        label={WORDS.itsReachOnTheBoard}
         checked={shown}
         onChange={() => useShown.getState().toggle('reach')}
       />

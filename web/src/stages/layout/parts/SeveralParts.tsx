@@ -8,8 +8,9 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { copyParts, removeParts } from '../copyChosen.ts';
+import { WORDS } from '../words.ts';
 
-const OFF = { label: 'distance', min: 0, max: 200, from: 'the body’s edge, square to it' };
+const OFF = { label: WORDS.distance, min: 0, max: 200, from: 'the body’s edge, square to it' };
 
 /** What is done with several parts at once: spread, laid in line, along the edge, on an arc; copied, mirrored, grouped. */
 export function SeveralParts() {
@@ -37,45 +38,45 @@ export function SeveralParts() {
           variant="outline"
           onClick={() => apply('spread parts evenly', (d) => edits.spaceEvenly(d, ids))}
         >
-          Evenly spaced
+          {WORDS.evenlySpaced}
         </Button>
         <Button size="2xs" variant="outline" onClick={() => apply('aligned parts', (d) => rowInLine(d, ids))}>
-          In line
+          {WORDS.inLine}
         </Button>
         <Button
           size="2xs"
           variant="outline"
           onClick={() => apply('laid parts on an arc', (d) => rowOnArc(d, ids))}
         >
-          On an arc
+          {WORDS.onAnArc}
         </Button>
         <Button
           size="2xs"
           variant="outline"
           onClick={() => apply('mirrored parts', (d) => edits.mirrorParts(d, ids))}
         >
-          Mirror
+          {WORDS.mirror}
         </Button>
         <Button
           size="2xs"
           variant="outline"
           onClick={() => apply('grouped parts', (d) => edits.groupParts(d, ids, true))}
         >
-          Group
+          {WORDS.group}
         </Button>
         <Button size="2xs" variant="outline" onClick={() => copyParts(ids, 'copied parts')}>
-          Copy
+          {WORDS.copy}
         </Button>
         <Button
           size="2xs"
           variant="outline"
           onClick={() => removeParts(ids, `took ${ids.length} parts away`)}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       </HStack>
       <LengthField
-        label="Inside the edge by"
+        label={WORDS.insideTheEdgeBy}
         value={off}
         unit={units}
         limit={OFF}
@@ -92,7 +93,7 @@ export function SeveralParts() {
             apply('placed parts along the edge', (d) => rowAlongEdge(d, ids, off, derive(d).path))
           }
         >
-          Place them along the edge
+          {WORDS.placeThemAlongTheEdge}
         </Button>
       </HStack>
       {problem && (
@@ -102,16 +103,16 @@ export function SeveralParts() {
       )}
       {row && (
         <>
-          <Reading label="Their row to the centre line" value={`${row.toCentre.toFixed(1)}°`} />
-          <Reading label="To the outer treble string" value={`${row.toString.toFixed(1)}°`} />
+          <Reading label={WORDS.theirRowToTheCentreLine} value={`${row.toCentre.toFixed(1)}°`} />
+          <Reading label={WORDS.toTheOuterTrebleString} value={`${row.toString.toFixed(1)}°`} />
           <Reading
-            label="To the edge beside it"
+            label={WORDS.toTheEdgeBesideIt}
             value={row.toEdge === null ? '–' : `${row.toEdge.toFixed(1)}°`}
           />
           {row.toGuard !== null && (
-            <Reading label="To the pickguard’s edge" value={`${row.toGuard.toFixed(1)}°`} />
+            <Reading label={WORDS.toThePickguardsEdge} value={`${row.toGuard.toFixed(1)}°`} />
           )}
-          <Reading label="Off one line, at most" value={lengthWithUnit(row.off, units, 2)} />
+          <Reading label={WORDS.offOneLineAtMost} value={lengthWithUnit(row.off, units, 2)} />
         </>
       )}
     </Section>

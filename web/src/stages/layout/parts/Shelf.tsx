@@ -9,14 +9,15 @@ import { useChosenInLayout } from '../chosen.ts';
 import { OnShelf } from './OnShelf.tsx';
 import { OwnShelf } from './OwnShelf.tsx';
 import { readPartFile } from './partFiles.ts';
+import { WORDS } from '../words.ts';
 
-const WORDS: Readonly<Record<PartGroup | 'own', string>> = {
+const GROUP_WORDS: Readonly<Record<PartGroup | 'own', string>> = {
   bridges: 'Bridges',
   pickups: 'Pickups',
   controls: 'Controls',
   jacks: 'Jacks',
   hardware: 'Hardware',
-  own: 'Your own',
+  own: WORDS.yourOwn,
 };
 
 /** The shelf of generic parts, a group at a time, and parts of one's own from a file. */
@@ -27,17 +28,17 @@ export function Shelf() {
   const carried = useChosenInLayout((s) => s.carried);
   return (
     <Section
-      title="Shelf"
+      title={WORDS.shelf}
       aside={
         <FileButton
           words="From a file"
-          label="Part file"
+          label={WORDS.partFile}
           accept=".json,application/json"
           onFile={(file) => void readPartFile(file).then(setProblem)}
         />
       }
     >
-      <HStack gap="1" wrap="wrap" role="group" aria-label="Group of parts">
+      <HStack gap="1" wrap="wrap" role="group" aria-label={WORDS.groupOfParts}>
         {([...PART_GROUPS, 'own'] as const).map((key) => (
           <Box
             as="button"
@@ -52,7 +53,7 @@ export function Shelf() {
             color={key === group ? 'onKelp' : 'ink'}
             onClick={() => setGroup(key === group ? null : key)}
           >
-            {WORDS[key]}
+            {GROUP_WORDS[key]}
           </Box>
         ))}
       </HStack>

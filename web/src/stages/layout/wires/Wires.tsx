@@ -10,6 +10,7 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { ListRow } from '../../../shared/ListRow.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { WORDS } from '../words.ts';
 
 const DEG = 180 / Math.PI;
 const runOf = (d: Design, id: string): Run | undefined => d.runs.find((r) => r.id === id);
@@ -78,12 +79,12 @@ function ChosenRun({ id }: { id: string }) {
             useChosenInLayout.getState().chooseRun(null);
           }}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       }
     >
       <LengthField
-        label="Bit"
+        label={WORDS.bit}
         value={run.diameter}
         {...lengths(
           `runs.${id}.diameter`,
@@ -93,9 +94,9 @@ function ChosenRun({ id }: { id: string }) {
       />
       <End id={id} end="from" />
       <End id={id} end="to" />
-      <Reading label="Length of the hole" value={lengthWithUnit(need.length, units)} />
-      <Reading label="Down from the face by" value={`${(need.slope * DEG).toFixed(1)}°`} />
-      <Reading label="From the centre line by" value={`${(need.bearing * DEG).toFixed(1)}°`} />
+      <Reading label={WORDS.lengthOfTheHole} value={lengthWithUnit(need.length, units)} />
+      <Reading label={WORDS.downFromTheFaceBy} value={`${(need.slope * DEG).toFixed(1)}°`} />
+      <Reading label={WORDS.fromTheCentreLineBy} value={`${(need.bearing * DEG).toFixed(1)}°`} />
       <Text fontSize="12.5px" color={cover.least !== null && cover.least < 3 ? 'madder' : 'ink'}>
         {cover.least === null
           ? 'It is in openings all the way.'
@@ -124,13 +125,13 @@ function ChosenRun({ id }: { id: string }) {
 function Reached() {
   const { wired } = useDerived();
   return (
-    <Section title="To the controls">
+    <Section title={WORDS.toTheControls}>
       {wired.length === 0 ? (
         <Text fontSize="12px" color="faded">
           Shown once a pot or switch is in a cavity.
         </Text>
       ) : (
-        <Box role="list" aria-label="Wires">
+        <Box role="list" aria-label={WORDS.wires}>
           {wired.map((w) => (
             <HStack key={`${w.part.part.id} ${String(w.ground)}`} role="listitem" fontSize="12.5px" py="0.5">
               <Text flex="1">
@@ -178,7 +179,7 @@ export function Wires() {
               useChosenInLayout.getState().chooseRun(id);
             }}
           >
-            Add a run
+            {WORDS.addARun}
           </Button>
         }
       >
@@ -187,7 +188,7 @@ export function Wires() {
             A long hole between two openings. Its ends are pulled on the board and set to height here.
           </Text>
         )}
-        <Box role="list" aria-label="Drilled runs" minW="0">
+        <Box role="list" aria-label={WORDS.drilledRuns} minW="0">
           {runs.map((r) => (
             <ListRow
               key={r.id}

@@ -10,6 +10,7 @@ import { Choice, Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosen } from '../chosen.ts';
 import { nodeName } from '../../../shared/placeWords.ts';
+import { WORDS } from '../words.ts';
 
 const nodeOf = (d: Design, id: string): OutlineNode | undefined => d.outline.nodes.find((n) => n.id === id);
 
@@ -60,7 +61,7 @@ function SideButton({ id, axis, side }: { id: string; axis: 'x' | 'y'; side: 1 |
       px="1"
       fontWeight="400"
       color="faded"
-      title="Put it on the other side"
+      title={WORDS.putItOnTheOtherSide}
       onClick={turn}
     >
       {SIDE_WORDS[axis][side]}
@@ -92,13 +93,13 @@ function HandleRow({ id, side }: { id: string; side: 'before' | 'after' }) {
         variant="outline"
         onClick={() => edit(has ? 'removed a handle' : 'added a handle', turn)}
       >
-        {has ? 'Remove the handle' : 'Add a handle'}
+        {has ? WORDS.removeTheHandle : WORDS.addAHandle}
       </Button>
     </HStack>
   );
 }
 
-const JOIN = { label: 'reach', min: 0.5, max: 300, from: 'the corner, along both arms' };
+const JOIN = { label: WORDS.reach, min: 0.5, max: 300, from: 'the corner, along both arms' };
 
 /** A corner turned into a smooth join of its arms. */
 function JoinRow({ id, name }: { id: string; name: string }) {
@@ -111,7 +112,7 @@ function JoinRow({ id, name }: { id: string; name: string }) {
   return (
     <>
       <LengthField
-        label="Join it smoothly over"
+        label={WORDS.joinItSmoothlyOver}
         value={reach}
         unit={units}
         limit={JOIN}
@@ -122,7 +123,7 @@ function JoinRow({ id, name }: { id: string; name: string }) {
       />
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={join}>
-          Smooth join
+          {WORDS.smoothJoin}
         </Button>
       </HStack>
     </>
@@ -139,7 +140,7 @@ export function MatchButton({ ids, name }: { ids: readonly string[]; name: strin
         useDesignStore.getState().edit(`matched ${name} to the other side`, (d) => matchOtherSide(d, ids))
       }
     >
-      Match the other side
+      {WORDS.matchTheOtherSide}
     </Button>
   );
 }
@@ -193,7 +194,7 @@ export function ChosenNode({ id }: { id: string }) {
       <PlaceField key={`${id}x`} id={id} axis="x" />
       <PlaceField key={`${id}y`} id={id} axis="y" />
       <Choice
-        label="Kind"
+        label={WORDS.kind}
         value={kind}
         options={[
           ['fair', 'Fair'],
@@ -217,13 +218,13 @@ export function ChosenNode({ id }: { id: string }) {
             variant="outline"
             onClick={() => edit(`cut the link of ${nodeName(index)}`, (d) => edits.cutMirror(d, [id]))}
           >
-            Cut this link
+            {WORDS.cutThisLink}
           </Button>
         </HStack>
       )}
       {kind === 'fair' && (
         <Tick
-          label="Pinned: fairing leaves it"
+          label={WORDS.pinnedFairingLeavesIt}
           checked={pinned}
           onChange={(on) =>
             edit(`${on ? 'pinned' : 'let go of'} ${nodeName(index)}`, (d) => edits.pinNodes(d, [id], on))
@@ -232,7 +233,7 @@ export function ChosenNode({ id }: { id: string }) {
       )}
       <HStack mt="1" flexWrap="wrap">
         <Button size="2xs" variant="outline" onClick={() => addAfter(index)}>
-          Add a node after it
+          {WORDS.addANodeAfterIt}
         </Button>
         <MatchButton ids={[id]} name={nodeName(index)} />
         <Button
@@ -244,7 +245,7 @@ export function ChosenNode({ id }: { id: string }) {
             useChosen.getState().choose(null);
           }}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       </HStack>
     </Section>

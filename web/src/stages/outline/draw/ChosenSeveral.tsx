@@ -9,8 +9,9 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { MatchButton, makeKind } from './ChosenNode.tsx';
 import { useChosen } from '../chosen.ts';
+import { WORDS } from '../words.ts';
 
-const MOVE: Limit = { label: 'move', min: -500, max: 500, from: 'where the nodes are now' };
+const MOVE: Limit = { label: WORDS.move, min: -500, max: 500, from: 'where the nodes are now' };
 
 /** The middle of the nodes that are chosen: what they turn and grow about. */
 function middleOf(design: Design, ids: readonly string[]): Point {
@@ -52,15 +53,15 @@ function Stretch({ ids }: { ids: readonly string[] }) {
     <>
       <HStack flexWrap="wrap">
         <Button size="2xs" variant="outline" onClick={copy}>
-          Copy the stretch
+          {WORDS.copyTheStretch}
         </Button>
         {copied.length > 2 && ids.length === 2 && (
           <>
             <Button size="2xs" variant="outline" onClick={() => lay(false)}>
-              Paste it between them
+              {WORDS.pasteItBetweenThem}
             </Button>
             <Button size="2xs" variant="outline" onClick={() => lay(true)}>
-              Paste it mirrored
+              {WORDS.pasteItMirrored}
             </Button>
           </>
         )}
@@ -96,10 +97,10 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
     );
   return (
     <Section title={`Selected: ${name}`}>
-      <LengthField label="Move nutward by" value={0} unit={units} limit={MOVE} onCommit={by('x')} />
-      <LengthField label="Move to the bass side by" value={0} unit={units} limit={MOVE} onCommit={by('y')} />
+      <LengthField label={WORDS.moveNutwardBy} value={0} unit={units} limit={MOVE} onCommit={by('x')} />
+      <LengthField label={WORDS.moveToTheBassSideBy} value={0} unit={units} limit={MOVE} onCommit={by('y')} />
       <NumberField
-        label="Turn by"
+        label={WORDS.turnBy}
         value={0}
         unit="°"
         min={-180}
@@ -110,7 +111,7 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
         }
       />
       <NumberField
-        label="Grow along the centre line to"
+        label={WORDS.growAlongTheCentreLineTo}
         value={100}
         unit="%"
         min={10}
@@ -119,7 +120,7 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
         onCommit={(k) => change('grew', (d) => edits.scaleNodes(d, ids, middleOf(d, ids), k / 100, 1))}
       />
       <NumberField
-        label="Grow across it to"
+        label={WORDS.growAcrossItTo}
         value={100}
         unit="%"
         min={10}
@@ -133,14 +134,14 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
           variant="outline"
           onClick={() => change('aligned', (d) => edits.alignNodes(d, ids, 'x'))}
         >
-          One distance from the bridge
+          {WORDS.oneDistanceFromTheBridge}
         </Button>
         <Button
           size="2xs"
           variant="outline"
           onClick={() => change('aligned', (d) => edits.alignNodes(d, ids, 'y'))}
         >
-          One distance from the centre line
+          {WORDS.oneDistanceFromTheCentreLine}
         </Button>
         <MatchButton ids={ids} name={name} />
       </HStack>
@@ -158,7 +159,7 @@ export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
             useChosen.getState().choose(null);
           }}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       </HStack>
       <Stretch ids={ids} />

@@ -10,8 +10,9 @@ import { Pick } from '../../../shared/Pick.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenThere } from './ChosenNodes.tsx';
 import { useTemplateLay } from './templateLay.ts';
+import { WORDS } from '../words.ts';
 
-const PLACE = { label: 'place', min: -2000, max: 2000, from: 'the bridge line and the centre line' };
+const PLACE = { label: WORDS.place, min: -2000, max: 2000, from: 'the bridge line and the centre line' };
 const DEGREES = 180 / Math.PI;
 
 /** Curves of even tightening that are laid against the edge; a stretch snaps to one. */
@@ -40,9 +41,9 @@ export function CurveTemplates() {
     setProblem(refusal ? `${refusal.message}.` : null);
   };
   return (
-    <Section title="Curve templates">
+    <Section title={WORDS.curveTemplates}>
       <Pick
-        label="Laid on the board"
+        label={WORDS.laidOnTheBoard}
         value={key ?? ''}
         options={[
           ['', 'none'],
@@ -71,7 +72,7 @@ export function CurveTemplates() {
           {(['x', 'y'] as const).map((axis) => (
             <LengthField
               key={axis}
-              label={axis === 'x' ? 'Its middle, from the bridge line' : 'Its middle, from the centre line'}
+              label={axis === 'x' ? WORDS.itsMiddleFromTheBridgeLine : WORDS.itsMiddleFromTheCentreLine}
               value={lay.at[axis]}
               unit={units}
               limit={PLACE}
@@ -82,7 +83,7 @@ export function CurveTemplates() {
             />
           ))}
           <NumberField
-            label="Turned by"
+            label={WORDS.turnedBy}
             value={lay.turn * DEGREES}
             unit="°"
             min={-180}
@@ -100,10 +101,10 @@ export function CurveTemplates() {
               aria-pressed={lay.flipped}
               onClick={() => set({ lay: { ...lay, flipped: !lay.flipped } })}
             >
-              Turn it over
+              {WORDS.turnItOver}
             </Button>
             <Button size="2xs" colorPalette="green" disabled={chosen.length !== 2} onClick={snap}>
-              Snap the stretch to it
+              {WORDS.snapTheStretchToIt}
             </Button>
           </HStack>
           <Text fontSize="12px" color="faded">

@@ -9,13 +9,14 @@ import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
+import { WORDS } from '../words.ts';
 
 /** Names as they head a field. */
 const LABELS: Readonly<Record<ShapeKey, string>> = {
   length: 'Length',
-  lowerBout: 'Lower bout',
+  lowerBout: WORDS.lowerBout,
   lowerBoutAt: 'Lower bout from the tail',
-  waist: 'Waist',
+  waist: WORDS.waist,
   waistAt: 'Waist from the tail',
   waistOffset: 'Waist offset, bass nutward',
   upperBout: 'Upper bout',
@@ -91,7 +92,7 @@ export const Measures = memo(function Measures() {
     };
   return (
     <>
-      <Section title="Measurements">
+      <Section title={WORDS.measurements}>
         {keys.map((key) => (
           <MeasureField key={key} of={key} />
         ))}
@@ -99,23 +100,23 @@ export const Measures = memo(function Measures() {
           Type a measurement and the outline follows smoothly; the others stay.
         </Text>
       </Section>
-      <Section title="Each side, from the centre line">
-        <Follows label="Lower bout, bass" of={half('bass', 'lowerBout')} />
-        <Follows label="Lower bout, treble" of={half('treble', 'lowerBout')} />
-        <Follows label="Waist, bass" of={half('bass', 'waist')} />
-        <Follows label="Waist, treble" of={half('treble', 'waist')} />
-        <Follows label="Upper bout, bass" of={half('bass', 'upperBout')} />
-        <Follows label="Upper bout, treble" of={half('treble', 'upperBout')} />
+      <Section title={WORDS.eachSideFromTheCentreLine}>
+        <Follows label={WORDS.lowerBoutBass} of={half('bass', 'lowerBout')} />
+        <Follows label={WORDS.lowerBoutTreble} of={half('treble', 'lowerBout')} />
+        <Follows label={WORDS.waistBass} of={half('bass', 'waist')} />
+        <Follows label={WORDS.waistTreble} of={half('treble', 'waist')} />
+        <Follows label={WORDS.upperBoutBass} of={half('bass', 'upperBout')} />
+        <Follows label={WORDS.upperBoutTreble} of={half('treble', 'upperBout')} />
       </Section>
-      <Section title="Over all">
-        <Follows label="Widest" of={(m) => m.widest} />
-        <Follows label="Body behind the bridge" of={(m) => m.neck && -m.neck.tailX} />
+      <Section title={WORDS.overAll}>
+        <Follows label={WORDS.widest} of={(m) => m.widest} />
+        <Follows label={WORDS.bodyBehindTheBridge} of={(m) => m.neck && -m.neck.tailX} />
         <Reading
-          label="Face"
+          label={WORDS.face}
           value={<Live of={(_, { measures }) => (measures.areaMm2 / 100).toFixed(1)} />}
           unit="cm²"
         />
-        <Follows label="Tightest hollow, radius" of={(m) => m.hollow?.radius ?? null} />
+        <Follows label={WORDS.tightestHollowRadius} of={(m) => m.hollow?.radius ?? null} />
       </Section>
     </>
   );

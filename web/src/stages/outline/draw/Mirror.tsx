@@ -7,6 +7,7 @@ import { useDesignStore } from '../../../design/store.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { nodeName } from '../../../shared/placeWords.ts';
 import { useChosen, useOnlyChosen } from '../chosen.ts';
+import { WORDS } from '../words.ts';
 
 /** Mirror links: one side laid over the other, whole or from the tail to the chosen node, and cut again. */
 export function Mirror() {
@@ -35,7 +36,7 @@ export function Mirror() {
   const words = { bass: 'bass side onto treble side', treble: 'treble side onto bass side' } as const;
   return (
     <Section
-      title="Mirror"
+      title={WORDS.mirror}
       aside={
         links > 0 && (
           <Button
@@ -43,12 +44,12 @@ export function Mirror() {
             variant="outline"
             onClick={() => edit('cut the mirror links', (d) => edits.cutMirror(d))}
           >
-            Cut all links
+            {WORDS.cutAllLinks}
           </Button>
         )
       }
     >
-      <Reading label="Linked" value={String(links)} unit={links === 1 ? 'pair' : 'pairs'} />
+      <Reading label={WORDS.linked} value={String(links)} unit={links === 1 ? 'pair' : 'pairs'} />
       <HStack flexWrap="wrap">
         {(['bass', 'treble'] as const).map((from) => (
           <Button
@@ -57,7 +58,7 @@ export function Mirror() {
             variant="outline"
             onClick={() => link(from, null, `mirrored the ${words[from]}`)}
           >
-            {from === 'bass' ? 'Bass onto treble' : 'Treble onto bass'}
+            {from === 'bass' ? WORDS.bassOntoTreble : WORDS.trebleOntoBass}
           </Button>
         ))}
         {only !== null && side !== null && (
@@ -66,7 +67,7 @@ export function Mirror() {
             variant="outline"
             onClick={() => link(side, only, `mirrored the ${side} side from the tail to ${nodeName(index)}`)}
           >
-            From the tail to {nodeName(index)}
+            {WORDS.fromTheTailTo} {nodeName(index)}
           </Button>
         )}
       </HStack>

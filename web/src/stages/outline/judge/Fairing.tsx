@@ -13,8 +13,9 @@ import { startFairer } from '../../../workers/fairing.ts';
 import { useChosen } from '../chosen.ts';
 import { useFairing } from './fairing.ts';
 import { nodeName, placeWords } from '../../../shared/placeWords.ts';
+import { WORDS } from '../words.ts';
 
-const LIMIT = { label: 'largest move', min: 0.02, max: 3, from: 'the furthest that the edge may move' };
+const LIMIT = { label: WORDS.largestMove, min: 0.02, max: 3, from: 'the furthest that the edge may move' };
 /** The slider goes by equal factors: a tenth of a mm matters at its fine end. */
 const STEPS = 100;
 const toSlider = (mm: number): number => (STEPS * Math.log(mm / LIMIT.min)) / Math.log(LIMIT.max / LIMIT.min);
@@ -115,7 +116,7 @@ function Looking() {
     <>
       <Text fontSize="12.5px">{stretch ? `From ${names}.` : 'The whole edge.'}</Text>
       <LengthField
-        label="Edge may move by"
+        label={WORDS.edgeMayMoveBy}
         value={tolerance}
         unit={units}
         limit={LIMIT}
@@ -126,7 +127,7 @@ function Looking() {
         }}
       />
       <SliderRow
-        name="How far the edge may move"
+        name={WORDS.howFarTheEdgeMayMove}
         min={0}
         max={STEPS}
         value={toSlider(tolerance)}
@@ -139,10 +140,10 @@ function Looking() {
       )}
       {faired && (
         <>
-          <Reading label="Lumps before" value={String(faired.before.length)} unit="" />
-          <Reading label="Lumps after" value={String(faired.after.length)} unit="" />
-          <Reading label="The edge moves by up to" value={moved.figure} unit={moved.unit} />
-          <Box display="grid" role="list" aria-label="Lumps">
+          <Reading label={WORDS.lumpsBefore} value={String(faired.before.length)} unit="" />
+          <Reading label={WORDS.lumpsAfter} value={String(faired.after.length)} unit="" />
+          <Reading label={WORDS.theEdgeMovesByUpTo} value={moved.figure} unit={moved.unit} />
+          <Box display="grid" role="list" aria-label={WORDS.lumps}>
             {faired.before.map((l) => (
               <LumpRow key={`${l.at.x} ${l.at.y}`} lump={l} stays={stays(l)} />
             ))}
@@ -162,10 +163,10 @@ function Looking() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={() => setOn(false)}>
-          Cancel
+          {WORDS.cancel}
         </Button>
         <Button size="2xs" colorPalette="green" disabled={going === 0} onClick={apply}>
-          Fair it
+          {WORDS.fairIt}
         </Button>
       </HStack>
     </>
@@ -178,11 +179,11 @@ export function Fairing() {
   useEffect(() => () => useFairing.getState().setOn(false), []);
   return (
     <Section
-      title="Lumps"
+      title={WORDS.lumps}
       aside={
         !on && (
           <Button size="2xs" variant="outline" onClick={() => useFairing.getState().setOn(true)}>
-            Look for lumps
+            {WORDS.lookForLumps}
           </Button>
         )
       }

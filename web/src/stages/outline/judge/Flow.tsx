@@ -8,6 +8,7 @@ import { derive, usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { placeWords } from '../../../shared/placeWords.ts';
+import { WORDS } from '../words.ts';
 
 const AlongChart = lazy(async () => ({ default: (await import('./AlongChart.tsx')).AlongChart }));
 
@@ -59,7 +60,7 @@ function Horns({ bass, treble }: { bass: HornShape | null; treble: HornShape | n
     ],
   ];
   return (
-    <Box as="table" w="full" fontSize="12.5px" aria-label="Horns side by side">
+    <Box as="table" w="full" fontSize="12.5px" aria-label={WORDS.hornsSideBySide}>
       <thead>
         <tr>
           <td />
@@ -123,9 +124,9 @@ export function Flow() {
         : `${value > 0 ? 'bulges' : 'hollow'}, R ${lengthWithUnit(1000 / Math.abs(value), units, 0)}${Math.abs(value) >= limit ? ' or less' : ''}`;
   return (
     <>
-      <Section title="Along the edge">
+      <Section title={WORDS.alongTheEdge}>
         <Choice
-          label="Shown"
+          label={WORDS.shown}
           value={of}
           options={[
             ['curvature', 'Curvature'],
@@ -150,11 +151,11 @@ export function Flow() {
             The bend reverses {turns.length} {turns.length === 1 ? 'time' : 'times'}.
           </Text>
           <Button size="2xs" variant="outline" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Hide the list' : 'Show where'}
+            {open ? WORDS.hideTheList : WORDS.showWhere}
           </Button>
         </HStack>
         {open && (
-          <Box display="grid" role="list" aria-label="Reversals">
+          <Box display="grid" role="list" aria-label={WORDS.reversals}>
             {turns.map((t) => (
               <PlaceRow key={t.s} at={t.at}>
                 to {t.to}: {placeWords(t.at, units)}
@@ -163,10 +164,10 @@ export function Flow() {
           </Box>
         )}
       </Section>
-      <Section title="Horns">
+      <Section title={WORDS.horns}>
         <Horns {...horns} />
       </Section>
-      <Section title="What stands out">
+      <Section title={WORDS.whatStandsOut}>
         {odd.map(({ bend, times }) => (
           <PlaceRow key={`${bend.at.x} ${bend.at.y}`} at={bend.at}>
             ▲ The {bend.kind} of {radiusWords(bend, units)} is {times!.toFixed(1)} times tighter than any

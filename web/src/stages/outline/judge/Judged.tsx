@@ -10,6 +10,7 @@ import { Reach, Tools } from './Tools.tsx';
 import { WhatChanged } from './WhatChanged.tsx';
 import { useCompared } from './compared.ts';
 import { useOverlay } from './overlay.ts';
+import { WORDS } from '../words.ts';
 
 let comparedIn = '';
 
@@ -29,9 +30,9 @@ export function Judged() {
     <>
       <ChosenNodes />
       <Fairing />
-      <Section title="Show">
-        <ShowSwitch what="comb" words="Curvature comb" />
-        <ShowSwitch what="silhouette" words="Silhouette, the body filled with ink" />
+      <Section title={WORDS.show}>
+        <ShowSwitch what="comb" words={WORDS.curvatureComb} />
+        <ShowSwitch what="silhouette" words={WORDS.silhouetteTheBodyFilledWithInk} />
       </Section>
       <WhatChanged />
       <Proportion />

@@ -24,6 +24,7 @@ import { MOST_OTHERS, proportionsNow, useCompared } from './compared.ts';
 import { isShape, nameOf, shownMeasure } from './measureWords.ts';
 import type { Fit } from './overlay.ts';
 import { FITS, useOverlay } from './overlay.ts';
+import { WORDS } from '../words.ts';
 
 type Units = DisplayUnit;
 
@@ -69,7 +70,7 @@ function Adding() {
       void addRevision(number, frozen.find((f) => f.number === number)?.name ?? 'revision');
     } else if (value.startsWith('d ')) void addDesign(value.slice(2));
   };
-  return <Pick label="Compare with" value="" options={options} onChange={add} />;
+  return <Pick label={WORDS.compareWith} value="" options={options} onChange={add} />;
 }
 
 /** A typed measure of a shape that is known by its numbers only. */
@@ -113,7 +114,12 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
   const cell = { fontFamily: 'mono', fontSize: '12px', textAlign: 'right', whiteSpace: 'nowrap' } as const;
   return (
     <Box overflowX="auto">
-      <Box as="table" w="full" aria-label="Measurements side by side" style={{ borderCollapse: 'collapse' }}>
+      <Box
+        as="table"
+        w="full"
+        aria-label={WORDS.measurementsSideBySide}
+        style={{ borderCollapse: 'collapse' }}
+      >
         <thead>
           <tr>
             <Box as="th" textAlign="left" fontSize="12px" fontWeight="400" color="faded">
@@ -154,7 +160,7 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
         </tbody>
       </Box>
       {others.length > 0 && (
-        <Tick label="Others as ratios to this" checked={asRatios} onChange={setAsRatios} />
+        <Tick label={WORDS.othersAsRatiosToThis} checked={asRatios} onChange={setAsRatios} />
       )}
       {others.map((o) => (
         <HStack key={o.key} fontSize="12.5px" mt="1">
@@ -168,11 +174,11 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
               aria-pressed={over === o.key}
               onClick={() => useCompared.getState().lay(over === o.key ? null : o.key)}
             >
-              {over === o.key ? 'Hide' : 'Show over the drawing'}
+              {over === o.key ? WORDS.hide : WORDS.showOverTheDrawing}
             </Button>
           )}
           <Button size="2xs" variant="ghost" onClick={() => useCompared.getState().drop(o.key)}>
-            Remove
+            {WORDS.remove}
           </Button>
         </HStack>
       ))}
@@ -214,7 +220,7 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
         </Text>
         {!exact && (
           <Button size="2xs" variant="outline" onClick={apply}>
-            Apply {row.nearest.name}
+            {WORDS.apply} {row.nearest.name}
           </Button>
         )}
       </HStack>
@@ -227,7 +233,7 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
   );
 }
 
-const SHIFT = { label: 'shift', min: -600, max: 600, from: 'where it is fitted' };
+const SHIFT = { label: WORDS.shift, min: -600, max: 600, from: 'where it is fitted' };
 
 /** A figure of a ratio over the shape. */
 function Figure() {
@@ -235,9 +241,9 @@ function Figure() {
   const units = usePicked((d) => d.units);
   const known = RATIOS.find((r) => Math.abs(r.value - ratio) < 1e-9);
   return (
-    <Section title="Ratio figure over the drawing">
+    <Section title={WORDS.ratioFigureOverTheDrawing}>
       <Pick
-        label="Figure"
+        label={WORDS.figure}
         value={figure}
         options={[
           ['none', 'none'],
@@ -250,7 +256,7 @@ function Figure() {
       {figure !== 'none' && (
         <>
           <Pick
-            label="Ratio"
+            label={WORDS.ratio}
             value={known?.key ?? 'own'}
             options={[...RATIOS.map((r) => [r.key, r.name] as const), ['own', 'my own'] as const]}
             onChange={(key) => {
@@ -260,7 +266,7 @@ function Figure() {
           />
           {!known && (
             <NumberField
-              label="My own ratio"
+              label={WORDS.myOwnRatio}
               value={ratio}
               unit=": 1"
               min={1.02}
@@ -273,8 +279,13 @@ function Figure() {
               }}
             />
           )}
-          <Pick<Fit> label="Fitted to" value={fit} options={FITS} onChange={(next) => set({ fit: next })} />
-          <Tick label="From the tail end" checked={turned} onChange={(on) => set({ turned: on })} />
+          <Pick<Fit>
+            label={WORDS.fittedTo}
+            value={fit}
+            options={FITS}
+            onChange={(next) => set({ fit: next })}
+          />
+          <Tick label={WORDS.fromTheTailEnd} checked={turned} onChange={(on) => set({ turned: on })} />
           {(['x', 'y'] as const).map((axis) => (
             <LengthField
               key={axis}
@@ -305,7 +316,7 @@ export function Proportion() {
   const problem = useCompared((s) => s.problem);
   return (
     <>
-      <Section title="Proportion">
+      <Section title={WORDS.proportion}>
         <Adding />
         {problem && (
           <Text fontSize="12px" color="madder" role="alert">
@@ -314,7 +325,7 @@ export function Proportion() {
         )}
         <Table own={proportions} units={units} />
       </Section>
-      <Section title="Ratios">
+      <Section title={WORDS.ratios}>
         {shapeRatios(proportions).map((row) => (
           <RatioRow key={`${row.of} ${row.to}`} row={row} units={units} />
         ))}

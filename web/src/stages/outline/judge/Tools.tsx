@@ -13,6 +13,7 @@ import { Tick } from '../../../shared/Tick.tsx';
 import { PlaceRow } from './Flow.tsx';
 import { useOverlay } from './overlay.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
+import { WORDS } from '../words.ts';
 
 type Units = 'mm' | 'in' | 'in-fraction';
 
@@ -55,10 +56,10 @@ function Adding() {
   };
   return (
     <>
-      <Pick label="Tool" value={kind} options={KINDS} onChange={setKind} />
+      <Pick label={WORDS.tool} value={kind} options={KINDS} onChange={setKind} />
       {kind !== 'straight' && (
         <LengthField
-          label="Diameter"
+          label={WORDS.diameter}
           value={diameter}
           unit={units}
           limit={LIMITS['tools.diameter']}
@@ -70,7 +71,7 @@ function Adding() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={add}>
-          Add to the list
+          {WORDS.addToTheList}
         </Button>
       </HStack>
     </>
@@ -85,7 +86,7 @@ export function Tools() {
   const colours = useOverlay((s) => s.tools);
   const edit = useDesignStore((s) => s.edit);
   return (
-    <Section title="Tools that reach">
+    <Section title={WORDS.toolsThatReach}>
       {tools.map((t) => (
         <HStack key={t.id} fontSize="12.5px">
           <Text flex="1">{toolWords(t, units)}</Text>
@@ -101,7 +102,7 @@ export function Tools() {
               )
             }
           >
-            Remove
+            {WORDS.remove}
           </Button>
         </HStack>
       ))}
@@ -109,14 +110,14 @@ export function Tools() {
       {shares && (
         <>
           <Tick
-            label="Colour the edge by the largest that follows"
+            label={WORDS.colourTheEdgeByTheLargest}
             checked={colours}
             onChange={(on) => useOverlay.getState().set({ tools: on })}
           />
           <Text fontSize="12.5px" fontWeight="600">
             Order to sand in, largest first
           </Text>
-          <Box display="grid" role="list" aria-label="Order to sand in">
+          <Box display="grid" role="list" aria-label={WORDS.orderToSandIn}>
             {shares.shares.map(({ tool, length, at }) =>
               tool ? (
                 <Reading
@@ -154,20 +155,20 @@ export function Reach() {
   }, [design]);
   if (!reach) return null;
   return (
-    <Section title="Reach of the hand">
+    <Section title={WORDS.reachOfTheHand}>
       <LengthField
-        label="Room beside the neck"
+        label={WORDS.roomBesideTheNeck}
         value={hand.room}
         {...lengths('hand.room', (d, room) => edits.setHand(d, { ...d.hand, room }))}
       />
       <LengthField
-        label="First finger reaches on"
+        label={WORDS.firstFingerReachesOn}
         value={hand.finger}
         {...lengths('hand.finger', (d, finger) => edits.setHand(d, { ...d.hand, finger }))}
       />
-      <Reading label="Bass side, up to" value={`fret ${reach.bass.fret}`} />
-      <Reading label="Treble side, up to" value={`fret ${reach.treble.fret}`} />
-      <Reading label="Neck and body overlap" value={lengthWithUnit(reach.overlap, units, 1)} />
+      <Reading label={WORDS.bassSideUpTo} value={`fret ${reach.bass.fret}`} />
+      <Reading label={WORDS.trebleSideUpTo} value={`fret ${reach.treble.fret}`} />
+      <Reading label={WORDS.neckAndBodyOverlap} value={lengthWithUnit(reach.overlap, units, 1)} />
       <Text fontSize="12px" color="faded">
         The hand slides up the neck until wood within its room stops it; the first finger reaches on. A model:
         a hand that lifts over the edge reaches further.

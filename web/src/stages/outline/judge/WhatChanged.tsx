@@ -9,6 +9,7 @@ import { proportionsNow, useCompared } from './compared.ts';
 import { PlaceRow } from './Flow.tsx';
 import { nameOf, shownMeasure } from './measureWords.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
+import { WORDS } from '../words.ts';
 
 const AlongChart = lazy(async () => ({ default: (await import('./AlongChart.tsx')).AlongChart }));
 const MOST_LISTED = 8;
@@ -45,10 +46,10 @@ export function WhatChanged() {
     `${lengthWithUnit(Math.abs(mm), units, 1)} ${mm > 0 ? 'outside' : 'inside'}`;
   return (
     <Section
-      title="What changed"
+      title={WORDS.whatChanged}
       aside={
         <Button size="2xs" variant="outline" onClick={() => useCompared.getState().addNow()}>
-          Mark this state
+          {WORDS.markThisState}
         </Button>
       }
     >
@@ -65,11 +66,11 @@ export function WhatChanged() {
               <Suspense fallback={<Box h="150px" />}>
                 <AlongChart
                   places={difference.moved.map((m) => ({ at: m.at, s: m.s, value: m.by }))}
-                  label="Distance along the edge"
+                  label={WORDS.distanceAlongTheEdge}
                   words={signed}
                 />
               </Suspense>
-              <Box display="grid" role="list" aria-label="Stretches that moved">
+              <Box display="grid" role="list" aria-label={WORDS.stretchesThatMoved}>
                 {difference.stretches.slice(0, MOST_LISTED).map((m) => (
                   <PlaceRow key={`${m.from.x} ${m.from.y}`} at={m.at}>
                     {signed(m.by)} over {lengthWithUnit(m.length, units, 0)}: {placeWords(m.at, units)}
@@ -79,7 +80,7 @@ export function WhatChanged() {
             </>
           )}
           {difference.measures.length > 0 && (
-            <Box as="table" w="full" fontSize="12.5px" aria-label="Measurements that changed">
+            <Box as="table" w="full" fontSize="12.5px" aria-label={WORDS.measurementsThatChanged}>
               <tbody>
                 {difference.measures.map(({ key, before, after }) => (
                   <tr key={key}>

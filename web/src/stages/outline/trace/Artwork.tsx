@@ -9,6 +9,7 @@ import { download, fileStem } from '../../../shared/download.ts';
 import { Pick } from '../../../shared/Pick.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { pdfOfSheets } from '../../../workers/print.ts';
+import { WORDS } from '../words.ts';
 
 /** The face on one small page, to draw a finish on; scanned, it comes back at full size. */
 export function Artwork() {
@@ -30,9 +31,9 @@ export function Artwork() {
     setBusy(false);
   };
   return (
-    <Section title="Artwork sheet">
+    <Section title={WORDS.artworkSheet}>
       <Pick
-        label="Paper"
+        label={WORDS.paper}
         value={paper}
         options={ARTWORK_PAPERS.map((p) => [p.key, p.name] as const)}
         onChange={setPaper}
@@ -42,7 +43,7 @@ export function Artwork() {
           {told}
         </Text>
         <Button size="2xs" variant="outline" loading={busy} onClick={() => void save()}>
-          Save the sheet as PDF
+          {WORDS.saveTheSheetAsPdf}
         </Button>
       </HStack>
       <Text fontSize="12px" color="faded">

@@ -4,9 +4,10 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
 import type { SideSeen } from '../../../workers/tracing.ts';
 import { changeUnderlay, useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
-const THICK = { label: 'thickness', min: 1, max: 150, from: 'face to back' };
-const HEIGHT = { label: 'camera height', min: 100, max: 20_000, from: 'the marked sheet, straight up' };
+const THICK = { label: WORDS.thickness2, min: 1, max: 150, from: 'face to back' };
+const HEIGHT = { label: WORDS.cameraHeight, min: 100, max: 20_000, from: 'the marked sheet, straight up' };
 
 const SIDES: readonly (readonly [SideSeen, string])[] = [
   ['auto', 'As the edge shows'],
@@ -25,7 +26,7 @@ export function BodySide({ underlay }: { underlay: Underlay }) {
   return (
     <>
       <Pick
-        label="Side of the body in the photo"
+        label={WORDS.sideOfTheBodyInThe}
         value={side}
         options={SIDES}
         onChange={(next) => set({ side: next, found: null })}
@@ -33,7 +34,7 @@ export function BodySide({ underlay }: { underlay: Underlay }) {
       {(side !== 'not seen' || camera.plane === 'bench') && (
         <>
           <LengthField
-            label="Body thickness in the photo"
+            label={WORDS.bodyThicknessInThePhoto}
             value={thickness ?? usual}
             unit={units}
             limit={THICK}
@@ -43,7 +44,7 @@ export function BodySide({ underlay }: { underlay: Underlay }) {
             }}
           />
           <LengthField
-            label="Camera height"
+            label={WORDS.cameraHeight2}
             value={camera.height * scale}
             unit={units}
             limit={HEIGHT}

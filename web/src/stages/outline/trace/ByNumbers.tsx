@@ -4,6 +4,7 @@ import { usePicked } from '../../../design/derived.ts';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { MARK_LETTERS, MARKS_OF, useTracing } from './tracing.ts';
 import type { Task } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
 const SIDES = [
   ['x', 'left', 'width'],
@@ -24,7 +25,7 @@ export function ByNumbers({ of }: { of: readonly Task[] }) {
     <>
       <HStack justify="end">
         <Button size="2xs" variant="ghost" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Marks by hand' : 'Marks by numbers'}
+          {open ? WORDS.marksByHand : WORDS.marksByNumbers}
         </Button>
       </HStack>
       {open &&
@@ -64,7 +65,7 @@ export function ByNumbers({ of }: { of: readonly Task[] }) {
           ))}
           <HStack justify="end">
             <Button size="2xs" variant="outline" onClick={() => useTracing.getState().put(next)}>
-              Set it there
+              {WORDS.setItThere}
             </Button>
           </HStack>
         </>

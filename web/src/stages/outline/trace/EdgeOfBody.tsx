@@ -9,9 +9,15 @@ import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import { lookForEdge, takeEdge } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
-const BRUSH = { label: 'brush', min: 1, max: 80, from: 'its middle to its rim' };
-const WITHIN = { label: 'tolerance', min: 0.05, max: 3, from: 'the furthest that the outline may be off' };
+const BRUSH = { label: WORDS.brush, min: 1, max: 80, from: 'its middle to its rim' };
+const WITHIN = {
+  label: WORDS.tolerance,
+  min: 0.05,
+  max: 3,
+  from: 'the furthest that the outline may be off',
+};
 const EDGE_TASKS = ['body', 'bench', 'brush-bench', 'brush-body', 'bridge'] as const;
 
 /** The body's edge, found in the picture. */
@@ -24,17 +30,17 @@ export function EdgeOfBody() {
   const steered = body.length + bench.length + bridges.length + strokes.length;
   return (
     <Section
-      title="The edge"
+      title={WORDS.theEdge}
       aside={
         <Button size="2xs" colorPalette="green" onClick={() => void lookForEdge()}>
-          Find the edge
+          {WORDS.findTheEdge}
         </Button>
       }
     >
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="body">Mark body</TaskButton>
+        <TaskButton task="body">{WORDS.markBody}</TaskButton>
         <TaskButton task="bench">Mark bench</TaskButton>
-        <TaskButton task="brush-bench">Paint as bench</TaskButton>
+        <TaskButton task="brush-bench">{WORDS.paintAsBench}</TaskButton>
         <TaskButton task="brush-body">Paint as body</TaskButton>
         <TaskButton task="bridge">Bridge</TaskButton>
       </HStack>
@@ -49,7 +55,7 @@ export function EdgeOfBody() {
       )}
       {(task === 'brush-bench' || task === 'brush-body') && (
         <LengthField
-          label="Brush"
+          label={WORDS.brush2}
           value={brush}
           unit={units}
           limit={BRUSH}
@@ -60,7 +66,7 @@ export function EdgeOfBody() {
         />
       )}
       <NumberField
-        label="Counts as body from"
+        label={WORDS.countsAsBodyFrom}
         value={threshold * 100}
         unit="%"
         min={10}
@@ -73,7 +79,7 @@ export function EdgeOfBody() {
         }}
       />
       <LengthField
-        label="Outline within"
+        label={WORDS.outlineWithin}
         value={tolerance}
         unit={units}
         limit={WITHIN}
@@ -97,7 +103,7 @@ export function EdgeOfBody() {
               .join(', ')}
           </Text>
           <Button size="2xs" variant="ghost" onClick={() => clear('steering')}>
-            Clear
+            {WORDS.clear}
           </Button>
         </HStack>
       )}
@@ -111,7 +117,7 @@ export function EdgeOfBody() {
               ` Up to ${lengthWithUnit(found.removed, units, 0)} of the body’s side removed.`}
           </Text>
           {found.doubts.length > 0 && (
-            <Box fontSize="12.5px" color="ochre" role="alert" aria-label="Doubts about the edge">
+            <Box fontSize="12.5px" color="ochre" role="alert" aria-label={WORDS.doubtsAboutTheEdge}>
               <Text fontWeight="600">▲ This is probably not the body’s edge:</Text>
               {found.doubts.map((d) => (
                 <Text key={d.what}>
@@ -123,10 +129,10 @@ export function EdgeOfBody() {
           {found.nodes && (
             <HStack justify="end">
               <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
-                Discard
+                {WORDS.discard}
               </Button>
               <Button size="2xs" colorPalette="green" onClick={takeEdge}>
-                Use as the outline
+                {WORDS.useAsTheOutline}
               </Button>
             </HStack>
           )}

@@ -9,6 +9,7 @@ import type { BroughtLine } from '../../../workers/drawingReader.ts';
 import type { Use } from './importDrawing.ts';
 import { Working } from './Working.tsx';
 import { useBringIn } from './importDrawing.ts';
+import { WORDS } from '../words.ts';
 
 const USES: readonly (readonly [Use, string])[] = [
   ['outline', 'outline'],
@@ -17,9 +18,14 @@ const USES: readonly (readonly [Use, string])[] = [
 ];
 const CLOSED_USES = USES;
 const OPEN_USES = USES.filter(([use]) => use === 'leave');
-const GAP = { label: 'gap', min: 0, max: 10, from: 'end to end of two lines' };
-const WITHIN = { label: 'tolerance', min: 0.02, max: 3, from: 'the furthest that the outline may be off' };
-const SHIFT = { label: 'shift', min: -3000, max: 3000, from: 'where the file has it' };
+const GAP = { label: WORDS.gap, min: 0, max: 10, from: 'end to end of two lines' };
+const WITHIN = {
+  label: WORDS.tolerance,
+  min: 0.02,
+  max: 3,
+  from: 'the furthest that the outline may be off',
+};
+const SHIFT = { label: WORDS.shift, min: -3000, max: 3000, from: 'where the file has it' };
 const QUARTER = Math.PI / 2;
 
 function sizeWords(line: BroughtLine, scale: number, units: 'mm' | 'in' | 'in-fraction'): string {
@@ -151,7 +157,7 @@ function Laying() {
           Lay it
         </Text>
         <Button size="2xs" variant="outline" onClick={() => turnBy(QUARTER)}>
-          Quarter turn
+          {WORDS.quarterTurn}
         </Button>
         <Button
           size="2xs"
@@ -159,18 +165,18 @@ function Laying() {
           aria-pressed={placing.mirror}
           onClick={() => place({ ...placing, mirror: !placing.mirror })}
         >
-          Mirror
+          {WORDS.mirror}
         </Button>
       </HStack>
       <LengthField
-        label="Moved nutward"
+        label={WORDS.movedNutward}
         value={placing.shift.x}
         unit={units}
         limit={SHIFT}
         onCommit={shift('x')}
       />
       <LengthField
-        label="Moved to the bass side"
+        label={WORDS.movedToTheBassSide}
         value={placing.shift.y}
         unit={units}
         limit={SHIFT}
@@ -208,7 +214,7 @@ function Found() {
       <UnitOf body={body} />
       {!isOwn && (
         <LengthField
-          label="Join gaps under"
+          label={WORDS.joinGapsUnder}
           value={gap}
           unit={units}
           limit={GAP}
@@ -219,7 +225,7 @@ function Found() {
           }}
         />
       )}
-      <Box role="list" aria-label="Lines of the drawing" maxH="240px" overflowY="auto">
+      <Box role="list" aria-label={WORDS.linesOfTheDrawing} maxH="240px" overflowY="auto">
         {lines.lines.map((l) => (
           <LineRow key={l.index} line={l} />
         ))}
@@ -233,17 +239,17 @@ function Found() {
         <>
           <Laying />
           <Choice
-            label="Nodes"
+            label={WORDS.nodes}
             value={within === null ? 'drawn' : 'fewest'}
             options={[
               ['drawn', 'As drawn'],
-              ['fewest', 'Fewest, fair'],
+              ['fewest', WORDS.fewestFair],
             ]}
             onChange={(how) => useBringIn.getState().setWithin(how === 'drawn' ? null : 0.1)}
           />
           {within !== null && (
             <LengthField
-              label="Outline within"
+              label={WORDS.outlineWithin}
               value={within}
               unit={units}
               limit={WITHIN}
@@ -258,7 +264,7 @@ function Found() {
       )}
       <HStack justify="end">
         <Button size="2xs" variant="outline" onClick={() => useBringIn.getState().leave()}>
-          Cancel
+          {WORDS.cancel}
         </Button>
         <Button
           size="2xs"
@@ -266,7 +272,7 @@ function Found() {
           disabled={!taking}
           onClick={() => void useBringIn.getState().take()}
         >
-          Import
+          {WORDS.import}
         </Button>
       </HStack>
     </>
@@ -278,11 +284,11 @@ export function FromFile() {
   const { file, share, problem, done, about, lines } = useBringIn();
   return (
     <Section
-      title="From a drawing"
+      title={WORDS.fromADrawing}
       aside={
         <FileButton
           words="Choose a file"
-          label="Drawing file"
+          label={WORDS.drawingFile}
           accept=".svg,.svgz,.dxf,.json"
           onFile={(chosen) => void useBringIn.getState().choose(chosen)}
         />

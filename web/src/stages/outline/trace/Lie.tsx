@@ -7,8 +7,9 @@ import { Section } from '../../../shared/Section.tsx';
 import { SliderRow } from '../../../shared/SliderRow.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import { changeUnderlay } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
-const PLACE = { label: 'place', min: -5000, max: 5000, from: 'the bridge line and the centre line' };
+const PLACE = { label: WORDS.place, min: -5000, max: 5000, from: 'the bridge line and the centre line' };
 
 /** Place, turn, size and strength by numbers, and by hand. */
 export function Lie({ u }: { u: Underlay }) {
@@ -25,29 +26,29 @@ export function Lie({ u }: { u: Underlay }) {
     };
   return (
     <Section
-      title="Position"
-      aside={u.locked ? undefined : <TaskButton task="move">Move by hand</TaskButton>}
+      title={WORDS.position}
+      aside={u.locked ? undefined : <TaskButton task="move">{WORDS.moveByHand}</TaskButton>}
     >
       {u.locked ? (
-        <Hint>It is locked: unlock it to move it.</Hint>
+        <Hint>{WORDS.itIsLockedUnlockItTo}</Hint>
       ) : (
         <>
           <LengthField
-            label="Middle, from the bridge line"
+            label={WORDS.middleFromTheBridgeLine}
             value={u.at.x}
             unit={units}
             limit={PLACE}
             onCommit={(x, _, how) => put('moved the picture', 'x')({ at: { ...u.at, x } }, how)}
           />
           <LengthField
-            label="Middle, from the centre line"
+            label={WORDS.middleFromTheCentreLine}
             value={u.at.y}
             unit={units}
             limit={PLACE}
             onCommit={(y, _, how) => put('moved the picture', 'y')({ at: { ...u.at, y } }, how)}
           />
           <NumberField
-            label="Turned by"
+            label={WORDS.turnedBy}
             value={u.turn}
             unit="°"
             min={-180}
@@ -57,7 +58,7 @@ export function Lie({ u }: { u: Underlay }) {
             onCommit={(turn) => put('turned the picture', 'turn')({ turn })}
           />
           <NumberField
-            label="Millimetres of a pixel"
+            label={WORDS.millimetresOfAPixel}
             value={u.scale}
             unit="mm"
             min={0.0005}
@@ -71,8 +72,8 @@ export function Lie({ u }: { u: Underlay }) {
         </>
       )}
       <SliderRow
-        label="Opacity"
-        name="Opacity of the picture"
+        label={WORDS.opacity}
+        name={WORDS.opacityOfThePicture}
         min={5}
         max={100}
         value={Math.round(u.opacity * 100)}

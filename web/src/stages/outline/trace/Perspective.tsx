@@ -11,8 +11,9 @@ import { SHEETS, artworkMarks, boardMarks, rectangleMarks } from './knownMarks.t
 import type { MarkedPlane } from '../../../workers/tracing.ts';
 import { makeUpright } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
-const SIDE = { label: 'side', min: 20, max: 2000, from: 'corner to corner' };
+const SIDE = { label: WORDS.side, min: 20, max: 2000, from: 'corner to corner' };
 const SLANT_TASKS = ['corners', 'straight-edge'] as const;
 
 const PLANES = [
@@ -49,14 +50,14 @@ export function Perspective() {
             marks,
           );
   return (
-    <Section title="Photo taken at an angle">
+    <Section title={WORDS.photoTakenAtAnAngle}>
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="corners">Mark four known points</TaskButton>
-        <TaskButton task="straight-edge">Mark a straight edge</TaskButton>
+        <TaskButton task="corners">{WORDS.markFourKnownPoints}</TaskButton>
+        <TaskButton task="straight-edge">{WORDS.markAStraightEdge}</TaskButton>
       </HStack>
       {task === 'corners' && (
         <>
-          <Pick label="What is marked" value={kind} options={KNOWN} onChange={setKind} />
+          <Pick label={WORDS.whatIsMarked} value={kind} options={KNOWN} onChange={setKind} />
           {kind === 'own' && (
             <>
               {(['long', 'short'] as const).map((side) => (
@@ -81,7 +82,7 @@ export function Perspective() {
           </Hint>
           {isSheet && (
             <>
-              <Pick label="Where it lies" value={plane} options={PLANES} onChange={setPlane} />
+              <Pick label={WORDS.whereItLies} value={plane} options={PLANES} onChange={setPlane} />
               <Hint>
                 {plane === 'face'
                   ? 'Best: on the face that is traced. Its edges also tell how the lens bends straight lines.'
@@ -96,7 +97,7 @@ export function Perspective() {
               disabled={marks.length < 4}
               onClick={() => void makeUpright(known.truths, known.placed, isSheet ? { plane } : null)}
             >
-              Straighten the photo
+              {WORDS.straightenThePhoto}
             </Button>
           </HStack>
         </>
@@ -111,7 +112,7 @@ export function Perspective() {
               disabled={marks.length < 3}
               onClick={() => useTracing.getState().keepStraight()}
             >
-              Keep the edge
+              {WORDS.keepTheEdge}
             </Button>
           </HStack>
         </>
@@ -122,7 +123,7 @@ export function Perspective() {
             {straights.length} straight {straights.length === 1 ? 'edge' : 'edges'} for the lens
           </Text>
           <Button size="2xs" variant="ghost" onClick={() => useTracing.getState().clear('straights')}>
-            Remove
+            {WORDS.remove}
           </Button>
         </HStack>
       )}

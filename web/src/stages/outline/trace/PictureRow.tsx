@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
 const SCALED: Readonly<Record<Underlay['scaled'], string>> = {
   not: 'size is a guess',
@@ -78,7 +79,7 @@ export function PictureRow({ u }: { u: Underlay }) {
           aria-pressed={u.hidden}
           onClick={() => change(u.hidden ? 'showed a picture' : 'hid a picture', { hidden: !u.hidden })}
         >
-          {u.hidden ? 'Show' : 'Hide'}
+          {u.hidden ? WORDS.show : WORDS.hide}
         </Button>
         <Button
           size="2xs"
@@ -86,7 +87,7 @@ export function PictureRow({ u }: { u: Underlay }) {
           aria-pressed={u.locked}
           onClick={() => change(u.locked ? 'unlocked a picture' : 'locked a picture', { locked: !u.locked })}
         >
-          {u.locked ? 'Unlock' : 'Lock'}
+          {u.locked ? WORDS.unlock : WORDS.lock}
         </Button>
         <Button
           size="2xs"
@@ -96,7 +97,7 @@ export function PictureRow({ u }: { u: Underlay }) {
             edit(`removed ${u.name}`, (d) => edits.removeUnderlay(d, u.id));
           }}
         >
-          Remove
+          {WORDS.remove}
         </Button>
       </HStack>
     </Box>

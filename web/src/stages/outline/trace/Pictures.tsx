@@ -12,6 +12,7 @@ import { Hint } from './TaskButton.tsx';
 import { Working } from './Working.tsx';
 import { layUnder, stopWork } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
 /** Pictures under the drawing, and everything that is done with them. */
 export function Pictures() {
@@ -21,11 +22,11 @@ export function Pictures() {
   return (
     <>
       <Section
-        title="From a picture"
+        title={WORDS.fromAPicture}
         aside={
           <FileButton
             words="Add a picture"
-            label="Picture file"
+            label={WORDS.pictureFile}
             accept=".jpg,.jpeg,.png,.webp,.pdf"
             onFile={(file) => void layUnder(file)}
           />
@@ -36,14 +37,14 @@ export function Pictures() {
             {'A photo, a scan or a page of a plan: JPEG, PNG, WebP or PDF. It is kept with the design.'}
           </Hint>
         )}
-        <Box role="list" aria-label="Pictures">
+        <Box role="list" aria-label={WORDS.pictures}>
           {underlays.map((u) => (
             <PictureRow key={u.id} u={u} />
           ))}
         </Box>
         {pdf && (
           <NumberField
-            label="Another page of the PDF"
+            label={WORDS.anotherPageOfThePdf}
             value={pdf.page}
             unit=""
             min={1}

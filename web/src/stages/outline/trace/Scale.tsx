@@ -7,8 +7,9 @@ import { Section } from '../../../shared/Section.tsx';
 import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import { applyMeasures, layOnJoint, straighten, useTracing } from './tracing.ts';
+import { WORDS } from '../words.ts';
 
-const LENGTH = { label: 'true distance', min: 5, max: 3000, from: 'mark A to mark B' };
+const LENGTH = { label: WORDS.trueDistance, min: 5, max: 3000, from: 'mark A to mark B' };
 
 const SCALE_TASKS = ['measure', 'straighten', 'joint'] as const;
 
@@ -21,11 +22,11 @@ export function Scale() {
   const tell = (problem: string | null, told: string): void =>
     useTracing.getState().set(problem ? { problem } : { problem: null, told });
   return (
-    <Section title="Size and place">
+    <Section title={WORDS.sizeAndPlace}>
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="measure">Two points and their distance</TaskButton>
-        <TaskButton task="straighten">Align with the centre line</TaskButton>
-        <TaskButton task="joint">Bridge and joint</TaskButton>
+        <TaskButton task="measure">{WORDS.twoPointsAndTheirDistance}</TaskButton>
+        <TaskButton task="straighten">{WORDS.alignWithTheCentreLine}</TaskButton>
+        <TaskButton task="joint">{WORDS.bridgeAndJoint}</TaskButton>
       </HStack>
       {task === 'measure' && (
         <>
@@ -37,7 +38,7 @@ export function Scale() {
           {marks.length === 2 && (
             <>
               <LengthField
-                label="True distance"
+                label={WORDS.trueDistance2}
                 value={length}
                 unit={units}
                 limit={LENGTH}
@@ -48,7 +49,7 @@ export function Scale() {
               />
               <HStack justify="end">
                 <Button size="2xs" variant="outline" onClick={() => useTracing.getState().addMeasure(length)}>
-                  Another measure
+                  {WORDS.anotherMeasure}
                 </Button>
                 <Button
                   size="2xs"
@@ -57,10 +58,10 @@ export function Scale() {
                     useTracing.getState().addMeasure(length);
                     const problem = applyMeasures();
                     if (!problem) useTracing.getState().begin(null);
-                    tell(problem, 'The picture is to scale.');
+                    tell(problem, WORDS.thePictureIsToScale);
                   }}
                 >
-                  Set to scale
+                  {WORDS.setToScale}
                 </Button>
               </HStack>
             </>
@@ -72,7 +73,7 @@ export function Scale() {
           <Text flex="1">Measure {i + 1}</Text>
           <Text fontFamily="mono">{lengthWithUnit(m.truth, units)}</Text>
           <Button size="2xs" variant="ghost" onClick={() => useTracing.getState().dropMeasure(i)}>
-            Remove
+            {WORDS.remove}
           </Button>
         </HStack>
       ))}
@@ -90,7 +91,7 @@ export function Scale() {
                 tell(problem, 'The picture lies along the centre line.');
               }}
             >
-              Align it
+              {WORDS.alignIt}
             </Button>
           </HStack>
         </>
@@ -109,7 +110,7 @@ export function Scale() {
                 tell(problem, 'The picture lies on bridge and joint.');
               }}
             >
-              Move it there
+              {WORDS.moveItThere}
             </Button>
           </HStack>
         </>

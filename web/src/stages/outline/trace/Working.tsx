@@ -1,4 +1,5 @@
 import { Box, Button, HStack, Progress, Text } from '@chakra-ui/react';
+import { WORDS } from '../words.ts';
 
 /** How far long work has come, and a way to stop it. */
 export function Working({ label, share, onStop }: { label: string; share: number; onStop: () => void }) {
@@ -13,7 +14,7 @@ export function Working({ label, share, onStop }: { label: string; share: number
         </Progress.Root>
       </Box>
       <Button size="2xs" variant="outline" onClick={onStop}>
-        Stop
+        {WORDS.stop}
       </Button>
     </HStack>
   );
