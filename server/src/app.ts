@@ -7,7 +7,6 @@ import Fastify, { LogController } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import type { Config } from './config.ts';
 import type { Db } from './db/connect.ts';
-import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { demoRoutes } from './demo.ts';
 import { stopChecking } from './designs/admit.ts';
 import { designRoutes } from './designs/routes.ts';
@@ -91,14 +90,13 @@ export async function buildApp(
     },
     transform: jsonSchemaTransform,
   });
-  const workshopOf = (): string => FIRST_WORKSHOP;
   await app.register(healthRoutes(db));
   await app.register(workshopRoutes(db));
-  await app.register(designRoutes(db, workshopOf));
-  await app.register(revisionRoutes(db, workshopOf));
-  await app.register(partRoutes(db, workshopOf));
-  await app.register(pictureRoutes(db, workshopOf));
-  await app.register(demoRoutes(db, workshopOf, config.demoRoot ?? null));
+  await app.register(designRoutes(db));
+  await app.register(revisionRoutes(db));
+  await app.register(partRoutes(db));
+  await app.register(pictureRoutes(db));
+  await app.register(demoRoutes(db, config.demoRoot ?? null));
   app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
   const { webRoot } = config;

@@ -3,10 +3,11 @@ import { z } from 'zod';
 import type { Db } from './db/connect.ts';
 import { errorSchema, Refused } from './errors.ts';
 import { addDemo } from './seed.ts';
+import { workshopOf } from './workshops/workshopOf.ts';
 
 /** The demo designs, put in when they are asked for. */
 export const demoRoutes =
-  (db: Db, workshopOf: () => string, folder: string | null): FastifyPluginAsyncZod =>
+  (db: Db, folder: string | null): FastifyPluginAsyncZod =>
   async (app) => {
     app.post(
       '/api/demo',
@@ -22,10 +23,10 @@ export const demoRoutes =
           },
         },
       },
-      async (_request, reply) => {
+      async (request, reply) => {
         if (!folder)
           throw new Refused(404, 'no-demo', 'this server has no demo designs: begin from measures or a file');
-        return reply.status(201).send({ names: [...(await addDemo(db, workshopOf(), folder))] });
+        return reply.status(201).send({ names: [...(await addDemo(db, workshopOf(request), folder))] });
       },
     );
   };

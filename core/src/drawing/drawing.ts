@@ -154,11 +154,14 @@ export function turnDrawing(drawing: Drawing, angle: number): Drawing {
   };
 }
 
+/** A turn nearer than this to whole quarters, in quarters, is one: rounding of degrees. */
+const WHOLE_QUARTER = 1e-12;
+
 /** A turn about the origin, counter-clockwise, rad; quarter turns are exact. */
 export function turnAbout(angle: number): (p: Point) => Point {
   const quarters = angle / (Math.PI / 2);
   const whole = Math.round(quarters);
-  const exact = Math.abs(quarters - whole) < 1e-12;
+  const exact = Math.abs(quarters - whole) < WHOLE_QUARTER;
   const cos = exact ? [1, 0, -1, 0][((whole % 4) + 4) % 4]! : Math.cos(angle);
   const sin = exact ? [0, 1, 0, -1][((whole % 4) + 4) % 4]! : Math.sin(angle);
   return (p) => ({ x: cos * p.x - sin * p.y, y: sin * p.x + cos * p.y });

@@ -15,9 +15,12 @@ export interface EllipseArc {
 /** Pieces turn no more than this, rad: off the true circle by less than 4.3e-6 of its radius, a hundredth of a dot at R 500 mm. */
 const MOST_TURN = Math.PI / 4;
 
+/** Rounding of a count of pieces: a turn of just so many quarters takes no further one. */
+const COUNT_ROUNDING = 1e-9;
+
 /** The arc as cubics (4/3 tan(θ/4) legs: D. Riškus, Approximation of a cubic Bézier curve by circular arcs, 2006). */
 export function arcCubics({ centre, rx, ry, turn, from, sweep }: EllipseArc): readonly Cubic[] {
-  const count = Math.max(1, Math.ceil(Math.abs(sweep) / MOST_TURN - 1e-9));
+  const count = Math.max(1, Math.ceil(Math.abs(sweep) / MOST_TURN - COUNT_ROUNDING));
   const step = sweep / count;
   const leg = (4 / 3) * Math.tan(step / 4);
   const [c, s] = [Math.cos(turn), Math.sin(turn)];

@@ -57,12 +57,15 @@ function biarc(c: Cubic): readonly [BulgeArc, BulgeArc] | null {
     : null;
 }
 
+/** An arc of less bulge than this is its chord: it rises by under a nanometre over a metre. */
+const STRAIGHT_BULGE = 1e-9;
+
 /** How far a point lies from an arc’s full line (its circle, or its straight chord), mm. */
 function offArc(arc: BulgeArc, p: Point): number {
   const chord = subtract(arc.to, arc.from);
   const long = length(chord);
   if (long === 0) return distance(arc.from, p);
-  if (Math.abs(arc.bulge) < 1e-9) return Math.abs(cross(chord, subtract(p, arc.from))) / long;
+  if (Math.abs(arc.bulge) < STRAIGHT_BULGE) return Math.abs(cross(chord, subtract(p, arc.from))) / long;
   const radius = (long * (1 + arc.bulge * arc.bulge)) / (4 * arc.bulge);
   const rise = (long * (1 - arc.bulge * arc.bulge)) / (4 * arc.bulge);
   const centre = {

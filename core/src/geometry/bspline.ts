@@ -72,10 +72,13 @@ function at(points: readonly Weighted[], t: number): Point {
 /** Halvings at most of one span. */
 const DEEPEST = 12;
 
+/** Weights nearer than this, as a share, are one: rounding of a file's figures. */
+const SAME_WEIGHT = 1e-12;
+
 /** A Bézier as cubics: itself where it is one or less, else by end tangents, halved until near enough. */
 function cubicsOf(points: readonly Weighted[], tolerance: number, depth = 0): readonly Cubic[] {
   const p = points.length - 1;
-  const isPlain = points.every((q) => Math.abs(q.w - points[0]!.w) <= 1e-12 * Math.abs(points[0]!.w));
+  const isPlain = points.every((q) => Math.abs(q.w - points[0]!.w) <= SAME_WEIGHT * Math.abs(points[0]!.w));
   if (isPlain && p <= 3) {
     const q = points.map(placeOf);
     if (p === 1)

@@ -23,6 +23,9 @@ export interface ControlFit {
   readonly underCover: number | null;
 }
 
+/** Floors nearer than this, mm, are one: rounding. */
+const SAME_FLOOR = 1e-6;
+
 const HANGING = new WeakMap<PartInPlace, Boxed>();
 
 /** The ground that a control's body takes as it hangs behind its hole; only of parts with a bush. */
@@ -71,7 +74,7 @@ export function controlFits({ parts, cuts, thickness }: Layout): readonly Contro
       (c) =>
         c.face === cavity.face &&
         (c.role === 'cavity' || c.role === 'chamber') &&
-        (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - 1e-6 : c.bottom <= roof + 1e-6),
+        (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - SAME_FLOOR : c.bottom <= roof + SAME_FLOOR),
     );
     // Mostly it hangs free in one cavity: told without a cut of polygons.
     const free = areaHolds(cavity.area, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;

@@ -13,6 +13,8 @@ import type { Cut } from './cut.ts';
 import { NECK_OWNER, areaOf } from './cut.ts';
 import { pathInPlace } from './cut.ts';
 
+/** A radius or a length under this, mm, is none: rounding. */
+const NOTHING = 1e-9;
 const RAD = Math.PI / 180;
 
 /** The neck of a design as its side view computes with it. */
@@ -48,17 +50,17 @@ export function roundedPolygon(points: readonly Point[], radii: readonly number[
   });
   const pieces: Cubic[] = [];
   corners.forEach(({ p, from, to, radius, centre }, i) => {
-    if (radius > 1e-9) {
+    if (radius > NOTHING) {
       const start = Math.atan2(from.y - centre.y, from.x - centre.x);
       let sweep = Math.atan2(to.y - centre.y, to.x - centre.x) - start;
       while (sweep > Math.PI) sweep -= 2 * Math.PI;
       while (sweep < -Math.PI) sweep += 2 * Math.PI;
       pieces.push(...arcCubics({ centre, rx: radius, ry: radius, turn: 0, from: start, sweep }));
     }
-    const end = radius > 1e-9 ? to : p;
+    const end = radius > NOTHING ? to : p;
     const next = corners[(i + 1) % n]!;
-    const begin = next.radius > 1e-9 ? next.from : next.p;
-    if (distance(end, begin) > 1e-9) pieces.push(straightCubic(end, begin));
+    const begin = next.radius > NOTHING ? next.from : next.p;
+    if (distance(end, begin) > NOTHING) pieces.push(straightCubic(end, begin));
   });
   return pieces;
 }

@@ -21,6 +21,11 @@ const FINEST = 0.1;
 /** Looks at pairs of stretches at most; what is left then counts as wood: a wall too many is told, never one too few. */
 const MOST_LOOKS = 60_000;
 
+/** A share of a stretch under this is none: rounding. */
+const NO_SHARE = 1e-9;
+/** A box grows by this, mm, so that what lies on its rim is looked at. */
+const RIM = 1e-6;
+
 /** How far along ab the line cd crosses it, strictly within both; null where it does not. */
 function crossingAlong(a: Point, b: Point, c: Point, d: Point): number | null {
   const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
@@ -64,7 +69,7 @@ function inWood(
     return places.slice(1).flatMap((end, i) => {
       const start = places[i]!;
       const middle = at(s, (start + end) / 2);
-      if (end - start < 1e-9 || taken.some((t) => areaHolds(t, middle))) return [];
+      if (end - start < NO_SHARE || taken.some((t) => areaHolds(t, middle))) return [];
       return body && !polygonHolds(body, middle) ? [] : [{ from: at(s, start), to: at(s, end) }];
     });
   });
@@ -183,7 +188,7 @@ export function isClear(from: Point, to: Point, taken: readonly Boxed[], body: P
         (!polygonHolds(t.polygon, middle) &&
           !sidesIn([t.polygon], box).some((side) => crosses(from, to, side))),
     ) &&
-    (body === null || !sidesIn([body], growBox(box, 1e-6)).some((side) => crosses(from, to, side)))
+    (body === null || !sidesIn([body], growBox(box, RIM)).some((side) => crosses(from, to, side)))
   );
 }
 

@@ -44,6 +44,12 @@ const SETTLED = 2e-3;
 const PLAIN_ROUNDS = 3;
 /** Weight that keeps nodes from wandering along the edge, against one sample's: feeble beside a segment's dozens. */
 const STAY = 1e-3;
+/** Least weight of a sample: those that lie on the curve hold it too. */
+const LEAST_WEIGHT = 1e-3;
+
+/** Rounding of a share of the whole. */
+const SHARE_ROUNDING = 1e-9;
+
 /** Step of the difference quotients, mm: far above rounding, far below the bends. */
 const NUDGE = 1e-3;
 /** A node further than so many segments away moves a place by less than a thousandth (0.27 to the power). */
@@ -97,7 +103,7 @@ function equations(state: State, kind: RunKind, free: readonly number[], isPlain
   feet.forEach((f, k) => {
     const at = columns[k]!;
     const w = slopes[k]!;
-    const weight = isPlain ? 1 : (f.distance / state.off) ** 2 + 1e-3;
+    const weight = isPlain ? 1 : (f.distance / state.off) ** 2 + LEAST_WEIGHT;
     for (let a = 0; a < at.length; a += 1) {
       right[at[a]!]! += weight * w[a]! * signed[k]!;
       for (let b = 0; b < at.length; b += 1) normal[at[a]! * size + at[b]!]! += weight * w[a]! * w[b]!;
@@ -241,7 +247,7 @@ function spread(samples: readonly Point[], closed: boolean, count: number): read
   let reached = 0;
   let next = closed ? 0 : 1;
   shares.forEach((v, i) => {
-    if (nodes.length < count - (closed ? 0 : 1) && reached + v >= (sum * next) / parts - 1e-9) {
+    if (nodes.length < count - (closed ? 0 : 1) && reached + v >= (sum * next) / parts - SHARE_ROUNDING) {
       nodes.push(
         lerp(samples[i]!, get(i + 1), v > 0 ? Math.max(0, ((sum * next) / parts - reached) / v) : 0),
       );

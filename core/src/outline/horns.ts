@@ -34,6 +34,9 @@ function across(
 /** Where along a horn its root is taken, share of its length from the cutaway's bottom. */
 const ROOT = 0.1;
 
+/** A bend at the tip itself, mm past it by rounding, is the tip's. */
+const AT_TIP = 1e-6;
+
 /** Both horns, where the outline has them (a cutaway beside the neck). */
 export function hornShapes(
   path: ClosedPath,
@@ -52,7 +55,8 @@ export function hornShapes(
     const reach = tip.x - (root ? cutaway.at.x + ROOT * length : cutaway.at.x);
     const sideways = sign * (tip.y - (root?.middle ?? tip.y));
     const near = bends.filter(
-      (b) => b.kind === 'bulge' && sign * b.at.y > 0 && b.at.x > tip.x - length / 3 && b.at.x <= tip.x + 1e-6,
+      (b) =>
+        b.kind === 'bulge' && sign * b.at.y > 0 && b.at.x > tip.x - length / 3 && b.at.x <= tip.x + AT_TIP,
     );
     return {
       tip,

@@ -189,6 +189,9 @@ function warp(
   return respanned(nodes, bent);
 }
 
+/** A pivot under this belongs to a system that does not tell its unknowns. */
+const SINGULAR = 1e-9;
+
 /** Solves a small dense system by elimination with pivoting; null when it is singular. */
 function solveDense(matrix: readonly (readonly number[])[], right: readonly number[]): number[] | null {
   const n = right.length;
@@ -196,7 +199,7 @@ function solveDense(matrix: readonly (readonly number[])[], right: readonly numb
   for (let c = 0; c < n; c += 1) {
     let pivot = c;
     for (let r = c + 1; r < n; r += 1) if (Math.abs(a[r]![c]!) > Math.abs(a[pivot]![c]!)) pivot = r;
-    if (Math.abs(a[pivot]![c]!) < 1e-9) return null;
+    if (Math.abs(a[pivot]![c]!) < SINGULAR) return null;
     [a[c], a[pivot]] = [a[pivot]!, a[c]!];
     for (let r = 0; r < n; r += 1) {
       if (r === c) continue;

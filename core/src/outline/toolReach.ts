@@ -18,6 +18,9 @@ const APART = 2.5;
 /** A block this large, mm of radius, is a straight one. */
 const STRAIGHT = 2000;
 
+/** A place less far outside another's tangent than this, mm, bounds no tool there: rounding. */
+const LEVEL = 1e-9;
+
 /**
  * The largest round tool, by its radius, at each place of the edge. A circle that touches at p with outward normal
  * n stays clear of q when |q − p|² ≥ 2 r n·(q − p); so the least of |q − p|² / (2 n·(q − p)) over the rest of the
@@ -37,7 +40,7 @@ export function reachAlong(path: ClosedPath): readonly Reached[] {
       const gap = Math.abs(along[j]!.s - p.s);
       const [dx, dy] = [xs[j]! - xs[i]!, ys[j]! - ys[i]!];
       const out = nx * dx + ny * dy;
-      if (out <= 1e-9) continue;
+      if (out <= LEVEL) continue;
       // Along its own bend the curvature is surer, unless a corner lies between.
       if (Math.min(gap, total - gap) < APART && !cornerBetween(along, i, j)) continue;
       const bound = (dx * dx + dy * dy) / (2 * out);

@@ -20,6 +20,9 @@ const SHIFTS = 5;
 const CHORD = 0.6;
 const FULL_PLANS = 24;
 
+/** Rounding of a count of tiles: a drawing of just so many takes no further one (formulas section 10). */
+const COUNT_ROUNDING = 1e-9;
+
 interface Guess {
   readonly place: PrintSettings['place'];
   readonly sheets: number;
@@ -66,7 +69,7 @@ export function fewerSheets(
     // Only the grid is needed: its sheet may depend on the drawing (a roll), so it is planned once a turn.
     const { grid } = planSheets({ layers: [] }, print);
     const size = (extent: number, tile: number): number =>
-      Math.max(1, Math.ceil((extent - overlap) / (tile - overlap) - 1e-9)) * (tile - overlap) +
+      Math.max(1, Math.ceil((extent - overlap) / (tile - overlap) - COUNT_ROUNDING)) * (tile - overlap) +
       overlap -
       extent;
     const roll = print.paper === 'roll';

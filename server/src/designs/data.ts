@@ -235,6 +235,17 @@ export async function saveDesign(
   return { revision: row.revision, updatedAt: row.updated_at };
 }
 
+/** Makes a copy of a design under a name of its own. */
+export async function duplicateDesign(
+  store: DesignStore,
+  workshopId: string,
+  id: string,
+  name: string,
+): Promise<StoredDesign> {
+  const { document } = await readDesign(store, workshopId, id);
+  return createDesign(store.db, workshopId, await renamed(document, name));
+}
+
 /** Gives a design another name; counts as a save, so open copies learn of it. */
 export async function renameDesign(
   db: Db,

@@ -4,10 +4,19 @@ import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
 import { Refused, errorSchema, numberSchema } from '../errors.ts';
+import { workshopOf } from '../workshops/workshopOf.ts';
 import { sendWithDocument } from '../rawJson.ts';
-import { LARGE, admitDocument, readLargeBody, renamed } from './admit.ts';
+import { LARGE, admitDocument, readLargeBody } from './admit.ts';
 import type { StoredDesign } from './data.ts';
-import { archiveDesign, createDesign, readDesign, rememberStored, renameDesign, saveDesign } from './data.ts';
+import {
+  archiveDesign,
+  createDesign,
+  duplicateDesign,
+  readDesign,
+  rememberStored,
+  renameDesign,
+  saveDesign,
+} from './data.ts';
 import type { PictureLines } from './picture.ts';
 import { SORTINGS, listDesigns } from './list.ts';
 import { rememberStates } from './recent.ts';
@@ -87,7 +96,7 @@ const tell = (reply: FastifyReply, stored: StoredDesign): FastifyReply =>
 
 /** Designs of the workshop: list, make, open, save, rename, archive, duplicate. */
 export const designRoutes =
-  (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
+  (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
     const store = { db, recent: rememberStates() };
     // A large body is read away from other requests; what it says comes checked.
@@ -120,7 +129,7 @@ export const designRoutes =
       },
       async (request) => {
         const { archived, search, sort, offset, limit } = request.query;
-        const { rows, total } = await listDesigns(db, workshopOf(), {
+        const { rows, total } = await listDesigns(db, workshopOf(request), {
           archived: archived === 'true',
           search,
           sorting: sort,
@@ -161,7 +170,7 @@ export const designRoutes =
       },
       async (request, reply) => {
         const document = admitDocument(request.body.design);
-        const made = await createDesign(db, workshopOf(), document);
+        const made = await createDesign(db, workshopOf(request), document);
         rememberStored(store.recent, made);
         return tell(reply.status(201), made);
       },
@@ -172,7 +181,7 @@ export const designRoutes =
       {
         schema: { summary: 'Open a design', params: idParams, response: { 200: storedSchema, ...failures } },
       },
-      async (request, reply) => tell(reply, await readDesign(store, workshopOf(), request.params.id)),
+      async (request, reply) => tell(reply, await readDesign(store, workshopOf(request), request.params.id)),
     );
 
     app.put(
@@ -188,7 +197,7 @@ export const designRoutes =
       },
       async (request) => {
         const { from, saveId, design } = request.body;
-        const kept = await saveDesign(store, workshopOf(), request.params.id, {
+        const kept = await saveDesign(store, workshopOf(request), request.params.id, {
           from,
           saveId,
           document: admitDocument(design),
@@ -214,7 +223,7 @@ export const designRoutes =
         },
       },
       async (request) => {
-        const kept = await saveDesign(store, workshopOf(), request.params.id, request.body);
+        const kept = await saveDesign(store, workshopOf(request), request.params.id, request.body);
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );
@@ -230,9 +239,11 @@ export const designRoutes =
         },
       },
       async (request, reply) => {
-        const { document } = await readDesign(store, workshopOf(), request.params.id);
-        const copy = await renamed(document, request.body.name);
-        return tell(reply.status(201), await createDesign(db, workshopOf(), copy));
+        const { id } = request.params;
+        return tell(
+          reply.status(201),
+          await duplicateDesign(store, workshopOf(request), id, request.body.name),
+        );
       },
     );
 
@@ -247,7 +258,7 @@ export const designRoutes =
         },
       },
       async (request, reply) =>
-        tell(reply, await renameDesign(db, workshopOf(), request.params.id, request.body.name)),
+        tell(reply, await renameDesign(db, workshopOf(request), request.params.id, request.body.name)),
     );
 
     app.post(
@@ -261,6 +272,9 @@ export const designRoutes =
         },
       },
       async (request, reply) =>
-        tell(reply, await archiveDesign(store, workshopOf(), request.params.id, request.body.archived)),
+        tell(
+          reply,
+          await archiveDesign(store, workshopOf(request), request.params.id, request.body.archived),
+        ),
     );
   };

@@ -1,14 +1,11 @@
-import { randomUUID } from 'node:crypto';
 import type { PartSpec } from '@pelkin/core';
 import { checkPart } from '@pelkin/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
-import { sql } from 'kysely';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
 import { Refused, errorSchema } from '../errors.ts';
-
-/** A workshop keeps at most so many parts of its own. */
-const MOST_KEPT = 500;
+import { workshopOf } from '../workshops/workshopOf.ts';
+import { dropPart, keepPart, listParts } from './data.ts';
 
 const keptSchema = z.object({ id: z.string(), updatedAt: z.string(), part: z.unknown() });
 const idParams = z.object({ id: z.uuid({ error: 'a part’s id is a UUID' }) });
@@ -22,7 +19,7 @@ function admitPart(raw: unknown): PartSpec {
 
 /** The workshop’s own parts, as their calipers measured them: one of each name, for all its designs. */
 export const partRoutes =
-  (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
+  (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
     app.get(
       '/api/parts',
@@ -32,21 +29,7 @@ export const partRoutes =
           response: { 200: z.object({ parts: z.array(keptSchema) }), 503: errorSchema },
         },
       },
-      async () => {
-        const rows = await db
-          .selectFrom('own_part')
-          .select(['id', 'document', 'updated_at'])
-          .where('workshop_id', '=', workshopOf())
-          .orderBy('name')
-          .execute();
-        // One that a newer version wrote is left where it is, and not shown.
-        return {
-          parts: rows.flatMap((r) => {
-            const read = checkPart(r.document);
-            return read.ok ? [{ id: r.id, updatedAt: r.updated_at.toISOString(), part: read.spec }] : [];
-          }),
-        };
-      },
+      async (request) => ({ parts: [...(await listParts(db, workshopOf(request)))] }),
     );
     app.post(
       '/api/parts',
@@ -65,56 +48,8 @@ export const partRoutes =
       },
       async (request, reply) => {
         const part = admitPart(request.body.part);
-        const workshop = workshopOf();
-        const document = JSON.stringify(part);
-        const kept = await db.transaction().execute(async (trx) => {
-          // One keeper at a time counts and looks for the name.
-          await sql`select pg_advisory_xact_lock(hashtext(${`own parts of ${workshop}`}))`.execute(trx);
-          const same = await trx
-            .selectFrom('own_part')
-            .select('id')
-            .where('workshop_id', '=', workshop)
-            .where('name', '=', part.name)
-            .executeTakeFirst();
-          if (same && !request.body.replace)
-            throw new Refused(
-              409,
-              'part-kept-already',
-              `a part called “${part.name}” is kept already: replace it, or give this one another name`,
-            );
-          if (same)
-            return {
-              made: false,
-              row: await trx
-                .updateTable('own_part')
-                .set({ document, updated_at: new Date() })
-                .where('id', '=', same.id)
-                .returning(['id', 'updated_at'])
-                .executeTakeFirstOrThrow(),
-            };
-          const { count } = await trx
-            .selectFrom('own_part')
-            .select(trx.fn.countAll<string>().as('count'))
-            .where('workshop_id', '=', workshop)
-            .executeTakeFirstOrThrow();
-          if (Number(count) >= MOST_KEPT)
-            throw new Refused(
-              422,
-              'too-many-parts',
-              `over ${MOST_KEPT} parts of one workshop cannot be kept: take some away`,
-            );
-          return {
-            made: true,
-            row: await trx
-              .insertInto('own_part')
-              .values({ id: randomUUID(), workshop_id: workshop, name: part.name, document })
-              .returning(['id', 'updated_at'])
-              .executeTakeFirstOrThrow(),
-          };
-        });
-        return reply
-          .code(kept.made ? 201 : 200)
-          .send({ id: kept.row.id, updatedAt: kept.row.updated_at.toISOString(), part });
+        const { made, ...kept } = await keepPart(db, workshopOf(request), part, request.body.replace);
+        return reply.code(made ? 201 : 200).send(kept);
       },
     );
     app.delete(
@@ -127,13 +62,7 @@ export const partRoutes =
         },
       },
       async (request, reply) => {
-        const gone = await db
-          .deleteFrom('own_part')
-          .where('workshop_id', '=', workshopOf())
-          .where('id', '=', request.params.id)
-          .returning('id')
-          .executeTakeFirst();
-        if (!gone) throw new Refused(404, 'no-such-part', 'that part is not on the shelf any more');
+        await dropPart(db, workshopOf(request), request.params.id);
         return reply.code(204).send(null);
       },
     );

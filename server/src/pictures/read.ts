@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { Refused } from '../errors.ts';
 
 /** A picture as it is kept: upright, without anything but its pixels. */
-export interface KeptPicture {
+export interface ReadPicture {
   readonly mime: 'image/jpeg' | 'image/png';
   readonly width: number;
   readonly height: number;
@@ -26,7 +26,7 @@ const FORMATS = new Set(['jpeg', 'png', 'webp']);
  * everything but the pixels (place, time, owner) dropped. Refused when it is none of JPEG, PNG and WebP, broken,
  * or too large.
  */
-export async function readPicture(sent: Buffer): Promise<KeptPicture> {
+export async function readPicture(sent: Buffer): Promise<ReadPicture> {
   const refuse = (message: string): Refused => new Refused(422, 'picture-refused', message);
   if (sent.length === 0) throw refuse('the picture is empty: choose the file again');
   const open = () => sharp(sent, { limitInputPixels: MOST_PIXELS_IN, failOn: 'error', pages: 1 });

@@ -1,8 +1,9 @@
-import { randomUUID } from 'node:crypto';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
 import { Refused, errorSchema } from '../errors.ts';
+import { workshopOf } from '../workshops/workshopOf.ts';
+import { keepPicture, readKeptPicture } from './data.ts';
 import { PICTURE_LIMIT, readPicture } from './read.ts';
 
 const pictureSchema = z.object({
@@ -16,7 +17,7 @@ const idParams = z.object({ id: z.uuid({ error: 'a picture’s id is a UUID' }) 
 
 /** Pictures that designs lay under their drawing: sent once, never changed, shared by copies and revisions. */
 export const pictureRoutes =
-  (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
+  (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
     // Only here are bytes taken: a design's own routes take JSON alone.
     app.addContentTypeParser(
@@ -42,35 +43,19 @@ export const pictureRoutes =
       async (request, reply) => {
         if (!Buffer.isBuffer(request.body))
           throw new Refused(415, 'not-a-picture', 'send a JPEG, PNG or WebP with its own content type');
-        const { mime, width, height, bytes } = await readPicture(request.body);
-        const id = randomUUID();
-        await db
-          .insertInto('picture')
-          .values({ id, workshop_id: workshopOf(), mime, width, height, bytes })
-          .execute();
-        return reply.code(201).send({ id, mime, width, height, size: bytes.length });
+        const kept = await keepPicture(db, workshopOf(request), await readPicture(request.body));
+        return reply.code(201).send(kept);
       },
     );
     app.get(
       '/api/pictures/:id',
       { schema: { summary: 'A kept picture', params: idParams } },
       async (request, reply) => {
-        const row = await db
-          .selectFrom('picture')
-          .select(['mime', 'bytes'])
-          .where('workshop_id', '=', workshopOf())
-          .where('id', '=', request.params.id)
-          .executeTakeFirst();
-        if (!row)
-          throw new Refused(
-            404,
-            'no-such-picture',
-            'there is no such picture here: it may have been laid elsewhere',
-          );
+        const { mime, bytes } = await readKeptPicture(db, workshopOf(request), request.params.id);
         return reply
-          .header('content-type', row.mime)
+          .header('content-type', mime)
           .header('cache-control', 'private, max-age=31536000, immutable')
-          .send(row.bytes);
+          .send(bytes);
       },
     );
   };

@@ -2,7 +2,9 @@ import { nameSchema } from '@pelkin/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
-import { Refused, errorSchema, numberSchema } from '../errors.ts';
+import { errorSchema, numberSchema } from '../errors.ts';
+import { workshopOf } from '../workshops/workshopOf.ts';
+import { freezeRevision, listRevisions, readRevision } from './data.ts';
 
 const params = z.object({ id: z.uuid() });
 const summarySchema = z.object({ number: z.number(), name: z.string(), createdAt: z.string() });
@@ -16,7 +18,7 @@ const failures = {
 
 /** Frozen copies of a design: made from its present state, listed, read; never rewritten. */
 export const revisionRoutes =
-  (db: Db, workshopOf: () => string): FastifyPluginAsyncZod =>
+  (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
     app.get(
       '/api/designs/:id/revisions',
@@ -27,22 +29,9 @@ export const revisionRoutes =
           response: { 200: z.object({ revisions: z.array(summarySchema) }), ...failures },
         },
       },
-      async (request) => {
-        const rows = await db
-          .selectFrom('revision')
-          .select(['number', 'name', 'created_at'])
-          .where('workshop_id', '=', workshopOf())
-          .where('design_id', '=', request.params.id)
-          .orderBy('number', 'desc')
-          .execute();
-        return {
-          revisions: rows.map((r) => ({
-            number: r.number,
-            name: r.name,
-            createdAt: r.created_at.toISOString(),
-          })),
-        };
-      },
+      async (request) => ({
+        revisions: [...(await listRevisions(db, workshopOf(request), request.params.id))],
+      }),
     );
 
     app.post(
@@ -58,29 +47,7 @@ export const revisionRoutes =
       async (request, reply) => {
         const { id } = request.params;
         const { name, number } = request.body;
-        const row = await db
-          .insertInto('revision')
-          .columns(['workshop_id', 'design_id', 'number', 'name', 'document'])
-          .expression((eb) =>
-            eb
-              .selectFrom('design')
-              .select((s) => ['workshop_id', 'id', 'revision', s.val(name).as('name'), 'document'])
-              .where('workshop_id', '=', workshopOf())
-              .where('id', '=', id)
-              .where('revision', '=', number),
-          )
-          .onConflict((c) => c.columns(['design_id', 'number']).doNothing())
-          .returning(['number', 'name', 'created_at'])
-          .executeTakeFirst();
-        if (!row)
-          throw new Refused(
-            409,
-            'not-frozen',
-            `revision ${number} is not the design’s present state, or is frozen already: open it again`,
-          );
-        return reply
-          .status(201)
-          .send({ number: row.number, name: row.name, createdAt: row.created_at.toISOString() });
+        return reply.status(201).send(await freezeRevision(db, workshopOf(request), id, number, name));
       },
     );
 
@@ -94,25 +61,8 @@ export const revisionRoutes =
         },
       },
       async (request) => {
-        const row = await db
-          .selectFrom('revision')
-          .select(['number', 'name', 'created_at', 'document'])
-          .where('workshop_id', '=', workshopOf())
-          .where('design_id', '=', request.params.id)
-          .where('number', '=', request.params.number)
-          .executeTakeFirst();
-        if (!row)
-          throw new Refused(
-            404,
-            'no-such-revision',
-            `there is no frozen revision ${request.params.number} of this design`,
-          );
-        return {
-          number: row.number,
-          name: row.name,
-          createdAt: row.created_at.toISOString(),
-          design: row.document,
-        };
+        const { id, number } = request.params;
+        return readRevision(db, workshopOf(request), id, number);
       },
     );
   };

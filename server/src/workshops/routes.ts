@@ -2,6 +2,7 @@ import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
 import { errorSchema } from '../errors.ts';
+import { listWorkshops } from './data.ts';
 
 /** Workshops, the owners of everything. There is one now. */
 export const workshopRoutes =
@@ -18,8 +19,6 @@ export const workshopRoutes =
           },
         },
       },
-      async () => ({
-        workshops: await db.selectFrom('workshop').select(['id', 'name']).orderBy('created_at').execute(),
-      }),
+      async () => ({ workshops: await listWorkshops(db) }),
     );
   };

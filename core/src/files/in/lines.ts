@@ -40,10 +40,15 @@ const AMONG = 200;
 const ASIDE_LAYER =
   /\b(frame|border|title|sheet|construction|constr|guide|guides|helper|defpoints|dimension|dims?)\b/i;
 
+/** A side that leaves its axis by less than this, mm, runs along it: rounding of a program's page frame. */
+const LEVEL = 1e-3;
+
 /** A plain rectangle, its sides along the axes, that holds all else is the sheet's frame. */
 function isFrame(chain: Chain, box: Box, others: readonly Box[]): boolean {
   const corners = chain.pieces.filter((c) => cubicLength(c) > 0);
-  const isLevel = corners.every((c) => Math.abs(c.p0.x - c.p3.x) < 1e-3 || Math.abs(c.p0.y - c.p3.y) < 1e-3);
+  const isLevel = corners.every(
+    (c) => Math.abs(c.p0.x - c.p3.x) < LEVEL || Math.abs(c.p0.y - c.p3.y) < LEVEL,
+  );
   const area = Math.abs(polygonArea(corners.map((c) => c.p0)));
   return (
     chain.closed &&

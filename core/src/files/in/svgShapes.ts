@@ -27,6 +27,9 @@ const oval = (cx: number, cy: number, rx: number, ry: number): readonly Subpath[
       ]
     : [];
 
+/** A side of a rounded rectangle shorter than this is none: its corners meet. */
+const NO_SIDE = 1e-9;
+
 /**
  * The lines of one drawn element in its own units; null when it is no shape. `width` and `height` are those of the
  * viewport, which percentages are taken of. Throws Unreadable, with the element, where a number is none.
@@ -99,7 +102,7 @@ export function shapeOf(
       ];
       const pieces = arcs.flatMap((arc, i) => {
         const [from, to] = [arc.at(-1)!.p3, arcs[(i + 1) % 4]![0]!.p0];
-        return Math.hypot(to.x - from.x, to.y - from.y) > 1e-9 ? [...arc, straightCubic(from, to)] : arc;
+        return Math.hypot(to.x - from.x, to.y - from.y) > NO_SIDE ? [...arc, straightCubic(from, to)] : arc;
       });
       return [{ pieces, closed: true }];
     }

@@ -70,6 +70,9 @@ function stepAt(photo: Raster, p: Point, t: Point, reach: number): number | null
   return best - (count - 1) / 2 + (bend < 0 ? (a - c) / (2 * bend) : 0);
 }
 
+/** Normal equations of a smaller determinant are of places too near together to tell a bend. */
+const SINGULAR = 1e-12;
+
 /** Best values of a, b, c in a + b u + c u² for weighted places; by the normal equations, three unknowns. */
 function parabola(list: readonly { readonly u: number; readonly v: number }[]): (u: number) => number {
   const m = [0, 0, 0, 0, 0];
@@ -84,7 +87,7 @@ function parabola(list: readonly { readonly u: number; readonly v: number }[]): 
   }
   const [a, b, c, d, e] = m as [number, number, number, number, number];
   const det = a * (c * e - d * d) - b * (b * e - c * d) + c * (b * d - c * c);
-  if (!(Math.abs(det) > 1e-12)) return () => Infinity;
+  if (!(Math.abs(det) > SINGULAR)) return () => Infinity;
   const [p, q, s] = r as [number, number, number];
   const k0 = (p * (c * e - d * d) - b * (q * e - d * s) + c * (q * d - c * s)) / det;
   const k1 = (a * (q * e - s * d) - p * (b * e - c * d) + c * (b * s - c * q)) / det;

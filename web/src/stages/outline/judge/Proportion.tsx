@@ -235,11 +235,14 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
 
 const SHIFT = { label: WORDS.shift, min: -600, max: 600, from: 'where it is fitted' };
 
+/** Ratios nearer than this are the same one of the list. */
+const SAME_RATIO = 1e-9;
+
 /** A figure of a ratio over the shape. */
 function Figure() {
   const { figure, ratio, fit, shift, turned, set } = useOverlay();
   const units = usePicked((d) => d.units);
-  const known = RATIOS.find((r) => Math.abs(r.value - ratio) < 1e-9);
+  const known = RATIOS.find((r) => Math.abs(r.value - ratio) < SAME_RATIO);
   return (
     <Section title={WORDS.ratioFigureOverTheDrawing}>
       <Pick
