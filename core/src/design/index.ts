@@ -8,6 +8,7 @@ export { LONGEST_PAGE, paperName, sheetSize } from './paper.ts';
 export type { PaperName, SheetSize } from './paper.ts';
 export type {
   AcceptedFinding,
+  Cover,
   Design,
   Face,
   Guard,

@@ -4,7 +4,7 @@ import type { SectionKey } from './sections/all.ts';
 
 /** “stop”: what is cut would be wrong; “look”: it may be meant. */
 export type Severity = 'stop' | 'look';
-export type FindingUnit = 'mm' | '%' | 'sheets' | 'frets' | '';
+export type FindingUnit = 'mm' | '°' | '%' | 'sheets' | 'frets' | '';
 
 /** What one rule gives of one place; the rest of a finding is the rule’s own. */
 export interface Hit {
@@ -13,6 +13,8 @@ export interface Hit {
   readonly about?: string;
   readonly where: Point | null;
   readonly measured: number | null;
+  /** The limit that holds at this very place, where it is not the rule's own. */
+  readonly limit?: number;
 }
 
 /** The limit of a rule, which its user may set. */
@@ -20,7 +22,7 @@ export interface RuleLimit {
   readonly name: string;
   readonly label: string;
   readonly value: number;
-  readonly unit: 'mm' | '%' | 'sheets' | 'frets';
+  readonly unit: Exclude<FindingUnit, ''>;
   readonly min: number;
   readonly max: number;
 }

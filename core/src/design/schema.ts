@@ -26,6 +26,7 @@ export type Strings = Design['strings'];
 export type Outline = Design['outline'];
 export type OutlineNode = Outline['nodes'][number];
 export type Opening = Design['openings'][number];
+export type Cover = NonNullable<Opening['cover']>;
 export type OpeningStep = Opening['steps'][number];
 export type Shape = OpeningStep['shape'];
 export type Run = Design['runs'][number];

@@ -48,13 +48,13 @@ export function createFinder(): (design: Design, derived: Derived) => Looked {
         checking.push(rule);
         return [];
       }
-      return found.map(({ subject, about, where, measured }): Finding => ({
+      return found.map(({ subject, about, where, measured, limit: here }): Finding => ({
         rule: rule.id,
         severity: rule.severity,
         stage: rule.stage,
         where,
         measured,
-        limit,
+        limit: here ?? limit,
         unit: rule.unit,
         subject,
         about: about ?? subject,

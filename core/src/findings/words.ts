@@ -15,6 +15,7 @@ const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): 
   if (value === null) return 'no measured value';
   if (unit === 'mm') return lengthWithUnit(value, display, value !== 0 && Math.abs(value) < 10 ? 2 : 1);
   if (unit === '%') return `${value.toFixed(1)} %`;
+  if (unit === '°') return `${value.toFixed(1)}°`;
   if (unit === 'sheets') return `${value} ${value === 1 ? 'sheet' : 'sheets'}`;
   return unit === 'frets' ? `${value} ${value === 1 ? 'fret' : 'frets'}` : String(value);
 };

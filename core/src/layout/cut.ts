@@ -45,8 +45,9 @@ export interface Cut {
   readonly bottom: number;
   readonly through: boolean;
   readonly round: { readonly at: Point; readonly diameter: number } | null;
-  /** The bit of a hole in the edge or a drilled run, mm. */
+  /** The bit of a hole in the edge or a drilled run, mm, and how far it goes along its own line. */
   readonly bore?: number;
+  readonly length?: number;
   /** The bit it is routed with, where one was chosen, mm. */
   readonly bit?: number;
   /** It has no depth yet. */

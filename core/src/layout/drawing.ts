@@ -31,7 +31,9 @@ const figure = (mm: number): string => String(Number(mm.toFixed(2)));
 export function depthWords(cut: Cut, thickness: number): string {
   if (cut.unsaid) return 'depth not said';
   if (cut.through) return 'through';
-  if (cut.bore !== undefined) return `bore ${figure(cut.bore)}`;
+  // Of a bore, its own length: the box round a tilted one is no measure of it.
+  if (cut.bore !== undefined && cut.length !== undefined)
+    return `⌀ ${figure(cut.bore)} × ${figure(cut.length)} deep`;
   return figure(
     cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom,
   );

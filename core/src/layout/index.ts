@@ -1,6 +1,6 @@
 export { insideEdge, pickingPlace, stringHeightAt, toStrings } from './clearances.ts';
 export { controlFits } from './controls.ts';
-export { coverLedge } from './cover.ts';
+export { PLAIN_COVER, canBeCovered } from './cover.ts';
 export { areaOf, flatPath, isOf, pathInPlace } from './cut.ts';
 export type { Cut, CutRole } from './cut.ts';
 export { depthWords } from './drawing.ts';
@@ -24,3 +24,6 @@ export type { Wall } from './walls.ts';
 export { runCover, wayIn, wiringOf } from './wiring.ts';
 export type { RunCover, WayIn, Wired } from './wiring.ts';
 export { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';
+export { edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from './onEdge.ts';
+export type { EdgePlacing } from './onEdge.ts';
+export { mountedIn, moveOpening } from './moveOpening.ts';

@@ -1,13 +1,14 @@
 import type { Design, Opening, OpeningStep, Shape } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
-import { placeBy, polygonPath } from '../geometry/figures.ts';
+import { circlePath, placeBy, polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { commonOf, polygonArea } from '../geometry/polygons.ts';
 import type { Flat } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
+import { canBeCovered, coverScrewPlaces, ledgeShape } from './cover.ts';
 import { afterBit, areaOf, flatPath, zOf } from './cut.ts';
 
 const RAD = Math.PI / 180;
@@ -87,7 +88,75 @@ function stepLines(opening: Opening, step: OpeningStep, lineOf: LineOf): readonl
   return [laid(shape, at)];
 }
 
+/** The ledge of an opening's cover and the holes of its screws: they follow the first step wherever it goes. */
+function coverCuts(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
+  const { cover, face } = opening;
+  const [step] = opening.steps;
+  if (!cover || !step || !canBeCovered(opening)) return [];
+  const owner = { kind: 'opening', id: opening.id } as const;
+  const shape = ledgeShape(step, cover.ledge);
+  // In the opening's own frame, so that its screws turn with it; an inset has none of its own.
+  const screwPlaces = (wall: ClosedPath): readonly Point[] => {
+    if (step.shape.kind === 'inset') return coverScrewPlaces(wall, cover);
+    const own = { ...opening, at: { x: 0, y: 0 }, turn: 0 };
+    const place = placeBy(opening.at, opening.turn * RAD);
+    return stepLines(own, step, lineOf).flatMap((l) => coverScrewPlaces(l.path, cover).map(place));
+  };
+  return stepLines(opening, step, lineOf).flatMap(({ path: wall }, k): readonly Cut[] => {
+    const outer =
+      shape === null
+        ? offsetPath(wall, cover.ledge).map(polygonPath)
+        : stepLines(opening, { ...step, shape }, lineOf).map((l) => l.path);
+    const path = shape === null ? outer[0] : outer[k];
+    if (!path) return [];
+    const deep = cover.thickness + cover.deeper;
+    const suffix = k ? `-${k}` : '';
+    const ledge: Cut = {
+      id: `${opening.id}-cover${suffix}`,
+      owner,
+      name: 'cover’s ledge',
+      face,
+      role: 'ledge',
+      path,
+      area: areaOf(path),
+      islands: [],
+      ...zOf(face, deep, thickness),
+      round: null,
+      ...(step.bit ? { bit: step.bit } : {}),
+      unsaid: false,
+    };
+    const { length, thread } = cover.screw;
+    const tip = zOf(face, deep + length, thickness);
+    return [
+      ledge,
+      ...screwPlaces(wall).map((at, i): Cut => {
+        const hole = mapPath(circlePath(thread), (p) => ({ x: p.x + at.x, y: p.y + at.y }));
+        return {
+          id: `${opening.id}-cover${suffix}-s${i}`,
+          owner,
+          name: `cover screw ${i + 1}`,
+          face,
+          role: 'screw',
+          path: hole,
+          area: areaOf(hole),
+          islands: [],
+          top: tip.top,
+          bottom: tip.bottom,
+          // However long: one that is too long comes out at the other face.
+          through: false,
+          round: { at, diameter: thread },
+          unsaid: false,
+        };
+      }),
+    ];
+  });
+}
+
 function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
+  return [...stepCuts(opening, thickness, lineOf), ...coverCuts(opening, thickness, lineOf)];
+}
+
+function stepCuts(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
   const place = placeBy(opening.at, opening.turn * RAD);
   return opening.steps.flatMap((step, i) =>
     stepLines(opening, step, lineOf).map(({ path, round }, k): Cut => ({

@@ -90,7 +90,7 @@ function boreOf(
   deep: number,
   across: number,
   aside = { across: 0, up: 0 },
-): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore'> {
+): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore' | 'length'> {
   const flat = deep * Math.cos(part.tilt * RAD);
   const rise = deep * Math.sin(part.tilt * RAD);
   const z = part.z + aside.up;
@@ -102,6 +102,7 @@ function boreOf(
     path,
     area: areaOf(path),
     bore: across,
+    length: deep,
     top: Math.max(z, z + rise) + across / 2,
     bottom: Math.min(z, z + rise) - across / 2,
   };
@@ -182,6 +183,7 @@ function layPart(part: PlacedPart, thickness: number): PartInPlace {
       through: false,
       round: null,
       bore: s.thread,
+      length: s.length,
       unsaid: false,
     });
   }
@@ -199,7 +201,7 @@ function layPart(part: PlacedPart, thickness: number): PartInPlace {
     part,
     form,
     place,
-    footprint: form.footprint.map((l) => laid(part, l)),
+    footprint: (part.face === 'edge' && form.side ? form.side : form.footprint).map((l) => laid(part, l)),
     clear: form.clear.map((l) => areaOf(laid(part, l))),
     cuts,
     screws,

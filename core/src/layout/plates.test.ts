@@ -8,11 +8,19 @@ import { findAll } from '../findings/run.ts';
 import { pathCrossings } from '../geometry/crossings.ts';
 import { polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
-import { boxed, distanceToEdge, edgeGap, polygonArea, polygonHolds } from '../geometry/polygons.ts';
+import {
+  boxed,
+  distanceToEdge,
+  edgeGap,
+  polygonArea,
+  polygonHolds,
+  polygonMiddle,
+} from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { artworkSheet } from '../templates/artwork.ts';
 import { createDeriver } from '../derived/derive.ts';
-import { coverLedge, placesAlong } from './cover.ts';
+import { SHELF, specOf } from '../parts/shelf.ts';
+import { PLAIN_COVER, canBeCovered, placesAlong } from './cover.ts';
 import { edgeSwing, plateProfiles, platesOf } from './plates.ts';
 import { isOf } from './cut.ts';
 
@@ -25,13 +33,21 @@ const platesIn = (design: Design) => {
 const found = (design: Design, rule: string) =>
   findAll(design, derive(design)).filter((f) => f.rule === rule);
 
+const bareBox = edits.addOpening(newDesign('x', 6, 628), {
+  name: 'Box',
+  face: 'back',
+  at: { x: -60, y: 0 },
+  turn: 0,
+  steps: [edits.plainStep('box', { kind: 'rect', long: 80, wide: 50, radius: 8 }, 20)],
+}).design;
+
 describe('covers', () => {
   it('lie in their ledge with the gap all round, held by the screws of the ledge', () => {
     const cover = platesIn(skerry).find((p) => p.name === 'Cover of Control cavity')!;
     const ledge = derive(skerry).layout.cuts.find((c) => c.role === 'ledge')!;
     for (const p of cover.edge) expect(distanceToEdge(ledge.area.polygon, p)).toBeCloseTo(0.3, 1);
     expect(cover.face).toBe('back');
-    expect(cover.thickness).toBeCloseTo(2.2, 9);
+    expect(cover.thickness).toBe(2);
     expect(cover.screws.length).toBeGreaterThanOrEqual(3);
   });
   it('are laid by rule over any shape of opening; over a line that is none, not at all', () => {
@@ -51,17 +67,65 @@ describe('covers', () => {
       { kind: 'free', nodes: skerry.outline.nodes.map((n) => ({ ...n, x: n.x / 6, y: n.y / 6 })) },
     ] as const) {
       const { design, id } = with_(shape);
-      const covered = coverLedge(design, id, { ledge: 7, thickness: 2, apart: 60 })!;
-      expect(covered.openings[0]!.steps[1]!.role).toBe('ledge');
+      const cover = { ...PLAIN_COVER, ledge: 7, apart: 60 };
+      const covered = edits.changeOpening(design, id, { cover });
       const { layout } = derive(covered);
       const [inner, ledge] = layout.cuts.filter((c) => isOf(c, 'opening', id));
       const gap = edgeGap(inner!.area, ledge!.area, 25)!;
       expect(gap.distance).toBeGreaterThan(6.7);
       expect(gap.distance).toBeLessThan(7.05);
-      for (const part of covered.parts)
-        expect(distanceToEdge(inner!.area.polygon, part.at)).toBeCloseTo(3.5, 0);
+      const screws = layout.cuts.filter((c) => c.role === 'screw');
+      expect(screws.length).toBeGreaterThanOrEqual(3);
+      for (const { round } of screws)
+        expect(distanceToEdge(inner!.area.polygon, round!.at)).toBeCloseTo(3.5, 0);
     }
-    expect(coverLedge(plain, 'none', { ledge: 7, thickness: 2, apart: 60 })).toBeNull();
+    const rows = with_({ kind: 'grid', diameter: 5, columns: 3, rows: 2, alongApart: 9, acrossApart: 9 });
+    expect(canBeCovered(rows.design.openings[0]!)).toBe(false);
+    expect(platesIn(edits.changeOpening(rows.design, rows.id, { cover: PLAIN_COVER }))).toEqual([]);
+  });
+  it('have plates of their own thickness and gap, let in deeper by what the user says', () => {
+    for (const [thickness, gap, deeper] of [
+      [2, 0.2, 0],
+      [3.2, 0.5, 0.3],
+    ] as const) {
+      const cover = { ...PLAIN_COVER, thickness, gap, deeper };
+      const covered = edits.changeOpening(bareBox, 'o1', { cover });
+      const { layout } = derive(covered);
+      const ledge = layout.cuts.find((c) => c.role === 'ledge')!;
+      const [plate] = platesIn(covered);
+      expect(plate!.thickness).toBe(thickness);
+      expect(ledge.top + layout.thickness).toBeCloseTo(thickness + deeper, 9);
+      for (const p of plate!.edge) expect(distanceToEdge(ledge.area.polygon, p)).toBeCloseTo(gap, 1);
+    }
+  });
+  it('are one thing with their opening: moved, turned, resized and removed with it, never stacked', () => {
+    const covered = edits.changeOpening(bareBox, 'o1', { cover: PLAIN_COVER });
+    const again = edits.changeOpening(covered, 'o1', { cover: { ...PLAIN_COVER, ledge: 9 } });
+    const ofCover = (d: Design) => derive(d).layout.cuts.filter((c) => c.id.startsWith('o1-cover'));
+    expect(ofCover(again)).toHaveLength(ofCover(covered).length);
+    const moved = edits.changeOpening(covered, 'o1', { at: { x: -30, y: -40 }, turn: 90 });
+    const middle = (d: Design) => polygonMiddle(ofCover(d)[0]!.area.polygon);
+    expect(middle(moved).x).toBeCloseTo(-30, 6);
+    expect(middle(moved).y).toBeCloseTo(-40, 6);
+    const wider = edits.changeStep(covered, 'o1', 0, {
+      shape: { kind: 'rect', long: 110, wide: 50, radius: 8 },
+    });
+    const long = (d: Design) => ofCover(d)[0]!.area.box.maxX - ofCover(d)[0]!.area.box.minX;
+    expect(long(wider) - long(covered)).toBeCloseTo(30, 6);
+    expect(derive(edits.removeOpening(covered, 'o1')).layout.cuts).toEqual([]);
+  });
+  it('with a step that swallows their ledge are found, with what is left of it', () => {
+    const covered = edits.changeOpening(bareBox, 'o1', { cover: PLAIN_COVER });
+    const step = (long: number) =>
+      edits.addStep(
+        covered,
+        'o1',
+        edits.plainStep('deeper', { kind: 'rect', long, wide: 20, radius: 4 }, 26),
+      );
+    expect(found(step(70), 'ledge-narrow')).toEqual([]);
+    expect(found(step(88), 'ledge-narrow')[0]!.measured).toBeCloseTo(4, 1);
+    expect(found(step(104), 'ledge-narrow')[0]!.measured).toBeCloseTo(-4, 1);
+    expect(found(step(104), 'ledge-narrow')[0]!.limit).toBe(8);
   });
   it('screws stand evenly along the line, never fewer than three', () => {
     const square = [
@@ -156,11 +220,11 @@ describe('pickguards', () => {
       steps: [edits.plainStep('hole', { kind: 'circle', diameter: 12 }, 10)],
     }).design;
     expect(found(over, 'guard-screw-wood').length).toBeGreaterThan(0);
-    const screw = skerry.parts.find((p) => p.spec.name === 'Cover screw')!;
     const cover = platesIn(skerry).find((p) => p.name === 'Cover of Control cavity')!;
     // Out to a corner of the plate, a mm inside it.
     const corner = cover.edge.reduce((a, b) => (b.x > a.x ? b : a));
-    const near = edits.changePart(skerry, screw.id, { at: { x: corner.x - 1, y: corner.y } });
+    const screw = specOf(SHELF.find((s) => s.key === 'screw')!);
+    const near = edits.addPart(skerry, screw, 'back', { x: corner.x - 1, y: corner.y }).design;
     expect(found(near, 'plate-screw')[0]!.measured).toBeLessThan(2.5);
     expect(found(skerry, 'plate-screw')).toEqual([]);
   });

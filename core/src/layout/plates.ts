@@ -46,11 +46,13 @@ const SCREW_THREAD = 3;
 const largest = (polygons: readonly Polygon[]): Polygon | null =>
   [...polygons].sort((a, b) => polygonArea(b) - polygonArea(a))[0] ?? null;
 
-const COVERS = new WeakMap<Cut, Polygon | null>();
+const COVERS = new WeakMap<Cut, { readonly gap: number; readonly edge: Polygon | null }>();
 
-function coverEdge(ledge: Cut): Polygon | null {
-  let edge = COVERS.get(ledge);
-  if (edge === undefined) COVERS.set(ledge, (edge = largest(offsetPath(ledge.path, -COVER_GAP))));
+function coverEdge(ledge: Cut, gap: number): Polygon | null {
+  const known = COVERS.get(ledge);
+  if (known?.gap === gap) return known.edge;
+  const edge = largest(offsetPath(ledge.path, -gap));
+  COVERS.set(ledge, { gap, edge });
   return edge;
 }
 
@@ -59,12 +61,16 @@ function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: 
   return cuts
     .filter((c) => c.role === 'ledge' && c.face !== 'edge')
     .flatMap((ledge): readonly Plate[] => {
-      const edge = coverEdge(ledge);
-      if (!edge) return [];
       const { kind, id } = ledge.owner;
-      const name =
-        kind === 'opening'
-          ? (design.openings.find((o) => o.id === id)?.name ?? ledge.name)
+      const opening = kind === 'opening' ? design.openings.find((o) => o.id === id) : undefined;
+      // The opening's own cover says how thick its plate is and how much room it has; a ledge by itself does not.
+      const cover = ledge.id.startsWith(`${id}-cover`) ? (opening?.cover ?? null) : null;
+      const edge = coverEdge(ledge, cover?.gap ?? COVER_GAP);
+      if (!edge) return [];
+      const name = opening
+        ? opening.name
+        : kind === 'opening'
+          ? ledge.name
           : (parts.find((p) => p.part.id === id)?.part.spec.name ?? ledge.name);
       const deep = ledge.face === 'front' ? -ledge.bottom : ledge.top + thickness;
       return [
@@ -74,14 +80,19 @@ function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: 
           face: ledge.face as 'front' | 'back',
           edge,
           cutouts: [],
-          screws: parts
-            .filter((p) => p.part.spec.kind === 'screw' && p.part.face === ledge.face)
-            .flatMap((p) =>
-              p.screws
-                .filter((s) => polygonHolds(edge, s.at))
-                .map((s) => ({ at: s.at, diameter: s.hole.screw.thread + SCREW_ROOM })),
-            ),
-          thickness: deep,
+          screws: [
+            ...cuts
+              .filter((c) => cover && c.role === 'screw' && c.id.startsWith(`${ledge.id}-s`) && c.round)
+              .map((c) => ({ at: c.round!.at, diameter: c.round!.diameter + SCREW_ROOM })),
+            ...parts
+              .filter((p) => p.part.spec.kind === 'screw' && p.part.face === ledge.face)
+              .flatMap((p) =>
+                p.screws
+                  .filter((s) => polygonHolds(edge, s.at))
+                  .map((s) => ({ at: s.at, diameter: s.hole.screw.thread + SCREW_ROOM })),
+              ),
+          ],
+          thickness: cover?.thickness ?? deep,
           bevel: 0,
         },
       ];

@@ -50,6 +50,7 @@ export function runCut(run: Run): Cut {
   const cut: Cut = {
     id: run.id,
     owner: { kind: 'run', id: run.id },
+    length: Math.hypot(run.to.x - run.from.x, run.to.y - run.from.y, run.to.z - run.from.z),
     name: run.name,
     face: 'edge',
     role: 'drilled',

@@ -108,6 +108,8 @@ export interface Poles {
 /** What a part comes to with all its measures. */
 export interface PartForm {
   readonly footprint: readonly Laid[];
+  /** In the edge it is seen from its side: its outline then, outward of the edge along −x; as `footprint` without. */
+  readonly side?: readonly Laid[];
   readonly cuts: readonly PartCut[];
   readonly holes: readonly PartHole[];
   readonly solids: readonly Solid[];

@@ -1,6 +1,13 @@
 export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './artwork.ts';
 export type { Artwork, ArtworkPaper } from './artwork.ts';
-export { correctionFrom, correctionQuestioned } from './correction.ts';
+export {
+  BARS,
+  correctionFrom,
+  correctionQuestioned,
+  printedAgain,
+  takeBar,
+  uncorrected,
+} from './correction.ts';
 export { crosshairs } from './crosshairs.ts';
 export { farCrosshairs } from './farCrosshairs.ts';
 export { fewerSheets } from './fewerSheets.ts';

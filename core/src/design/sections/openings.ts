@@ -12,6 +12,18 @@ export const MOST_OPENINGS = 100;
 export const OPENING_LIMITS = {
   'opening.depth': { label: 'depth', min: 0, max: 120, from: 'the face it is cut from' },
   'opening.turn': { label: 'turn', min: -360, max: 360, from: 'the centre line, counter-clockwise' },
+  'cover.ledge': { label: 'ledge', min: 2, max: 40, from: 'the opening’s wall to the ledge’s' },
+  'cover.thickness': { label: 'cover plate', min: 0.3, max: 12, from: 'face to face of the plate' },
+  'cover.deeper': {
+    label: 'ledge under the plate',
+    min: 0,
+    max: 6,
+    from: 'the plate let in flush to the ledge’s floor',
+  },
+  'cover.gap': { label: 'gap round the plate', min: 0, max: 3, from: 'the plate’s edge to the ledge’s wall' },
+  'cover.apart': { label: 'screws apart', min: 0, max: 250, from: 'along the ledge, about; 0 for none' },
+  'cover.screwLength': { label: 'cover screw', min: 3, max: 60, from: 'the ledge’s floor to its tip' },
+  'cover.screw': { label: 'cover screw', min: 0.5, max: 8, from: 'across it' },
   'step.bit': { label: 'bit', min: 0.5, max: 80, from: 'across its cutting edges' },
 } as const satisfies Limits;
 
@@ -35,6 +47,22 @@ const stepSchema = () =>
       .max(12, 'over 12 islands in one step cannot be kept'),
   });
 
+/** A cover over an opening: its ledge round the first step, its plate, and its screws, all of the opening's own. */
+const coverSchema = () =>
+  z.looseObject({
+    ledge: mm(OPENING_LIMITS['cover.ledge']),
+    thickness: mm(OPENING_LIMITS['cover.thickness']),
+    /** How much deeper the ledge is than the plate is thick: room for the finish. */
+    deeper: mm(OPENING_LIMITS['cover.deeper']),
+    gap: mm(OPENING_LIMITS['cover.gap']),
+    apart: mm(OPENING_LIMITS['cover.apart']),
+    screw: z.looseObject({
+      length: mm(OPENING_LIMITS['cover.screwLength']),
+      thread: mm(OPENING_LIMITS['cover.screw']),
+      root: mm(OPENING_LIMITS['cover.screw']),
+    }),
+  });
+
 /** A place that is routed: a stack of steps from one face. */
 const openingSchema = () =>
   z.looseObject({
@@ -47,6 +75,9 @@ const openingSchema = () =>
       .array(stepSchema(), { error: 'an opening needs a list of steps' })
       .min(1, 'an opening needs at least one step')
       .max(8, 'an opening of over 8 steps cannot be kept'),
+    cover: coverSchema().nullable().optional(),
+    /** Whether parts that are mounted in it move with it. */
+    carries: z.boolean({ error: 'an opening carries its parts or not: true or false' }).optional(),
   });
 
 const openingsSchema = () =>

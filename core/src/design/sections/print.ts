@@ -35,6 +35,7 @@ export const PRINT_LIMITS = {
     max: 180,
     from: 'the centre line along the sheet',
   },
+  'print.bar': { label: 'reference bar', min: 85, max: 120, from: 'end tick to end tick' },
   'print.correction': { label: 'print correction', min: 0.8, max: 1.25, from: 'nominal over measured' },
 } as const satisfies Limits;
 
@@ -53,6 +54,10 @@ const paperSchema = () =>
     error: 'paper must be A4, A3, Letter, Legal, Tabloid, “own” or “roll”',
   });
 
+/** A reference bar as it measured: which of the two, by its nominal length, and its measured one. */
+const barSchema = () =>
+  z.looseObject({ nominal: mm(PRINT_LIMITS['print.bar']), measured: mm(PRINT_LIMITS['print.bar']) });
+
 const printSchema = () =>
   z.looseObject({
     paper: paperSchema(),
@@ -67,6 +72,18 @@ const printSchema = () =>
     overlap: mm(PRINT_LIMITS['print.overlap']),
     /** Nominal over measured, along and across the sheet: cures a printer that is off. */
     correction: z.looseObject({ x: correction(), y: correction() }),
+    /**
+     * What the bars of the last print measured, mm, and the correction it was made with: a reading belongs to one print.
+     * Null, or not there, while none was typed.
+     */
+    reading: z
+      .looseObject({
+        madeWith: z.looseObject({ x: correction(), y: correction() }),
+        x: barSchema().nullable(),
+        y: barSchema().nullable(),
+      })
+      .nullable()
+      .optional(),
     /** Which layers go on paper. */
     show: z.looseObject(
       Object.fromEntries(SHOWABLE.map((layer) => [layer, z.boolean()])) as Record<Showable, z.ZodBoolean>,

@@ -67,7 +67,7 @@ export const ledgeForgotten = rule({
       layout.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(layout, p.part.at, p.part.face)),
     );
     return openings
-      .filter((o) => holding.has(o.id) && !o.steps.some((s) => s.role === 'ledge' || s.through))
+      .filter((o) => holding.has(o.id) && !o.cover && !o.steps.some((s) => s.role === 'ledge' || s.through))
       .filter(
         (o) =>
           // A plate that lies over it, not one that lies beside it.

@@ -1,10 +1,12 @@
 import type { Rule } from '../../design/rule.ts';
 import { BRIDGE_RULES } from './bridges.ts';
 import { CONTROL_RULES } from './controls.ts';
+import { EDGE_PART_RULES } from './edgeParts.ts';
 import { FLOOR_RULES } from './floors.ts';
 import { NECK_RULES } from './neck.ts';
 import { OVER_FACE_RULES } from './overFace.ts';
 import { PLATE_RULES } from './plates.ts';
+import { ROUT_RULES } from './routs.ts';
 import { SCREW_RULES } from './screws.ts';
 import { WALL_RULES } from './walls.ts';
 import { WIRE_RULES } from './wires.ts';
@@ -13,6 +15,8 @@ import { WIRE_RULES } from './wires.ts';
 export const LAYOUT_RULES: readonly Rule[] = [
   ...WALL_RULES,
   ...FLOOR_RULES,
+  ...ROUT_RULES,
+  ...EDGE_PART_RULES,
   ...CONTROL_RULES,
   ...OVER_FACE_RULES,
   ...SCREW_RULES,

@@ -1,4 +1,6 @@
 import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
+import type { Point } from '../../geometry/point.ts';
+import { isOf } from '../cut.ts';
 import { edgeSwing } from '../plates.ts';
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
@@ -86,4 +88,35 @@ export const guardScrewWood = rule({
       ),
 });
 
-export const PLATE_RULES: readonly Rule[] = [guardUneven, plateScrew, guardScrewWood];
+/** A ledge this much narrower than it was set, mm, is narrower: rounding of its line aside. */
+const NARROWER = 0.25;
+
+export const ledgeNarrow = rule({
+  ...BASE,
+  id: 'ledge-narrow',
+  limit: null,
+  title: 'A cover’s ledge is narrower than it was set',
+  says: ({ measured, limit, subject }) =>
+    `Beside a deeper step ${measured} is left of the ledge of ${subject} (below zero: the step runs out of it); it was set to ${limit}.`,
+  remedy: 'Make the step smaller, move it, or let the ledge follow it by making it the first step.',
+  reads: ['layout', 'openings'],
+  find: ({ layout, openings }) =>
+    openings.flatMap((o) => {
+      const ledge = layout.cuts.find((c) => c.id === `${o.id}-cover`);
+      const [first] = layout.cuts.filter((c) => isOf(c, 'opening', o.id));
+      if (!o.cover || !ledge) return [];
+      let worst: { by: number; at: Point } | null = null;
+      for (const cut of layout.cuts)
+        if (cut !== first && isOf(cut, 'opening', o.id) && cut.role !== 'ledge' && cut.role !== 'screw')
+          for (const at of cut.area.polygon) {
+            const inside = polygonHolds(ledge.area.polygon, at) ? 1 : -1;
+            const by = inside * distanceToEdge(ledge.area.polygon, at);
+            if (!worst || by < worst.by) worst = { by, at };
+          }
+      return worst && worst.by < o.cover.ledge - NARROWER
+        ? [{ subject: o.id, about: o.name, where: worst.at, measured: worst.by, limit: o.cover.ledge }]
+        : [];
+    }),
+});
+
+export const PLATE_RULES: readonly Rule[] = [guardUneven, plateScrew, guardScrewWood, ledgeNarrow];

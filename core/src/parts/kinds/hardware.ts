@@ -223,6 +223,10 @@ export const screw: PartKind = {
   }),
 };
 
+/** A strap button from the side: its neck so much of its width, its head so much of its height. */
+const NECK = 0.45;
+const HEAD = 0.32;
+
 export const strapButton: PartKind = {
   key: 'strap-button',
   words: 'Strap button',
@@ -239,6 +243,11 @@ export const strapButton: PartKind = {
   form: (m) => ({
     ...PLAIN,
     footprint: [{ shape: circle(m('head')), at: { x: 0, y: 0 } }],
+    side: [
+      // Its neck, and its head of about a third of the height.
+      { shape: rect(m('high'), m('head') * NECK, 0), at: { x: -m('high') / 2, y: 0 } },
+      { shape: rect(m('high') * HEAD, m('head'), 0), at: { x: -m('high') * (1 - HEAD / 2), y: 0 } },
+    ],
     cuts:
       m('recess') > 0 && m('recessDeep') > 0
         ? [

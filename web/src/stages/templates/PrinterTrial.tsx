@@ -1,13 +1,12 @@
-import { correctionFrom, edits, lengthWithUnit, tapeUp } from '@pelkin/core';
+import { correctionFrom, lengthWithUnit, tapeUp } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { useDerived } from '../../design/derived.ts';
-import { useDesign, useDesignStore } from '../../design/store.ts';
+import { useDesign } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
-import { useTryPrinter } from './tryPrinter.ts';
+import { useTrialPlan, useTryPrinter } from './tryPrinter.ts';
 import { WORDS } from './words.ts';
 
 const BLANK = {
@@ -81,19 +80,16 @@ export function PrinterTrial() {
 /** What comes of it: the bars as they would measure, how far the taped whole is off. */
 function Outcome() {
   const design = useDesign();
-  const { plan } = useDerived();
+  const plan = useTrialPlan();
   const printer = useTryPrinter((s) => s.printer);
-  const edit = useDesignStore((s) => s.edit);
+  const corrected = useTryPrinter((s) => s.correction !== null);
+  const { correct } = useTryPrinter.getState();
   const { margins } = design.print;
   const made = useMemo(() => tapeUp(plan, margins, printer), [plan, margins, printer]);
   const length = (mm: number, places = 2): string => lengthWithUnit(mm, design.units, places);
+  const { x, y } = plan.correction;
   const cure = (): void =>
-    void edit('corrected by the simulated print', (d) => {
-      const { x, y } = d.print.correction;
-      return edits.editPrint(d, {
-        correction: { x: correctionFrom(100, made.barX, x), y: correctionFrom(100, made.barY, y) },
-      });
-    });
+    correct({ x: correctionFrom(100, made.barX, x), y: correctionFrom(100, made.barY, y) });
   return (
     <>
       <Reading label="100 mm bar measures, across" value={length(made.barX)} />
@@ -108,9 +104,11 @@ function Outcome() {
       <HStack>
         <Text flex="1" fontSize="12px" color="faded">
           Red on the board: the taped-up sheets as this printer makes them.
+          {corrected &&
+            ` Corrected in this trial by × ${x.toFixed(4)} across and × ${y.toFixed(4)} up; your own paper is not changed.`}
         </Text>
-        <Button size="2xs" variant="outline" onClick={cure}>
-          {WORDS.correctByTheseBars}
+        <Button size="2xs" variant="outline" onClick={corrected ? () => correct(null) : cure}>
+          {corrected ? WORDS.withoutTheCorrection : WORDS.correctByTheseBars}
         </Button>
       </HStack>
     </>

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useBoardFrame } from '../../board/BoardContext.ts';
 import { useDerived } from '../../design/derived.ts';
 import { useDesign } from '../../design/store.ts';
-import { useTryPrinter } from './tryPrinter.ts';
+import { useTrialPlan, useTryPrinter } from './tryPrinter.ts';
 
 const tenth = (n: number): number => Math.round(n * 10) / 10;
 const pathOf = (points: readonly Point[], closed: boolean): string =>
@@ -12,7 +12,7 @@ const pathOf = (points: readonly Point[], closed: boolean): string =>
 
 /** What a simulated printer makes of the sheets, laid over the true drawing. */
 function AsPrinted() {
-  const { plan } = useDerived();
+  const plan = useTrialPlan();
   const { print, handedness } = useDesign();
   const printer = useTryPrinter((s) => s.printer);
   const { matrix } = useBoardFrame();

@@ -42,6 +42,8 @@ export const WORDS = {
   tryAnInaccuratePrinter: 'Try an inaccurate printer',
   turnedBy: 'Turned by',
   unprintedEdge: 'Unprinted edge',
+  iPrintedAgain: 'I printed again',
   useThisPosition: 'Use this position',
+  withoutTheCorrection: 'Without the correction',
   widthOfTheRoll: 'Width of the roll',
 } as const;

@@ -1,9 +1,9 @@
-import type { Design, Limit, Opening, OpeningStep } from '@pelkin/core';
-import { LIMITS, coverLedge, edits } from '@pelkin/core';
+import type { Cover, Design, Opening, OpeningStep } from '@pelkin/core';
+import { LIMITS, PLAIN_COVER, canBeCovered, edits, moveOpening } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { useCallback, useState } from 'react';
+import { useCallback } from 'react';
 import { SideLength } from '../../../design/SideLength.tsx';
-import { usePicked } from '../../../design/derived.ts';
+import { derive, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
@@ -108,55 +108,73 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
   );
 }
 
-const WISH: Readonly<Record<'ledge' | 'thickness' | 'apart', Limit>> = {
-  ledge: { label: WORDS.ledge, min: 2, max: 40, from: 'the opening’s wall to the ledge’s' },
-  thickness: { label: WORDS.cover, min: 0.5, max: 10, from: 'face to face of the plate' },
-  apart: { label: WORDS.screwsApart, min: 0, max: 200, from: 'along the ledge, about; 0 for none' },
-};
+const COVER_FIELDS = [
+  ['ledge', WORDS.ledge],
+  ['thickness', WORDS.coversThickness],
+  ['gap', WORDS.gapRoundThePlate],
+  ['deeper', WORDS.ledgeDeeperBy],
+  ['apart', WORDS.screwSpacingAbout],
+] as const;
+const SCREW_FIELDS = [
+  ['length', 'cover.screwLength', WORDS.screwInTheWood],
+  ['thread', 'cover.screw', WORDS.screwThread],
+  ['root', 'cover.screw', WORDS.screwRoot],
+] as const;
 
-/** A cover over the opening: its ledge, and its screws by rule. */
-function Cover({ id }: { id: string }) {
-  const units = usePicked((d) => d.units);
+/** The opening's cover: ledge, plate and screws, one thing with the opening. */
+function CoverOf({ id, opening }: { id: string; opening: Opening }) {
   const edit = useDesignStore((s) => s.edit);
-  const [wish, setWish] = useState({ ledge: 8, thickness: 2, apart: 70 });
-  const [problem, setProblem] = useState<string | null>(null);
+  const lengths = useLengths();
+  const { cover } = opening;
+  const set = (d: Design, change: Partial<Cover>): Design => {
+    const now = openingOf(d, id)?.cover;
+    return now ? edits.changeOpening(d, id, { cover: { ...now, ...change } }) : d;
+  };
+  if (!canBeCovered(opening)) return null;
   return (
-    <Section title={WORDS.cover2}>
-      {(['ledge', 'thickness', 'apart'] as const).map((key) => (
-        <LengthField
-          key={key}
-          label={
-            key === 'ledge' ? 'Ledge' : key === 'thickness' ? 'Cover’s thickness' : 'Screw spacing, about'
-          }
-          value={wish[key]}
-          unit={units}
-          limit={WISH[key]}
-          onCommit={(mm) => {
-            setWish({ ...wish, [key]: mm });
-            return [];
-          }}
-        />
-      ))}
-      <HStack justify="end">
+    <Section
+      title={WORDS.cover2}
+      aside={
         <Button
           size="2xs"
           variant="outline"
-          onClick={() => {
-            let none = false;
-            edit('laid a cover over an opening', (d) => {
-              const next = coverLedge(d, id, wish);
-              none = next === null;
-              return next ?? d;
-            });
-            setProblem(none ? 'Its first step has no line that a ledge can follow.' : null);
-          }}
+          onClick={() =>
+            edit(cover ? `removed the cover of ${opening.name}` : `added a cover to ${opening.name}`, (d) =>
+              edits.changeOpening(d, id, { cover: cover ? null : PLAIN_COVER }),
+            )
+          }
         >
-          {WORDS.addLedgeAndScrews}
+          {cover ? WORDS.removeTheCover : WORDS.addACover}
         </Button>
-      </HStack>
-      {problem && (
-        <Text fontSize="12px" color="madder" role="alert">
-          {problem}
+      }
+    >
+      {cover ? (
+        <>
+          {COVER_FIELDS.map(([key, label]) => (
+            <LengthField
+              key={key}
+              label={label}
+              value={cover[key]}
+              {...lengths(`openings.${id}.cover.${key}`, (d, mm) => set(d, { [key]: mm }), `cover.${key}`)}
+            />
+          ))}
+          {cover.apart > 0 &&
+            SCREW_FIELDS.map(([key, limit, label]) => (
+              <LengthField
+                key={key}
+                label={label}
+                value={cover.screw[key]}
+                {...lengths(
+                  `openings.${id}.cover.screw.${key}`,
+                  (d, mm) => set(d, { screw: { ...openingOf(d, id)!.cover!.screw, [key]: mm } }),
+                  limit,
+                )}
+              />
+            ))}
+        </>
+      ) : (
+        <Text fontSize="12px" color="faded">
+          A ledge round its first step, a plate and screws: they move, turn and change size with it.
         </Text>
       )}
     </Section>
@@ -170,11 +188,13 @@ export function ChosenOpening({ id }: { id: string }) {
   const pickX = useCallback((d: Design) => openingOf(d, id)?.at.x ?? 0, [id]);
   const pickY = useCallback((d: Design) => openingOf(d, id)?.at.y ?? 0, [id]);
   const putX = useCallback(
-    (d: Design, x: number) => edits.changeOpening(d, id, { at: { x, y: openingOf(d, id)?.at.y ?? 0 } }),
+    (d: Design, x: number) =>
+      moveOpening(d, id, { at: { x, y: openingOf(d, id)?.at.y ?? 0 } }, derive(d).fits),
     [id],
   );
   const putY = useCallback(
-    (d: Design, y: number) => edits.changeOpening(d, id, { at: { x: openingOf(d, id)?.at.x ?? 0, y } }),
+    (d: Design, y: number) =>
+      moveOpening(d, id, { at: { x: openingOf(d, id)?.at.x ?? 0, y } }, derive(d).fits),
     [id],
   );
   if (!opening) return null;
@@ -256,7 +276,19 @@ export function ChosenOpening({ id }: { id: string }) {
               max={LIMITS['opening.turn'].max}
               from="the centre line, counter-clockwise"
               places={2}
-              onCommit={(turn) => edit(`turned ${opening.name}`, (d) => edits.changeOpening(d, id, { turn }))}
+              onCommit={(turn) =>
+                edit(`turned ${opening.name}`, (d) => moveOpening(d, id, { turn }, derive(d).fits))
+              }
+            />
+            <Tick
+              label={WORDS.itsPartsMoveWithIt}
+              checked={opening.carries === true}
+              onChange={(carries) =>
+                edit(
+                  carries ? `let ${opening.name} carry its parts` : `let the parts of ${opening.name} stay`,
+                  (d) => edits.changeOpening(d, id, { carries }),
+                )
+              }
             />
           </>
         )}
@@ -286,7 +318,7 @@ export function ChosenOpening({ id }: { id: string }) {
           {WORDS.addAStep}
         </Button>
       </HStack>
-      <Cover id={id} />
+      <CoverOf id={id} opening={opening} />
     </>
   );
 }

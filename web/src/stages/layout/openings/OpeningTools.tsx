@@ -1,9 +1,9 @@
 import type { Opening, Point, Shape } from '@pelkin/core';
-import { edits, isOf } from '@pelkin/core';
+import { edits, isOf, moveOpening } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { pathDataOfPath } from '../../../board/pathDataOf.ts';
-import { useDerived } from '../../../design/derived.ts';
+import { derive, useDerived } from '../../../design/derived.ts';
 import { onBoardKey } from '../../../design/boardKeys.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
@@ -125,7 +125,12 @@ function onKey(event: KeyboardEvent, id: string, flip: 1 | -1): void {
       void edit(
         `nudged ${opening.name}`,
         (d) =>
-          edits.changeOpening(d, id, { at: { x: tidy(opening.at.x + by.x), y: tidy(opening.at.y + by.y) } }),
+          moveOpening(
+            d,
+            id,
+            { at: { x: tidy(opening.at.x + by.x), y: tidy(opening.at.y + by.y) } },
+            derive(d).fits,
+          ),
         nudgeGesture(`opening ${id}`),
       ),
     remove: () => {
@@ -204,7 +209,13 @@ export function OpeningTools() {
           .getState()
           .edit(
             `moved ${opening.name}`,
-            (d) => edits.changeOpening(d, opening.id, { at: { x: tenth(to.x), y: near ? 0 : tenth(to.y) } }),
+            (d) =>
+              moveOpening(
+                d,
+                opening.id,
+                { at: { x: tenth(to.x), y: near ? 0 : tenth(to.y) } },
+                derive(d).fits,
+              ),
             gesture,
           );
       },

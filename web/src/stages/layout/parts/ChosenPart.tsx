@@ -1,5 +1,5 @@
 import type { Design, PartSpec, PlacedPart } from '@pelkin/core';
-import { edgePlace, edits, fannedTurn, kindOf } from '@pelkin/core';
+import { edgeSeat, edits, fannedTurn, kindOf, moveOnBody, slideOnEdge, squareOnEdge } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { memo, useCallback, useState } from 'react';
 import { wordsOf } from '../../../design/api.ts';
@@ -23,6 +23,19 @@ const partOf = (d: Design, id: string): PlacedPart | undefined => d.parts.find((
 
 const FACES = { front: 'Front', back: 'Back', edge: 'Edge' } as const;
 
+/** The design with a part put where one number of its place says; in the edge it slides there, square into the wood. */
+function placeAlong(d: Design, id: string, axis: 'x' | 'y', to: number): Design {
+  const now = partOf(d, id);
+  if (!now) return d;
+  const { path } = derive(d);
+  if (now.face === 'edge') {
+    const seat = slideOnEdge(path, now.at, axis, to);
+    return seat ? edits.changePart(d, id, seat) : d;
+  }
+  const by = to - now.at[axis];
+  return moveOnBody(d, [id], axis === 'x' ? { x: by, y: 0 } : { x: 0, y: by }, path);
+}
+
 /** Place and turn of a part, by numbers that say what they are measured from. */
 function Place({ part }: { part: PlacedPart }) {
   const { id } = part;
@@ -31,15 +44,13 @@ function Place({ part }: { part: PlacedPart }) {
   const fan = usePicked((d) => d.strings.fan !== null);
   const putX = useCallback(
     (d: Design, x: number) => {
-      const now = partOf(d, id);
-      return now ? edits.moveParts(d, [id], { x: x - now.at.x, y: 0 }) : d;
+      return placeAlong(d, id, 'x', x);
     },
     [id],
   );
   const putY = useCallback(
     (d: Design, y: number) => {
-      const now = partOf(d, id);
-      return now ? edits.moveParts(d, [id], { x: 0, y: y - now.at.y }) : d;
+      return placeAlong(d, id, 'y', y);
     },
     [id],
   );
@@ -48,6 +59,10 @@ function Place({ part }: { part: PlacedPart }) {
   const change = (name: string, part: Partial<PlacedPart>) =>
     edit(name, (d) => edits.changePart(d, id, part));
   const faces = kindOf(part.spec)?.faces ?? ['front', 'back'];
+  const fromSquare = usePicked((d, { path }) => {
+    const now = partOf(d, id);
+    return now?.face === 'edge' ? edgeSeat(path, now).fromSquare : 0;
+  });
   return (
     <>
       {faces.length > 1 && (
@@ -55,7 +70,13 @@ function Place({ part }: { part: PlacedPart }) {
           label={WORDS.face}
           value={part.face}
           options={faces.map((f) => [f, FACES[f]] as const)}
-          onChange={(face) => change(`put ${part.spec.name} on the ${face}`, { face })}
+          onChange={(face) =>
+            edit(`put ${part.spec.name} on the ${face}`, (d) => {
+              // In the edge it stands on the edge, square into the wood.
+              const seat = face === 'edge' ? squareOnEdge(derive(d).path, part.at) : null;
+              return edits.changePart(d, id, { face, ...(seat ?? {}) });
+            })
+          }
         />
       )}
       <SideLength label={WORDS.fromBridge} path={`parts.${id}.x`} axis="x" pick={pickX} put={putX} />
@@ -92,6 +113,18 @@ function Place({ part }: { part: PlacedPart }) {
             places={1}
             onCommit={(tilt) => change(`tilted ${part.spec.name}`, { tilt })}
           />
+          <NumberField
+            label={WORDS.fromSquare}
+            value={fromSquare}
+            unit="°"
+            min={-180}
+            max={180}
+            from="square to the edge there, counter-clockwise; 0 seats flat"
+            places={1}
+            onCommit={(by) =>
+              change(`turned ${part.spec.name}`, { turn: Number((part.turn - fromSquare + by).toFixed(2)) })
+            }
+          />
           <HStack justify="end">
             <Button
               size="2xs"
@@ -99,13 +132,8 @@ function Place({ part }: { part: PlacedPart }) {
               onClick={() =>
                 edit(`set ${part.spec.name} square on the edge`, (d) => {
                   const now = partOf(d, id);
-                  const edge = now && edgePlace(derive(d).path, now.at);
-                  return edge
-                    ? edits.changePart(d, id, {
-                        at: { x: Number(edge.at.x.toFixed(2)), y: Number(edge.at.y.toFixed(2)) },
-                        turn: edge.inward,
-                      })
-                    : d;
+                  const seat = now && squareOnEdge(derive(d).path, now.at);
+                  return seat ? edits.changePart(d, id, seat) : d;
                 })
               }
             >

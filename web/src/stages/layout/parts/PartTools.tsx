@@ -1,5 +1,5 @@
 import type { PartInPlace, PlacedPart, Point } from '@pelkin/core';
-import { edgePlace, edits, formOf, partInPlace } from '@pelkin/core';
+import { edgePlace, edits, formOf, moveOnBody, partInPlace, squareOnEdge } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
@@ -42,13 +42,8 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
     edit(
       `moved ${part.spec.name}`,
       (d) => {
-        const edge = edgePlace(derive(d).path, to);
-        return edge
-          ? edits.changePart(d, part.id, {
-              at: { x: Number(edge.at.x.toFixed(2)), y: Number(edge.at.y.toFixed(2)) },
-              turn: edge.inward,
-            })
-          : d;
+        const seat = squareOnEdge(derive(d).path, to);
+        return seat ? edits.changePart(d, part.id, seat) : d;
       },
       gesture,
     );
@@ -58,7 +53,7 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
     ids.length > 1 ? `moved ${ids.length} parts` : `moved ${part.spec.name}`,
     (d) => {
       const now = d.parts.find((p) => p.id === part.id);
-      return now ? edits.moveParts(d, ids, { x: to.x - now.at.x, y: to.y - now.at.y }) : d;
+      return now ? moveOnBody(d, ids, { x: to.x - now.at.x, y: to.y - now.at.y }, derive(d).path) : d;
     },
     gesture,
   );
@@ -108,7 +103,11 @@ function onKey(event: KeyboardEvent, flip: 1 | -1): void {
   onBoardKey(event, flip, {
     nudge: (by) => {
       if (!chosen.parts.includes(part.id)) chosen.choose(part.id);
-      edit(`nudged ${words}`, (d) => edits.moveParts(d, ids, by), nudgeGesture(`part ${ids.join(' ')}`));
+      edit(
+        `nudged ${words}`,
+        (d) => moveOnBody(d, ids, by, derive(d).path),
+        nudgeGesture(`part ${ids.join(' ')}`),
+      );
     },
     remove: () => removeParts(ids, `removed ${words}`),
     choose: (oneMore) => (oneMore ? chosen.toggle(part.id) : chosen.choose(part.id)),
