@@ -101,7 +101,7 @@ describe('a backup', () => {
     // Nothing half-made lies about.
     expect(readdirSync(folder)).toEqual(['all.backup']);
   });
-  it('never goes over what is there unless that is asked for; what was there is then kept', async () => {
+  it('never goes over what is there unless that is requested; what was there is then kept', async () => {
     await expect(restoredTo(file, 'pelkin_restored_one')).rejects.toThrow(/holds 26 .*nothing was changed/);
     const db = connect(urlOf('pelkin_restored_one'), { patient: true });
     await sql`delete from picture`.execute(db);

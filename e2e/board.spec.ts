@@ -4,6 +4,7 @@ import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as BOARD } from '../web/src/board/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 test('fields take any unit and refuse the rest in words', async ({ page, request }) => {
@@ -111,7 +112,7 @@ test('the wheel zooms to the pointer, a drag moves the board, fit brings it back
   const after = await centreOf(other);
   expect(after.x - before.x).toBeCloseTo(60, 0);
   expect(after.y - before.y).toBeCloseTo(-30, 0);
-  // The pointer's place is told in makers' terms.
+  // The pointer's place is reported in makers' terms.
   await page.mouse.move(at.x + 60, at.y - 30);
   await expect(page.getByTestId('board')).toContainText(
     /108\.\d mm nutward of the bridge, 10[67]\.\d mm to the bass side/,
@@ -162,13 +163,26 @@ test('the printer’s error is typed as measured, questioned over 3 %, and taken
   await openStage(page, id, 'templates');
   await type(page.getByLabel('100 mm bar, across'), '99.2');
   await expect(page.getByText('× 1.0081')).toBeVisible();
+  // The same print's other bar says the same again: it does not compound. Four inches are inches in their own field.
+  await type(page.getByLabel('4 in bar, across'), '3.968');
+  await expect(page.getByText('× 1.0081')).toBeVisible();
+  await type(page.getByLabel('4 in bar, across'), '4');
+  await expect(page.getByLabel('Correction across').or(page.getByText('× 1.0000')).first()).toBeVisible();
+  await type(page.getByLabel('100 mm bar, across'), '4');
+  await expect(page.getByText(/4.0 mm is outside/)).toBeVisible();
+  await page.getByLabel('100 mm bar, across').press('Escape');
+  // The simulated printer corrects inside its trial: the design's own correction stays.
+  await page.getByText(TEMPLATES.showWhatASimulatedPrinterMakes).click();
+  await page.getByRole('button', { name: TEMPLATES.correctByTheseBars }).click();
+  await expect(page.getByText(/your own paper is not changed/)).toBeVisible();
+  expect((await held(request, id)).design.print.correction.x).toBeCloseTo(1, 3);
   await type(page.getByLabel('100 mm bar, up'), '95');
-  await expect(page.getByRole('alert')).toHaveText(/fit to page/);
+  await expect(page.getByRole('alert')).toContainText(['fit to page']);
   await expect(
     page.getByRole('navigation', { name: FRAME.workOrder }).getByRole('img', { name: FRAME.needsALook }),
   ).toBeVisible();
-  await page.getByRole('button', { name: OUTLINE.remove }).click();
-  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: TEMPLATES.remove }).click();
+  await expect(page.getByText(/fit to page/)).toHaveCount(0);
   await saved(page);
   expect((await held(request, id)).design.print.correction).toEqual({ x: 1, y: 1 });
 });

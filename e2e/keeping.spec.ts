@@ -55,7 +55,7 @@ test('a save whose answer was lost is not mistaken for somebody else’s', async
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-test('two tabs: the stale one is told in what they differ, and chooses', async ({ context, request }) => {
+test('two tabs: the stale one is reported in what they differ, and chooses', async ({ context, request }) => {
   const id = await makeDesign(request, 'Two tabs');
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openStage(one, id, 'strings');

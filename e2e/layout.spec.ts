@@ -92,10 +92,10 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
   await type(field(step, 'Across'), '50');
   await type(field(step, 'Corner radius'), '14');
   const cover = region(page, 'Cover');
-  await type(field(cover, 'Ledge'), '7');
-  await type(field(cover, 'Screw spacing, about'), '85');
-  await cover.getByRole('button', { name: LAYOUT.addLedgeAndScrews }).click();
-  await expect(region(page, 'Step 2: cover’s ledge')).toBeVisible();
+  await cover.getByRole('button', { name: LAYOUT.addACover }).click();
+  await type(field(cover, LAYOUT.ledge), '7');
+  await type(field(cover, LAYOUT.screwSpacingAbout), '85');
+  await expect(cover.getByRole('button', { name: LAYOUT.removeTheCover })).toBeVisible();
 
   await desk(page, 'Parts');
   for (const [name, key, x, y] of [
@@ -109,9 +109,9 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
     await type(field(part, 'Name'), name);
   }
   await fromShelf(page, 'Jacks', 'jack-barrel');
+  // Placed by a number it slides along the edge to it, and stands square.
   await put(region(page, 'Barrel jack in the edge'), 'From bridge', -92);
-  await put(region(page, 'Barrel jack in the edge'), 'From centre line', -155);
-  await page.getByRole('button', { name: LAYOUT.squareOnTheEdge }).click();
+  await expect(field(region(page, 'Barrel jack in the edge'), LAYOUT.fromSquare)).toHaveValue('0');
 
   // Nothing can be said of heights before the join is decided.
   await desk(page, 'Neck join');
@@ -149,7 +149,8 @@ test('a six-string laid out from its outline alone, by hand and by numbers, to n
 
   // A reload finds all of it.
   const { design } = await held(request, id);
-  expect(design.parts).toHaveLength(10);
+  expect(design.parts).toHaveLength(6);
+  expect(design.openings[0]!.cover).toMatchObject({ ledge: 7, thickness: 2, apart: 85 });
   expect(design.runs).toHaveLength(4);
   await page.reload();
   await expect(findings(page)).toContainText('no problems found');

@@ -396,7 +396,7 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   expect(page1!.width * page1!.scale).toBeCloseTo(297, 0);
   expect(page1!.height * page1!.scale).toBeCloseTo(210, 0);
 
-  // A picture that this server does not hold is told, not left out in silence.
+  // A picture that this server does not hold is reported, not left out in silence.
   const other = await makeDesign(request, 'From elsewhere', {
     underlays: [{ ...page1!, picture: '00000000-0000-4000-8000-00000000abcd' }],
   });

@@ -24,7 +24,7 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await keeping.getByRole('button', { name: LAYOUT.keepOnTheShelf }).click();
   await expect(keeping.getByRole('status')).toContainText(name);
 
-  // Measured again under the same name: asked for before it is replaced.
+  // Measured again under the same name: requested before it is replaced.
   await type(field(region(page, /^Measurements/), 'Pole spread'), '50.5');
   await keeping.getByRole('button', { name: LAYOUT.keepOnTheShelf }).click();
   await expect(keeping.getByRole('alert')).toContainText('is kept already');
@@ -112,7 +112,7 @@ test('kinds of string give the compensation, and a glued neck takes a tenon', as
   expect(strings.compensation[0]).toBeCloseTo(round * (60 / 38) ** 2, 0);
 
   await openStage(page, id, 'layout?desk=neck');
-  // Every saddle is told against the bridge's travel here too.
+  // Every saddle is reported against the bridge's travel here too.
   await expect(page.getByRole('table', { name: LAYOUT.saddles })).toBeVisible();
   await page.getByRole('combobox', { name: LAYOUT.theNeckIs }).selectOption('glued');
   await page.getByText(LAYOUT.aTenonNarrowerThanTheHeel).click();

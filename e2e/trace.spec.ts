@@ -316,7 +316,7 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
 });
 
-test('a packed drawing of another program: what is hidden stays hidden, frame and stroke are told, the outer line is offered', async ({
+test('a packed drawing of another program: what is hidden stays hidden, frame and stroke are reported, the outer line is offered', async ({
   page,
   request,
 }) => {

@@ -181,7 +181,7 @@ function ownDatabase(psql, database) {
 /**
  * Starts the cluster of this name, made first when there is none. Gives the address of its database as the application
  * has it, others as its own account has them, a way to run a statement, and functions that stop it in order or kill it.
- * A port may be asked for; with `logs` it writes a log that is kept.
+ * A port may be requested; with `logs` it writes a log that is kept.
  */
 export async function startCluster(name, { durable = true, port: wanted = null, logs = false } = {}) {
   const bin = postgresPrograms();

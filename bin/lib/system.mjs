@@ -152,7 +152,7 @@ export function alive(pid) {
   }
 }
 
-/** The command line of a running process, for telling whether a number is still the program that it was; empty when it cannot be told. */
+/** The command line of a running process, for telling whether a number is still the program that it was; empty when it cannot be reported. */
 export function commandOf(pid) {
   try {
     return readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');

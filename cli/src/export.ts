@@ -7,7 +7,7 @@ import { EXIT, Failure } from './failure.ts';
 
 const require = createRequire(import.meta.url);
 
-/** What an export may be told beside its format. */
+/** What an export may be reported beside its format. */
 export interface ExportOptions {
   readonly curves?: string | undefined;
   readonly table?: string | undefined;

@@ -44,7 +44,7 @@ describe('what is wrong with a vector', () => {
       { name: 'broken', input: { kind: 'inch fraction' }, expect: { numerator: 1 } },
     ],
   };
-  it('is told with its name, what was got and what was expected; unknown kinds are counted', () => {
+  it('is reported with its name, what was got and what was expected; unknown kinds are counted', () => {
     const { topics, unknown } = runVectors(readVectors(JSON.stringify(file)), ADAPTERS);
     expect(unknown).toBe(1);
     expect(topics).toMatchObject([{ topic: 'units', passed: 1, failed: 2 }]);

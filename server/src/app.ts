@@ -47,7 +47,7 @@ export async function buildApp(
     connectionTimeout: IDLE_MS * 4,
     keepAliveTimeout: IDLE_MS,
     http: { maxHeaderSize: MOST_HEADER_BYTES, headersTimeout: HEADERS_WITHIN_MS },
-    // What is refused before any route is found is told in the same shape.
+    // What is refused before any route is found is reported in the same shape.
     frameworkErrors: answerFailure,
   });
   app.server.maxConnections = MOST_CONNECTIONS;
@@ -105,7 +105,7 @@ export async function buildApp(
       root: webRoot,
       preCompressed: true,
       wildcard: false,
-      // Built files carry a hash in their names; the page that names them is always asked for again.
+      // Built files carry a hash in their names; the page that names them is always requested again.
       setHeaders: (reply, path) =>
         void reply.header(
           'cache-control',

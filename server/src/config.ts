@@ -60,7 +60,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
       .map((h) => h.trim())
       .filter(Boolean),
     logFile: LOG_FILE ?? null,
-    // Standard error is somebody's terminal: there only what went wrong is told.
+    // Standard error is somebody's terminal: there only what went wrong is reported.
     logLevel: LOG_LEVEL ?? (LOG_FILE ? 'info' : 'warn'),
     ...(MOST_REQUESTS === undefined ? {} : { mostRequests: MOST_REQUESTS }),
   };

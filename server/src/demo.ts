@@ -5,7 +5,7 @@ import { errorSchema, Refused } from './errors.ts';
 import { addDemo } from './seed.ts';
 import { workshopOf } from './workshops/workshopOf.ts';
 
-/** The demo designs, put in when they are asked for. */
+/** The demo designs, put in when they are requested. */
 export const demoRoutes =
   (db: Db, folder: string | null): FastifyPluginAsyncZod =>
   async (app) => {

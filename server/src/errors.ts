@@ -3,7 +3,7 @@ import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { sendWithDocument } from './rawJson.ts';
 
-/** The one shape in which every refusal and failure is told. */
+/** The one shape in which every refusal and failure is reported. */
 export const errorSchema = z.object({
   error: z.object({
     code: z.string(),
@@ -32,7 +32,7 @@ export class Refused extends Error {
     readonly code: string,
     message: string,
     readonly details?: object,
-    /** A document, as JSON text, that is told as `design` among the details. */
+    /** A document, as JSON text, that is reported as `design` among the details. */
     readonly document: string | null = null,
   ) {
     super(message);

@@ -66,7 +66,7 @@ export async function guardRequests(
   });
 }
 
-/** Nothing of the device beside the screen is asked for. */
+/** Nothing of the device beside the screen is requested. */
 const PERMISSIONS = [
   'camera',
   'geolocation',

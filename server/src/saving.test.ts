@@ -87,7 +87,7 @@ describe('two clients', () => {
     expect(conflicts).toBeGreaterThan(15);
     expect([...kept.keys()]).toEqual(Array.from({ length: kept.size }, (_, i) => i + 2));
   });
-  it('saving at the same moment, 100 times: of each pair one is kept and one is told', async () => {
+  it('saving at the same moment, 100 times: of each pair one is kept and one is reported', async () => {
     const { id } = await make();
     for (let i = 1; i <= 50; i += 1) {
       const states = ['a', 'b'].map((n) => edits.setName(design, `${n} ${i}`));
@@ -144,7 +144,7 @@ describe('designs of the version before', () => {
 });
 
 describe('the demo', () => {
-  it('is put in as three fresh designs whenever it is asked for', async () => {
+  it('is put in as three fresh designs whenever it is requested', async () => {
     for (let i = 0; i < 2; i += 1)
       expect(await call('POST', '/api/demo', {})).toMatchObject({
         status: 201,

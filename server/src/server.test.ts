@@ -286,7 +286,7 @@ describe('hostile input', () => {
 });
 
 describe('the built application', () => {
-  it('is sent compressed and named for good, its page asked for again; places within it are its page', async () => {
+  it('is sent compressed and named for good, its page requested again; places within it are its page', async () => {
     const root = mkdtempSync(join(tmpdir(), 'pelkin-web-'));
     mkdirSync(join(root, 'assets'));
     writeFileSync(join(root, 'index.html'), '<!doctype html><title>page</title>');

@@ -126,7 +126,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
-      // What takes long is asked for by its own name alone: not by a copy of all, or a look through it.
+      // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
       fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Refusal } from './refusal.ts';
 import { wordsOfIssue } from './refusal.ts';
 
-/** At most so many refusals are told of one change. */
+/** At most so many refusals are reported of one change. */
 const MOST_REFUSALS = 20;
 
 type Schema = z.core.$ZodType;

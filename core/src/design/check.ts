@@ -20,7 +20,7 @@ export const designRefusals = (design: Design): readonly Refusal[] =>
     ([key, { refusals }]) => refusals?.(design[key] as never) ?? [],
   );
 
-/** At most so many refusals are told of one document. */
+/** At most so many refusals are reported of one document. */
 const MOST_REFUSALS = 20;
 
 /** Reads any document as a design: migrated, validated, its numbers agreeing. The one door into the core. */

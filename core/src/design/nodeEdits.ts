@@ -181,7 +181,7 @@ export const setHandle = (design: Design, id: string, side: 'before' | 'after', 
     };
   });
 
-/** Ids that no node has, as many as asked for. */
+/** Ids that no node has, as many as requested. */
 export function freshIds(nodes: readonly OutlineNode[], count: number): readonly string[] {
   const taken = new Set(nodes.map((n) => n.id));
   const ids: string[] = [];

@@ -71,7 +71,7 @@ describe('a picture under the drawing', () => {
       ),
     );
   });
-  it('two marks go where they are told, by turn, size and place', () => {
+  it('two marks go where they are reported, by turn, size and place', () => {
     fc.assert(
       fc.property(underlay, place, place, place, place, (u, a, b, toA, toB) => {
         const [p, q] = [pixelMap(u)(a), pixelMap(u)(b)];

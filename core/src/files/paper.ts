@@ -19,7 +19,7 @@ export function paperOf(design: Design, derived: Derived, notes: SheetNotes): re
   ];
 }
 
-/** What is told on every sheet of a design. `revision` in words, `date` as it stands on paper. */
+/** What is reported on every sheet of a design. `revision` in words, `date` as it stands on paper. */
 export const paperNotes = (design: Design, revision: string, date: string): SheetNotes => ({
   name: `${design.name}${design.handedness === 'left' ? ', left-handed' : ''}`,
   revision,

@@ -152,7 +152,7 @@ describe('a cubic', () => {
     // Out to its turn at t = 2/3, where x = 4/9 of the handle, and back.
     expect(whole).toBeCloseTo(2 * (4 / 9) * 0.17266577808847752, 9);
   });
-  it('is flattened within the chord error asked for', () => {
+  it('is flattened within the chord error requested', () => {
     fc.assert(
       fc.property(cubic, fc.double({ min: 0.01, max: 1, noNaN: true }), (c, error) => {
         const points = [...flattenCubic(c, error), c.p3];

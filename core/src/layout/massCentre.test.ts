@@ -38,7 +38,7 @@ describe('where a part’s mass counts', () => {
     expect(turned.x - middleTurned.x).toBeCloseTo(1, 9);
     expect(turned.y - middleTurned.y).toBeCloseTo(4, 9);
   });
-  it('is told for every part of the shelf', () => {
+  it('is reported for every part of the shelf', () => {
     for (const part of SHELF) {
       const { x, y, z } = massCentre(placed(part.key));
       expect([x, y, z].every(Number.isFinite), part.name).toBe(true);
@@ -48,7 +48,7 @@ describe('where a part’s mass counts', () => {
 });
 
 describe('measures that nobody took', () => {
-  it('are those listed, and those that a part was never asked for', () => {
+  it('are those listed, and those that a part was never requested', () => {
     const spec = specOf(SHELF.find((p) => p.key === 'knob')!);
     const { massAlong: _a, massAcross: _b, ...measures } = spec.measures;
     expect(assumedOf({ ...spec, measures, assumed: ['knob'] })).toEqual(['knob', 'massAlong', 'massAcross']);

@@ -77,7 +77,7 @@ describe('rows of controls', () => {
     expect(row.toEdge).not.toBeNull();
     expect(rowReading(d, ['p1'], derive(d))).toBeNull();
   });
-  it('are told against the pickguard’s edge where there is one', () => {
+  it('are reported against the pickguard’s edge where there is one', () => {
     const d = withPots([
       [0, -80],
       [-40, -80],

@@ -32,7 +32,7 @@ export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): reado
     const near: ScrewNear[] = [];
     for (const other of cuts) {
       if (other === screw || sameOwner(other.owner, screw.owner) || !zOverlap(screw, other)) continue;
-      // Screws of covers stand in their ledge; drilled runs tell their own cover; a pair of screws is told once.
+      // Screws of covers stand in their ledge; drilled runs tell their own cover; a pair of screws is reported once.
       if (
         other.role === 'ledge' ||
         other.role === 'drilled' ||

@@ -337,7 +337,7 @@ describe('the wall beside a wire channel', () => {
         );
         const wall = walls.find((w) => w.b !== null && [w.a.owner, w.b.owner].every((o) => o.id !== 'o9'));
         expect(wall?.thickness).toBeCloseTo(6, 1);
-        // It is told where wood is.
+        // It is reported where wood is.
         if (depth >= 30) expect(Math.abs(wall!.at.x - x)).toBeGreaterThan(3.9);
       }
     },

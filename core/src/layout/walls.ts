@@ -11,7 +11,7 @@ import { furthestOut, isClear, woodWay } from './woodWay.ts';
 /** Walls thicker than this, mm, are not looked at: no limit reaches further. */
 export const WALL_SIGHT = 25;
 
-/** Roles whose walls are told. Screws and drilled runs have rules of their own. */
+/** Roles whose walls are reported. Screws and drilled runs have rules of their own. */
 const WALLED: ReadonlySet<Cut['role']> = new Set([
   'cavity',
   'ledge',

@@ -16,9 +16,9 @@ interface Stretch {
   readonly to: Point;
 }
 
-/** Stretches are cut up to this, mm: the way is then known to half of it, finer than a wall is told. */
+/** Stretches are cut up to this, mm: the way is then known to half of it, finer than a wall is reported. */
 const FINEST = 0.1;
-/** Looks at pairs of stretches at most; what is left then counts as wood: a wall too many is told, never one too few. */
+/** Looks at pairs of stretches at most; what is left then counts as wood: a wall too many is reported, never one too few. */
 const MOST_LOOKS = 60_000;
 
 /** A share of a stretch under this is none: rounding. */
@@ -271,7 +271,7 @@ export function woodWay(
   return null;
 }
 
-/** How far out an edge reaches is told to this, mm. */
+/** How far out an edge reaches is reported to this, mm. */
 const OUT_TO = 0.02;
 
 /**

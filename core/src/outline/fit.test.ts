@@ -81,7 +81,7 @@ describe('an outline fitted to a whole body', () => {
     expect(fit.nodes.length).toBeLessThanOrEqual(26);
     expect(apart(flattenPath(path, 0.05), solveOutline(fit.nodes))).toBeLessThan(0.4);
   });
-  it('takes the corners it is told, and no others', () => {
+  it('takes the corners it is reported, and no others', () => {
     const square = [
       { x: 0, y: -80 },
       { x: 200, y: -80 },
@@ -126,7 +126,7 @@ describe('corners of a sampled edge', () => {
       expect(cornersOf(evenly(edge, [], 0.5).samples, 0.3)).toEqual([]);
     }
   });
-  it('are told with their place and turn', () => {
+  it('are reported with their place and turn', () => {
     const triangle = [
       { x: 0, y: 0 },
       { x: 120, y: 0 },

@@ -227,7 +227,7 @@ describe('tools that reach', () => {
   it('an ellipse takes a straight block all round', () => {
     expect(reachAlong(ellipse(200, 120)).every((r) => r.radius === Infinity)).toBe(true);
   });
-  it('the largest that follows is taken, and what nothing reaches is told', () => {
+  it('the largest that follows is taken, and what nothing reaches is reported', () => {
     const reached = reachAlong(slot);
     const block = { id: 'b', kind: 'block', diameter: null } as const;
     const spindle = { id: 's', kind: 'spindle', diameter: 19 } as const;

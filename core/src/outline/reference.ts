@@ -227,7 +227,7 @@ export function risesOf(run: EdgeRun, least: number): readonly Rise[] {
     const own = Array.from(bridged.subarray(from, to + 1));
     const high = own.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
     const middle = (from + to) / 2;
-    // Of a closed run each rise is told once.
+    // Of a closed run each rise is reported once.
     const isOurs = !closed || (middle >= over && middle < over + n);
     return high >= least && isOurs
       ? [

@@ -9,7 +9,7 @@ import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_KEYS, shapeMeasures } from './shapeMeasures.ts';
 import { solveOutline, solveTrial } from './solve.ts';
 
-/** A reshaped outline, and what it still misses of the measures asked for, mm (wanted less measured). */
+/** A reshaped outline, and what it still misses of the measures requested, mm (wanted less measured). */
 export interface Reshaped {
   readonly nodes: readonly OutlineNode[];
   readonly misses: readonly { readonly key: ShapeKey; readonly by: number }[];
@@ -213,9 +213,9 @@ function solveDense(matrix: readonly (readonly number[])[], right: readonly numb
 const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
 
 /**
- * Reshapes an outline smoothly until it has the measures asked for: each measure has a smooth displacement
+ * Reshapes an outline smoothly until it has the measures requested: each measure has a smooth displacement
  * of its own, and Newton's method (Jacobian by differences, then Broyden's updates) finds how much of each.
- * The neck's seat stays. Measures not asked for may move: ask for all that are to be kept.
+ * The neck's seat stays. Measures not requested may move: ask for all that are to be kept.
  * `shoulderAt` as in {@link shapeMeasures}.
  */
 export function reshape(

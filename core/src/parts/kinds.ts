@@ -79,7 +79,7 @@ export function measureOf(spec: PartSpec, key: string): number {
   return kindOf(spec)?.measures.find((d) => d.key === key)?.value ?? 0;
 }
 
-/** The measures of a part that nobody has taken: those it says so of, and those it was never asked for. */
+/** The measures of a part that nobody has taken: those it says so of, and those it was never requested. */
 export const assumedOf = (spec: PartSpec): readonly string[] =>
   (kindOf(spec)?.measures ?? [])
     .map((d) => d.key)

@@ -10,7 +10,7 @@ import { layOutSheets } from './sheets.ts';
 
 const figure = (v: number): string => String(Number(v.toFixed(2)));
 
-/** A plate as it goes into files: seen from the front, mirrored for a left-handed instrument, with what is told of it. */
+/** A plate as it goes into files: seen from the front, mirrored for a left-handed instrument, with what is reported of it. */
 export function plateDrawing(plate: Plate, handedness: Design['handedness']): Drawing {
   const box = boxOfPoints(plate.edge)!;
   const words: Mark = {

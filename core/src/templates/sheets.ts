@@ -22,7 +22,7 @@ export interface Sheet {
   readonly guides: readonly Mark[];
 }
 
-/** What is told on every sheet, beside its own label. */
+/** What is reported on every sheet, beside its own label. */
 export interface SheetNotes {
   readonly name: string;
   readonly revision: string;

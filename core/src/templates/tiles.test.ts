@@ -45,7 +45,7 @@ describe('tiles that carry a line', () => {
         for (let row = 0; row < grid.rows; row += 1)
           for (let column = 0; column < grid.columns; column += 1) {
             const area = tileArea(grid, column, row);
-            // A place well inside must be told; where none comes near, none may be.
+            // A place well inside must be reported; where none comes near, none may be.
             const within: Box = growBox(area, -1e-6);
             if (points.some((p) => boxHolds(within, p))) expect(inked(column, row)).toBe(true);
             else if (!points.some((p) => boxHolds(growBox(area, 4), p)))

@@ -67,7 +67,7 @@ export interface InchFraction {
   readonly denominator: number;
   /** Length minus the fraction, mm, signed. */
   readonly remainderMm: number;
-  /** Whether the remainder is large enough to be told (over 0.05 mm). */
+  /** Whether the remainder is large enough to be reported (over 0.05 mm). */
   readonly remainderShown: boolean;
 }
 

@@ -4,7 +4,7 @@ import type { Database } from './schema.ts';
 
 export type Db = Kysely<Database>;
 
-/** How long a request waits for a connection before it is told that the database is not there, ms. */
+/** How long a request waits for a connection before it is reported that the database is not there, ms. */
 const CONNECT_TIMEOUT_MS = 2_000;
 /** How long a statement, or the lock that it needs, may take; the database ends it then, ms. */
 const STATEMENT_TIMEOUT_MS = 2_500;

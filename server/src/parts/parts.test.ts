@@ -26,7 +26,7 @@ describe('the workshop’s own parts', () => {
     const [kept] = await shelf();
     expect(kept!.part).toEqual(measured);
   });
-  it('one of the same name is replaced only when that is asked for', async () => {
+  it('one of the same name is replaced only when that is requested', async () => {
     const refused = await keep(spec);
     expect(refused.statusCode).toBe(409);
     expect(refused.json<{ error: { message: string } }>().error.message).toMatch(/Our bridge.*kept already/);

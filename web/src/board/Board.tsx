@@ -81,7 +81,7 @@ export function Board({
     });
     watch.observe(element);
     return () => watch.disconnect();
-    // The first fit is to what is open then; later ones are asked for.
+    // The first fit is to what is open then; later ones are requested.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [setSize, fit]);
 

@@ -39,7 +39,7 @@ describe('a board that is not drawn yet', () => {
   });
 });
 
-describe('a board that lies as it is told already', () => {
+describe('a board that lies as it is reported already', () => {
   it('is not told again: nothing is drawn for it', () => {
     state().begin({ width: 800, height: 686 }, box);
     const before = state();

@@ -56,7 +56,7 @@ describe('differences', () => {
     expect(words(plain, moved)).toContain('2 nodes of the outline');
     expect(words(plain, edits.moveNode(plain, 'n4', { x: 1, y: 2 }))).toContain('1 node of the outline');
   });
-  it('are told of mirror links alone, and of sections of a newer version', () => {
+  it('are reported of mirror links alone, and of sections of a newer version', () => {
     expect(words(design, { ...design, outline: { ...design.outline, mirror: [] } })).toEqual([
       'mirror links of the outline',
     ]);
@@ -71,7 +71,7 @@ describe('taking parts', () => {
     'print.overlap',
     '20 mm',
   );
-  it('takes nothing, or all, or just what was asked for', () => {
+  it('takes nothing, or all, or just what was requested', () => {
     expect(takeParts(mine, theirs, [])).toEqual(mine);
     const all = differences(mine, theirs).map((d) => d.key);
     expect(differences(takeParts(mine, theirs, all), theirs)).toEqual([]);

@@ -30,7 +30,7 @@ function numbersWords(key: string, own: unknown, other: unknown): string {
   return ` (${named.slice(0, MOST_NAMED).join(', ')}${more})`;
 }
 
-/** In what two states of a design differ, part by part; numbers are told as the other state has them. */
+/** In what two states of a design differ, part by part; numbers are reported as the other state has them. */
 export function differences(mine: Design, theirs: Design): readonly Difference[] {
   const found = KNOWN.filter(([key]) => !NO_PART.has(key) && !sameJson(mine[key], theirs[key])).map(
     ([key, { words, differs }]): Difference => ({

@@ -60,7 +60,7 @@ describe('what follows a drag', () => {
     act(() => void vi.advanceTimersByTime(150));
     expect(shown('figure')).toBe(60);
   });
-  it('costs a drag no drawing of its own between the times that it is told', () => {
+  it('costs a drag no drawing of its own between the times that it is reported', () => {
     render(
       <Following>
         <Thickness name="figure" />

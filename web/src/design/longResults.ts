@@ -26,7 +26,7 @@ interface Kind {
 type Make = (name: LongName, reads: never, told: Told) => Work<unknown>;
 
 /**
- * Long results of this page: asked for by reading them, made in a worker one at a time for each name. The newest request
+ * Long results of this page: requested by reading them, made in a worker one at a time for each name. The newest request
  * wins: a result that is still under way for other reads is stopped and forgotten. `stop` ends what is under way; read
  * again, it begins again.
  */

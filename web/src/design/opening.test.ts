@@ -37,7 +37,7 @@ afterEach(async () => {
 });
 
 describe('a design being opened', () => {
-  it('is asked for once, by the press and by the page that follows', async () => {
+  it('is requested once, by the press and by the page that follows', async () => {
     delay = 50;
     const quick = openQuickly('one');
     const page = openOnce('one');
@@ -63,7 +63,7 @@ describe('a design being opened', () => {
     expect(asked).toEqual(['one']);
   });
 
-  it('that fails tells the page once, and is tried again when asked for again', async () => {
+  it('that fails tells the page once, and is tried again when requested again', async () => {
     delay = null;
     await openQuickly('one');
     await expect(openOnce('one')).rejects.toThrow('cannot be reached');

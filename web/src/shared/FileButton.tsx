@@ -1,7 +1,7 @@
 import { Button } from '@chakra-ui/react';
 import { useRef } from 'react';
 
-/** A button that asks for a file; the same file can be asked for again. */
+/** A button that asks for a file; the same file can be requested again. */
 export function FileButton(props: {
   words: string;
   /** The name of the entry itself. */

@@ -14,7 +14,7 @@ import {
 import * as Comlink from 'comlink';
 import type { BroughtLines, DrawingAbout, Fitting, Refusal } from './drawingReader.ts';
 
-/** The drawing that is being brought in stays here, in the file's own unit: the page is told only what it shows. */
+/** The drawing that is being brought in stays here, in the file's own unit: the page is reported only what it shows. */
 let held: FileRead | null = null;
 let joined: { readonly gap: number; readonly doubled: number; readonly chains: readonly Chain[] } | null =
   null;

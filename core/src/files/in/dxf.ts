@@ -51,7 +51,7 @@ interface Reading {
   readonly passed: Passing;
   readonly cautions: Passing;
   readonly curves: FoundCurve[];
-  /** Heights that lines lie at, the first few: more than one is told. */
+  /** Heights that lines lie at, the first few: more than one is reported. */
   readonly heights: Set<number>;
   /** The first entity that was broken: told when nothing else could be read. */
   broken: Unreadable | null;
@@ -171,7 +171,7 @@ function readEntity(reading: Reading, e: Entity, followers: readonly Entity[], w
   const faces = facing(e);
   if (faces === null) return pass(e.kind, 'it is drawn out of the plane');
   try {
-    // What is told in its own plane is mirrored where that is seen from below.
+    // What is reported in its own plane is mirrored where that is seen from below.
     const plane = after(within.matrix, scaled(faces, 1));
     if (e.kind === 'INSERT') putIn(reading, e, plane, within, layer);
     else {

@@ -139,7 +139,7 @@ function roundLine(e: Entity): EntityLine {
   return { pieces, closed: sweep === FULL, inOwnPlane: true };
 }
 
-/** An ellipse is told in the drawing's own frame; its angles run the way its plane faces. */
+/** An ellipse is reported in the drawing's own frame; its angles run the way its plane faces. */
 function ellipseLine(e: Entity, faces: 1 | -1): EntityLine {
   const major = { x: figure(e, 11), y: figure(e, 21) };
   const rx = Math.hypot(major.x, major.y);

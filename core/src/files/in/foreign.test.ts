@@ -178,7 +178,7 @@ describe('what other programs write in SVG', () => {
     for (const bytes of [lying, broken, new Uint8Array([0x1f, 0x8b])])
       expect(drawingText(bytes)).toMatchObject({ ok: false, where: 'the file' });
   });
-  it('clip paths and masks are told before anything is brought in', () => {
+  it('clip paths and masks are reported before anything is brought in', () => {
     const read = readOf(
       readSvg(svg('<g clip-path="url(#c)"><line x2="5"/></g><line x2="5" style="mask:url(#m)"/>')),
     );
@@ -208,7 +208,7 @@ describe('what other programs write in DXF', () => {
   it('a file of junk alone is refused with its first place', () => {
     expect(refused(readDxf(dxf(circle(5, 0)))).message).toMatch(/CIRCLE: its radius 0 is not over 0/);
   });
-  it('layers that are not plotted, and definition points, are marked; lines at different heights are told', () => {
+  it('layers that are not plotted, and definition points, are marked; lines at different heights are reported', () => {
     const layer = groups([0, 'LAYER'], [2, 'HELP'], [62, 7], [70, 0], [290, 0]);
     const lines =
       circle(0, 10) +
@@ -265,7 +265,7 @@ describe('work that would not end', () => {
     ).toMatch(/a number or a transform is wrong/);
     expect(refused(readDxf(dxf(circle(1e12, 3)))).message).toMatch(/ten million units away/);
   });
-  it('broken mark-up is told in our words', () => {
+  it('broken mark-up is reported in our words', () => {
     for (const text of [
       '<svg><g></svg>',
       '<svg a="1" a="2"></svg>',
@@ -311,7 +311,7 @@ describe('the lines of a drawing', () => {
     expect(lines[2]!.twin).toBeNull();
     expect(describeLines(chainsOf(['inner', body(0)], ['outer', body(9)]))[1]!.twin).toBeNull();
   });
-  it('a line that crosses itself, or another, is told with the place', () => {
+  it('a line that crosses itself, or another, is reported with the place', () => {
     const eight = (points: readonly (readonly [number, number])[]) =>
       polygonPath(points.map(([x, y]): Point => ({ x, y })));
     const [bow] = describeLines(

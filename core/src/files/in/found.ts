@@ -30,7 +30,7 @@ export interface PassedOver {
 export interface FileRead {
   readonly kind: 'svg' | 'dxf' | 'json';
   readonly curves: readonly FoundCurve[];
-  /** The unit that the file declares; null when it has to be asked for. */
+  /** The unit that the file declares; null when it has to be requested. */
   readonly declared: UnitChoice | null;
   readonly choices: readonly UnitChoice[];
   readonly passedOver: readonly PassedOver[];

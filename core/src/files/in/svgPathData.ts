@@ -46,7 +46,7 @@ function numberEnd(text: string, i: number): number {
 
 /**
  * Reads path data, a command at a time: its letter as it is written (small: relative) and its numbers. A move that
- * goes on is told as lines. The list of numbers is the same each time: take them out before the next. Refused with
+ * goes on is reported as lines. The list of numbers is the same each time: take them out before the next. Refused with
  * the place in the data where it cannot be read.
  */
 export function readPathData(

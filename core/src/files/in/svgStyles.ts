@@ -40,7 +40,7 @@ export function declarationsOf(text: string): Declarations {
   );
 }
 
-/** A compound selector; null where it asks for more than is told here. */
+/** A compound selector; null where it asks for more than is reported here. */
 function compoundOf(text: string, direct: boolean): Compound | null {
   if (!/^(\*|[\w-]+)?([.#][\w-]+)*$/.test(text) || text === '') return null;
   const tag = /^(\*|[\w-]+)/.exec(text)?.[0] ?? null;

@@ -25,7 +25,7 @@ export const hollowBit = rule({
       const index = place.t > 0.5 ? (place.segment + 1) % path.length : place.segment;
       return { subject: outline.nodes[index]!.id, where: at, measured: radius };
     });
-    // Beside one node the tightest is told: what widens it widens the others.
+    // Beside one node the tightest is reported: what widens it widens the others.
     return found.filter((h) =>
       found.every((o) => o === h || o.subject !== h.subject || o.measured > h.measured),
     );

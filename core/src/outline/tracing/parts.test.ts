@@ -25,7 +25,7 @@ const square: readonly Point[] = [
 const slant: Homography = [2.2, 0.3, 400, -0.2, 1.9, 300, 2e-4, 5e-4, 1];
 
 describe('a plane seen at a slant', () => {
-  it('is told exactly by four marks, and back', () => {
+  it('is reported exactly by four marks, and back', () => {
     const corner = (x: number, y: number) =>
       fc.record({
         x: fc.double({ min: x - 60, max: x + 60, noNaN: true }),
@@ -89,7 +89,7 @@ describe('a plane seen at a slant', () => {
         x >= upright.box.minX && x <= upright.box.maxX && y >= upright.box.minY && y <= upright.box.maxY,
       ).toBe(true);
     }
-    // Further from the marks it is told worse.
+    // Further from the marks it is reported worse.
     expect(upright.goodTo({ x: 400, y: 74 })).toBeGreaterThan(upright.goodTo({ x: 105, y: 74 }));
   });
 });

@@ -6,7 +6,7 @@ import { distance } from '../../geometry/point.ts';
 
 /** A mark that is set by hand is off by about so many pixels, root mean square, along each axis. */
 const MARKED = 0.7;
-/** Half a body's length, mm: how far from what was marked the error of a picture is told. */
+/** Half a body's length, mm: how far from what was marked the error of a picture is reported. */
 const HALF_BODY = 230;
 
 /** A distance marked in a picture, in its pixels, and what it truly is, mm. */

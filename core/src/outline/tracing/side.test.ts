@@ -87,7 +87,7 @@ describe('the side of a body taken off what a photo shows', () => {
       { numRuns: 12 },
     );
   });
-  it('is nothing where no thickness is given, and what it would be is told', () => {
+  it('is nothing where no thickness is given, and what it would be is reported', () => {
     expect(faceOf(face, { foot: { x: 0, y: 0 }, height: 1000 }, 0, 'face').edge).toBe(face);
     expect(faceOf(face, { foot: { x: 0, y: 0 }, height: 50 }, 45, 'face').edge).toBe(face);
     const square = [

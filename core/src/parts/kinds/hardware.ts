@@ -269,7 +269,7 @@ export const strapButton: PartKind = {
         countersink: 0,
       },
     ],
-    // On the edge it stands outward; what it fills is told where it stands on the back.
+    // On the edge it stands outward; what it fills is reported where it stands on the back.
     solids: [{ name: 'button', shape: circle(m('head')), at: { x: 0, y: 0 }, low: 0, high: m('high') }],
     mass: m('mass'),
   }),

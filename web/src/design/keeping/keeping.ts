@@ -61,7 +61,7 @@ const NOTHING: Keeping = {
 };
 export const useKeeping = create<Keeping>(() => NOTHING);
 
-/** What a stale save is told: the state that the server holds, and the save that made it. */
+/** What a stale save is reported: the state that the server holds, and the save that made it. */
 interface StaleDetails {
   readonly revision: number;
   readonly saveId: string | null;

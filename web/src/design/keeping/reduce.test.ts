@@ -13,7 +13,7 @@ const numberOf = (design: Design): number => Number(design.name.split(' ')[1]);
 type Send = Extract<Effect, { do: 'send' }>;
 type Write = Extract<Effect, { do: 'keep' }>;
 
-/** A server, a device and a page of one tab, each doing its work when it is told to: any order can be played. */
+/** A server, a device and a page of one tab, each doing its work when it is reported to: any order can be played. */
 class World1 {
   state: KeepState;
   at = 0;

@@ -7,7 +7,7 @@ import { Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
 import { WORDS } from './words.ts';
 
-/** Off the edge by so much when a saw line is first asked for, mm: what a router takes in one light pass. */
+/** Off the edge by so much when a saw line is first requested, mm: what a router takes in one light pass. */
 const SAW_LINE = 3;
 
 /** Which layers go on paper and into files, how heavy their lines are, and the pages that go before. */

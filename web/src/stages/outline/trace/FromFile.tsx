@@ -77,7 +77,7 @@ function LineRow({ line }: { line: BroughtLine }) {
   );
 }
 
-/** The unit of the file: as it says, or asked for with the size in each. */
+/** The unit of the file: as it says, or requested with the size in each. */
 function UnitOf({ body }: { body: BroughtLine }) {
   const { about, mm } = useBringIn();
   const units = usePicked((d) => d.units);

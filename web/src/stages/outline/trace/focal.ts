@@ -1,6 +1,6 @@
 import exifr from 'exifr/dist/lite.esm.mjs';
 
-/** The diagonal of the film that focal lengths are told for, mm. */
+/** The diagonal of the film that focal lengths are reported for, mm. */
 const FILM = Math.hypot(36, 24);
 
 /** The lens' focal length as a share of the picture's diagonal, where the file tells it. */
