@@ -33,7 +33,7 @@ export function depthWords(cut: Cut, thickness: number): string {
   if (cut.through) return 'through';
   // Of a bore, its own length: the box round a tilted one is no measure of it.
   if (cut.bore !== undefined && cut.length !== undefined)
-    return `⌀ ${figure(cut.bore)} × ${figure(cut.length)} deep`;
+    return `⌀ ${figure(cut.bore)} × ${Number(cut.length.toFixed(1))}${cut.role === 'drilled' ? '' : ' deep'}`;
   return figure(
     cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom,
   );
