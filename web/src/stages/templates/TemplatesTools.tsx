@@ -1,5 +1,5 @@
 import type { Box, Point } from '@pelkin/core';
-import { crosshairs, planToTemplate, tapeUp } from '@pelkin/core';
+import { crosshairs, distance, planToTemplate, tapeUp } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../board/BoardContext.ts';
 import { useDerived } from '../../design/derived.ts';
@@ -9,6 +9,9 @@ import { useTrialPlan, useTryPrinter } from './tryPrinter.ts';
 const tenth = (n: number): number => Math.round(n * 10) / 10;
 const pathOf = (points: readonly Point[], closed: boolean): string =>
   `M${points.map((p) => `${tenth(p.x)} ${tenth(p.y)}`).join('L')}${closed ? 'Z' : ''}`;
+
+/** A sheet's name stands so far inside its corner, px. */
+const NAME_INSIDE = 34;
 
 /** What a simulated printer makes of the sheets, laid over the true drawing. */
 function AsPrinted() {
@@ -50,6 +53,23 @@ export function TemplatesTools() {
     ].map(place);
   const middle = ({ minX, minY, maxX, maxY }: Box): Point =>
     place({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
+  // A sheet's name stands in its outermost corner: there is least of the drawing, and no crosshair.
+  const centre = plan.tiles.reduce(
+    (sum, t) => {
+      const m = middle(t.area);
+      return { x: sum.x + m.x / plan.tiles.length, y: sum.y + m.y / plan.tiles.length };
+    },
+    { x: 0, y: 0 },
+  );
+  const nameAt = (area: Box): Point => {
+    const m = middle(area);
+    const far = corners(area).reduce((a, b) => (distance(b, centre) > distance(a, centre) + 1 ? b : a));
+    const away = distance(far, m) || 1;
+    return {
+      x: far.x + ((m.x - far.x) / away) * NAME_INSIDE,
+      y: far.y + ((m.y - far.y) / away) * NAME_INSIDE,
+    };
+  };
   const { overlap } = plan.grid;
   const printedAt = (column: number, row: number): boolean =>
     plan.printed.some((t) => t.column === column && t.row === row);
@@ -60,7 +80,7 @@ export function TemplatesTools() {
         <path key={t.label} className="tile-left-out" d={pathOf(corners(t.area), true)} />
       ))}
       {plan.printed.map((t) => {
-        const at = middle(t.area);
+        const at = nameAt(t.area);
         return (
           <g key={t.label} data-tile={t.label}>
             {printedAt(t.column + 1, t.row) && (
