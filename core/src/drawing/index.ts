@@ -1,4 +1,4 @@
-export { closedPathMark, drawingBox, mirrorDrawing } from './drawing.ts';
+export { closedPathMark, drawingBox, mirrorDrawing, polylineMark } from './drawing.ts';
 export type { Drawing, Layer, Mark, PathMark, TextMark } from './drawing.ts';
 export type { Ink, Weights } from './inks.ts';
 export { LAYERS, SHOWABLE, inLayerOrder } from './layers.ts';

@@ -1,5 +1,5 @@
 import type { Box, OutlineNode, Point, Underlay } from '@pelkin/core';
-import type { MarkedPlane, SideSeen } from '@pelkin/core/outline/tracing';
+import type { MarkedPlane, Miss, SideSeen } from '@pelkin/core/outline/tracing';
 import type * as Comlink from 'comlink';
 import type { TracingWorker } from './tracing.worker.ts';
 import type { Told, Work } from './worker.ts';
@@ -46,6 +46,8 @@ export interface Traced {
   readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
   /** How far the side of the body that was removed reaches at most, mm; 0 where none was. */
   readonly removed: number;
+  /** Where the outline leaves the edge by more than was allowed. */
+  readonly misses: readonly Miss[];
 }
 
 /** How the edge is looked for, in the picture's pixels; see the core's own words. */

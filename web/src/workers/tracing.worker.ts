@@ -4,6 +4,7 @@ import {
   cameraOf,
   edgeDoubts,
   faceOf,
+  missesOf,
   noBow,
   rectify,
   sheetEdges,
@@ -134,6 +135,7 @@ async function trace(
     fit,
     doubts: edgeDoubts(edge, fit, tolerance, atRim),
     removed: found.removed,
+    misses: fit ? missesOf(edge, fit.nodes, tolerance) : [],
   };
 }
 

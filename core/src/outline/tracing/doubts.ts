@@ -1,5 +1,6 @@
 import type { Point } from '../../geometry/point.ts';
 import { cross, distance, subtract } from '../../geometry/point.ts';
+import { follows } from './misses.ts';
 
 /** Why a found edge can hardly be a body's, in words, with what to do. */
 export interface Doubt {
@@ -14,8 +15,6 @@ const MOST_NODES = 60;
 /** A body is at least this share of what a string round it would enclose, and its edge at most so many times that string. */
 const LEAST_SHARE = 0.5;
 const MOST_ROUND = 1.7;
-/** An outline that misses its edge by more than so many tolerances does not follow it. */
-const MOST_OFF = 2;
 
 /** The convex hull, counter-clockwise (A. M. Andrew, 1979). */
 function hullOf(points: readonly Point[]): readonly Point[] {
@@ -74,7 +73,7 @@ export function edgeDoubts(
       what: `${fit.nodes.length} nodes are needed to follow it, where bodies need some twenty`,
       remedy: STEER,
     });
-  if (!fit || fit.off > MOST_OFF * tolerance)
+  if (!fit || !follows(fit.off, tolerance))
     doubts.push({
       what: fit
         ? `the outline misses it by ${fit.off.toFixed(1)} mm`

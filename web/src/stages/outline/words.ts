@@ -188,4 +188,6 @@ export const WORDS = {
   whereItLies: 'Where it lies',
   widest: 'Widest',
   workOnTheOutline: 'Work on the outline',
+  placesThatAreMissed: 'Places that the outline misses',
+  saveTheRawEdge: 'Save the raw edge',
 } as const;

@@ -1,4 +1,4 @@
-import { lengthWithUnit } from '@pelkin/core';
+import { drawingSvg, lengthWithUnit, polylineMark } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../../../design/derived.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
@@ -10,6 +10,13 @@ import { Hint, TaskButton } from './TaskButton.tsx';
 import { lookForEdge, takeEdge } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
 import { WORDS } from '../words.ts';
+import type { Point } from '@pelkin/core';
+import { follows } from '@pelkin/core/outline/tracing';
+import type { Miss } from '@pelkin/core/outline/tracing';
+import { useBoard } from '../../../board/boardStore.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { download, fileStem } from '../../../shared/download.ts';
+import { placeWords } from '../../../shared/placeWords.ts';
 
 const BRUSH = { label: WORDS.brush, min: 1, max: 80, from: 'its middle to its rim' };
 const WITHIN = {
@@ -19,6 +26,47 @@ const WITHIN = {
   from: 'the furthest that the outline may be off',
 };
 const EDGE_TASKS = ['body', 'bench', 'brush-bench', 'brush-body', 'bridge'] as const;
+
+/** The found edge as it is, for other programs: a line of millimetres in the instrument frame. */
+function saveRawEdge(edge: readonly Point[]): void {
+  const { design } = useDesignStore.getState();
+  if (!design) return;
+  const drawing = {
+    layers: [{ name: 'outline' as const, marks: [polylineMark('edge', 'outline', edge, true)] }],
+  };
+  download(
+    `${fileStem(design.name)}-edge.svg`,
+    'image/svg+xml',
+    drawingSvg(drawing, `${design.name}, traced edge`),
+  );
+}
+
+/** Where the outline leaves the edge by more than was allowed: pressed, the place. */
+function Misses({ misses, tolerance }: { misses: readonly Miss[]; tolerance: number }) {
+  const units = usePicked((d) => d.units);
+  return (
+    <Box fontSize="12.5px" role="alert" aria-label={WORDS.placesThatAreMissed}>
+      <Text color="madder" fontWeight="600">
+        ■ The outline leaves the edge by more than the {lengthWithUnit(tolerance, units, 2)} you allow: it
+        cannot be used. Steer the edge there, or allow more.
+      </Text>
+      {misses.map(({ at, by }) => (
+        <Box
+          as="button"
+          key={`${at.x} ${at.y}`}
+          display="block"
+          textAlign="left"
+          color="faded"
+          cursor="pointer"
+          _hover={{ color: 'ink' }}
+          onClick={() => useBoard.getState().showPlace(at)}
+        >
+          {lengthWithUnit(by, units, 1)} off, {placeWords(at, units)}
+        </Box>
+      ))}
+    </Box>
+  );
+}
 
 /** The body's edge, found in the picture. */
 export function EdgeOfBody() {
@@ -126,16 +174,27 @@ export function EdgeOfBody() {
               ))}
             </Box>
           )}
-          {found.nodes && (
-            <HStack justify="end">
-              <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
-                {WORDS.discard}
-              </Button>
-              <Button size="2xs" colorPalette="green" onClick={takeEdge}>
+          {found.nodes && !follows(found.off, tolerance) && (
+            <Misses misses={found.misses} tolerance={tolerance} />
+          )}
+          <HStack justify="end">
+            <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
+              {WORDS.discard}
+            </Button>
+            <Button size="2xs" variant="outline" onClick={() => saveRawEdge(found.edge)}>
+              {WORDS.saveTheRawEdge}
+            </Button>
+            {found.nodes && (
+              <Button
+                size="2xs"
+                colorPalette="green"
+                disabled={!follows(found.off, tolerance)}
+                onClick={takeEdge}
+              >
                 {WORDS.useAsTheOutline}
               </Button>
-            </HStack>
-          )}
+            )}
+          </HStack>
         </>
       )}
       <ByNumbers of={EDGE_TASKS} />

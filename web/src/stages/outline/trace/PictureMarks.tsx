@@ -153,7 +153,13 @@ export function PictureMarks() {
           />
         ))}
         {found && (
-          <path className="found-edge" data-testid="found-edge" d={line(found.edge.map(screen), true)} />
+          <>
+            <path className="found-edge" data-testid="found-edge" d={line(found.edge.map(screen), true)} />
+            {found.misses.map(({ at }) => {
+              const { x, y } = screen(at);
+              return <circle key={`${at.x} ${at.y}`} className="missed-place" cx={x} cy={y} r={11} />;
+            })}
+          </>
         )}
         {measures.map((m, i) => {
           const [a, b] = [seen(m.from), seen(m.to)];

@@ -244,6 +244,7 @@ export async function lookForEdge(): Promise<void> {
           off: made.fit?.off ?? 0,
           doubts: made.doubts,
           removed: made.removed,
+          misses: made.misses,
         },
         problem: made.fit
           ? null

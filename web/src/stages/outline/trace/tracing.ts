@@ -1,6 +1,6 @@
 import type { Design, Point, Underlay } from '@pelkin/core';
 import { edits, moveUnderlay, toPixelMap } from '@pelkin/core';
-import type { MeasureMark, Placed } from '@pelkin/core/outline/tracing';
+import type { MeasureMark, Miss, Placed } from '@pelkin/core/outline/tracing';
 import { placeByMeasures, placeOnJoint, placeStraight } from '@pelkin/core/outline/tracing';
 import { create } from 'zustand';
 import type { SideSeen } from '../../../workers/tracing.ts';
@@ -54,6 +54,8 @@ export interface FoundEdge {
   readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
   /** How far the side of the body that was removed reaches, mm; 0 where none was. */
   readonly removed: number;
+  /** Where the outline leaves it by more than was allowed. */
+  readonly misses: readonly Miss[];
 }
 
 /** Everything that is marked in one picture; places in its pixels. */
