@@ -27,3 +27,5 @@ export { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';
 export { edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from './onEdge.ts';
 export type { EdgePlacing } from './onEdge.ts';
 export { mountedIn, moveOpening } from './moveOpening.ts';
+export { freeOpeningPlace, freePlace, measuredLike, usualPlace } from './freePlace.ts';
+export type { NewOpening } from './freePlace.ts';

@@ -32,6 +32,8 @@ export { reducible } from './reduce.ts';
 export { reshape } from './reshape.ts';
 export type { Reshaped } from './reshape.ts';
 export { reshapeDesign } from './reshapeDesign.ts';
+export type { AlsoMoved, Hold, ReshapedDesign } from './reshapeDesign.ts';
+export { isHornKey } from './reshapeHorn.ts';
 export { SHAPE_KEYS, SHAPE_WORDS, shapeMeasures, shapeOf } from './shapeMeasures.ts';
 export type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 export { matchOtherSide, smoothJoin } from './smoothJoin.ts';

@@ -121,7 +121,7 @@ function fieldsOf(
 }
 
 /** The nodes that hold the neck: the ends of the segment that crosses the centre line nutward stay where they are. */
-function heldNodes(nodes: readonly OutlineNode[]): ReadonlySet<string> {
+export function heldNodes(nodes: readonly OutlineNode[]): ReadonlySet<string> {
   let best: readonly OutlineNode[] = [];
   let most = -Infinity;
   nodes.forEach((a, i) => {
@@ -144,7 +144,7 @@ const straight = (a: OutlineNode, b: OutlineNode): boolean => {
 };
 
 /** Moves nodes and their handles by a field; edges that are straight stay straight. */
-function warp(
+export function warp(
   nodes: readonly OutlineNode[],
   held: ReadonlySet<string>,
   field: Field,

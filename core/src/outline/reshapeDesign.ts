@@ -1,14 +1,25 @@
 import { inHand } from '../design/edits.ts';
 import { mirrored } from '../design/nodeEdits.ts';
-import type { Design } from '../design/schema.ts';
+import type { Design, OutlineNode } from '../design/schema.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { reshape } from './reshape.ts';
-import type { ShapeKey } from './shapeMeasures.ts';
-import { SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
+import type { HornKey } from './reshapeHorn.ts';
+import { isHornKey, reshapeHorn } from './reshapeHorn.ts';
+import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
+import { SHAPE_KEYS, SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
 import { solveOutline } from './solve.ts';
 
+/** A measure that moved although it was not typed, mm. */
+export interface AlsoMoved {
+  readonly key: ShapeKey;
+  readonly by: number;
+}
 export type ReshapedDesign =
-  { readonly ok: true; readonly design: Design } | { readonly ok: false; readonly message: string };
+  | { readonly ok: true; readonly design: Design; readonly also: readonly AlsoMoved[] }
+  | { readonly ok: false; readonly message: string };
+
+/** What is held while a horn changes: nothing but the rest of the body's own line, or all other measures. */
+export type Hold = 'other side' | 'all measures';
 
 /** What both sides have in common when they are linked. */
 const TWIN_KEY: Readonly<Partial<Record<ShapeKey, ShapeKey>>> = {
@@ -18,15 +29,56 @@ const TWIN_KEY: Readonly<Partial<Record<ShapeKey, ShapeKey>>> = {
   cutawayTreble: 'cutawayBass',
 };
 
+/** A measure that changed by less than this, mm, is drawn as it was. */
+const DRAWN = 0.05;
 /** Another measure may be off by this, mm, before it is said not to have been kept. */
 const KEPT = 0.5;
 
+/** Measures that changed by more than is drawn, those typed aside. */
+function alsoMoved(before: ShapeMeasures, design: Design, typed: readonly ShapeKey[]): readonly AlsoMoved[] {
+  const after = shapeMeasures(solveOutline(design.outline.nodes));
+  return SHAPE_KEYS.flatMap((key) => {
+    const [a, b] = [before[key], after[key]];
+    return typed.includes(key) || a === undefined || b === undefined || Math.abs(b - a) < DRAWN
+      ? []
+      : [{ key, by: b - a }];
+  });
+}
+
+/** The design with its nodes where others of the same ids stand; twins are each other's image to the last digit. */
+function withNodes(design: Design, moved: readonly OutlineNode[]): Design {
+  const { nodes, mirror } = design.outline;
+  const byId = new Map(moved.map((n) => [n.id, n]));
+  for (const [a, b] of mirror) {
+    const lead = byId.get(a);
+    if (lead && a !== b) byId.set(b, mirrored(lead, b));
+    else if (lead) byId.set(a, { ...lead, y: 0 });
+  }
+  const outline = { ...design.outline, nodes: nodes.map((n) => byId.get(n.id)!) };
+  return inHand({ ...design, outline }, 'outline');
+}
+
+/** A horn changed by itself: the other side stays, or, where the sides are linked, changes as its image. */
+function hornAlone(design: Design, key: HornKey, mm: number, linked: boolean): Design | null {
+  const { nodes } = design.outline;
+  const one = reshapeHorn(nodes, key, mm);
+  const twin = linked ? TWIN_KEY[key] : undefined;
+  const both = one && twin && isHornKey(twin) ? reshapeHorn(one, twin, mm) : one;
+  return both && withNodes(design, both);
+}
+
 /**
- * The design with one measure of its outline changed: reshaped smoothly, every other measure kept. Where
+ * The design with one measure of its outline changed: reshaped smoothly, every other measure kept; a horn's reach and
+ * cutaway alone by default (`hold`), and what else moved is reported. Where
  * sides are linked, both change; a measure that would set them apart is refused. Refused too, with the
  * measures that stand in its way, is what no smooth change of this outline gives.
  */
-export function reshapeDesign(design: Design, key: ShapeKey, mm: number): ReshapedDesign {
+export function reshapeDesign(
+  design: Design,
+  key: ShapeKey,
+  mm: number,
+  hold: Hold = 'other side',
+): ReshapedDesign {
   const { nodes, mirror } = design.outline;
   const linked = mirror.some(([a, b]) => a !== b);
   if (linked && key === 'waistOffset')
@@ -38,6 +90,11 @@ export function reshapeDesign(design: Design, key: ShapeKey, mm: number): Reshap
   if (now[key] === undefined)
     return { ok: false, message: `this outline has no ${SHAPE_WORDS[key].name} to change: draw one first` };
   const twin = linked ? TWIN_KEY[key] : undefined;
+  const typed = [key, ...(twin ? [twin] : [])];
+  if (isHornKey(key) && hold === 'other side') {
+    const alone = hornAlone(design, key, mm, linked);
+    if (alone) return { ok: true, design: alone, also: alsoMoved(now, alone, typed) };
+  }
   const wanted = { ...now, [key]: mm, ...(twin && now[twin] !== undefined ? { [twin]: mm } : {}) };
   const { nodes: moved, misses } = reshape(nodes, wanted);
   const off = misses.filter((m) => !(Math.abs(m.by) <= KEPT));
@@ -51,13 +108,6 @@ export function reshapeDesign(design: Design, key: ShapeKey, mm: number): Reshap
         ': go there in smaller steps, or change what stands in its way first',
     };
   }
-  const byId = new Map(moved.map((n) => [n.id, n]));
-  // Twins are each other's image to the last digit.
-  for (const [a, b] of mirror) {
-    const lead = byId.get(a);
-    if (lead && a !== b) byId.set(b, mirrored(lead, b));
-    else if (lead) byId.set(a, { ...lead, y: 0 });
-  }
-  const outline = { ...design.outline, nodes: nodes.map((n) => byId.get(n.id)!) };
-  return { ok: true, design: inHand({ ...design, outline }, 'outline') };
+  const made = withNodes(design, moved);
+  return { ok: true, design: made, also: alsoMoved(now, made, typed) };
 }

@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import type { Design } from '@pelkin/core';
-import { SHELF, checkDesign, formOf, kindOf, nearestOnPath, specOf } from '@pelkin/core';
+import { SHELF, checkDesign, formOf, kindOf, nearestOnPath, specOf, usualPlace } from '@pelkin/core';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { derive } from '../../design/derived.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { useChosenInLayout } from './chosen.ts';
 import { copyParts, removeParts } from './copyChosen.ts';
-import { firstFace, layDown, usualPlace } from './layDown.ts';
+import { firstFace, layDown } from './layDown.ts';
 
 const read = (name: string): Design => {
   const checked = checkDesign(
@@ -79,7 +79,7 @@ describe('parts laid down', () => {
     expect(nearestOnPath(path, inside)!.distance).toBeCloseTo(5, 0);
   });
   it('controls lie on the treble side, where hands look for them', () => {
-    const at = usualPlace(shelf('pot-24'), windrow, derive(windrow));
+    const at = usualPlace(shelf('pot-24'), { ...derive(windrow), parts: [] } as never);
     expect(at.y).toBeLessThan(0);
     expect(at.x).toBeLessThan(0);
   });

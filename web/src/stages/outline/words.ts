@@ -190,4 +190,7 @@ export const WORDS = {
   workOnTheOutline: 'Work on the outline',
   placesThatAreMissed: 'Places that the outline misses',
   saveTheRawEdge: 'Save the raw edge',
+  aTypedHornHolds: 'A typed horn holds',
+  allOtherMeasurements: 'All other measurements',
+  theOtherSide: 'The other side',
 } as const;

@@ -1,7 +1,7 @@
-import type { Opening, OpeningStep } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import type { NewOpening, OpeningStep } from '@pelkin/core';
+import { edits, freeOpeningPlace } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { usePicked } from '../../../design/derived.ts';
+import { derive, usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { ListRow } from '../../../shared/ListRow.tsx';
 import { Section } from '../../../shared/Section.tsx';
@@ -11,14 +11,14 @@ import { ChosenOpening } from './ChosenOpening.tsx';
 import { faceWords, stepWords } from './words.ts';
 import { WORDS } from '../words.ts';
 
-type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => Omit<Opening, 'id'> };
+type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => NewOpening };
 
 const opening = (
   name: string,
   face: 'front' | 'back',
   at: { x: number; y: number },
   step: OpeningStep,
-): Omit<Opening, 'id'> => ({
+): NewOpening => ({
   name,
   face,
   at,
@@ -136,7 +136,10 @@ export function Openings() {
               onClick={() => {
                 let id = '';
                 edit(`began ${words.toLowerCase()}`, (d) => {
-                  const added = edits.addOpening(d, make(minX, minY));
+                  const begun = make(minX, minY);
+                  const { layout, path, measures, stringPlan } = derive(d);
+                  const ground = { layout, path, measures, stringPlan, parts: d.parts };
+                  const added = edits.addOpening(d, { ...begun, at: { ...freeOpeningPlace(begun, ground) } });
                   id = added.id;
                   return added.design;
                 });

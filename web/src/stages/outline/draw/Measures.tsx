@@ -1,5 +1,15 @@
-import type { Limit, OutlineMeasures, ShapeKey } from '@pelkin/core';
-import { SHAPE_KEYS, SHAPE_WORDS, figureAndUnit, lengthWithUnit, reshapeDesign, shapeOf } from '@pelkin/core';
+import type { AlsoMoved, Design, Hold, Limit, OutlineMeasures, ShapeKey } from '@pelkin/core';
+import {
+  SHAPE_KEYS,
+  SHAPE_WORDS,
+  figureAndUnit,
+  isHornKey,
+  lengthWithUnit,
+  reshapeDesign,
+  shapeOf,
+} from '@pelkin/core';
+import { create } from 'zustand';
+import { Pick } from '../../../shared/Pick.tsx';
 import { Text } from '@chakra-ui/react';
 import { memo } from 'react';
 import { Live } from '../../../design/Live.tsx';
@@ -35,6 +45,36 @@ const limitOf = (key: ShapeKey): Limit => ({
   from: SHAPE_WORDS[key].from,
 });
 
+interface Reshaping {
+  /** What a typed horn holds. */
+  readonly hold: Hold;
+  /** What the last typed measurement moved beside itself. */
+  readonly also: {
+    readonly of: ShapeKey;
+    readonly moved: readonly AlsoMoved[];
+    readonly design: Design;
+  } | null;
+}
+const useReshaping = create<Reshaping>(() => ({ hold: 'other side', also: null }));
+
+/** What the last typed measurement moved beside itself, while nothing else was done. */
+function WhatMoved() {
+  const also = useReshaping((s) => s.also);
+  const isNow = useDesignStore((s) => s.design?.outline === also?.design.outline);
+  const unit = usePicked((d) => d.units);
+  if (!also || !isNow) return null;
+  const words = also.moved.map(
+    ({ key, by }) => `${SHAPE_WORDS[key].name} ${by > 0 ? '+' : '−'}${lengthWithUnit(Math.abs(by), unit)}`,
+  );
+  return (
+    <Text fontSize="12px" color="faded" role="status">
+      {words.length
+        ? `With the ${SHAPE_WORDS[also.of].name} moved: ${words.join(', ')}.`
+        : `Only the ${SHAPE_WORDS[also.of].name} changed.`}
+    </Text>
+  );
+}
+
 /** One measure: it follows the outline, and a typed one reshapes it. */
 const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
   // A dozen entries would slow a drag: they follow when the hand rests, the tell-tales at once.
@@ -47,8 +87,9 @@ const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
   const commit = (mm: number, _words: string | null, how: 'typed' | 'nudged') => {
     const { design, edit } = useDesignStore.getState();
     if (!design) return [];
-    const reshaped = reshapeDesign(design, of, mm);
+    const reshaped = reshapeDesign(design, of, mm, useReshaping.getState().hold);
     if (!reshaped.ok) return [{ where: 'outline', message: reshaped.message }];
+    useReshaping.setState({ also: { of, moved: reshaped.also, design: reshaped.design } });
     return edit(
       `${SHAPE_WORDS[of].name} ${lengthWithUnit(mm, unit)}`,
       () => reshaped.design,
@@ -78,6 +119,11 @@ function Follows({ label, of }: { label: string; of: (m: OutlineMeasures) => num
   );
 }
 
+const HOLDS = [
+  ['other side', WORDS.theOtherSide],
+  ['all measures', WORDS.allOtherMeasurements],
+] as const;
+
 /** The shape’s measures: those that it is made by are typed to reshape it, the others follow. */
 export const Measures = memo(function Measures() {
   const has = usePicked((_, { measures }) => {
@@ -85,6 +131,7 @@ export const Measures = memo(function Measures() {
     return SHAPE_KEYS.filter((k) => shape[k] !== undefined).join(' ');
   });
   const keys = SHAPE_KEYS.filter((k) => has.split(' ').includes(k));
+  const hold = useReshaping((s) => s.hold);
   const half =
     (side: 'bass' | 'treble', key: 'lowerBout' | 'waist' | 'upperBout') => (m: OutlineMeasures) => {
       const place = m[side][key];
@@ -96,8 +143,18 @@ export const Measures = memo(function Measures() {
         {keys.map((key) => (
           <MeasureField key={key} of={key} />
         ))}
+        {keys.some(isHornKey) && (
+          <Pick
+            label={WORDS.aTypedHornHolds}
+            value={hold}
+            options={HOLDS}
+            onChange={(next) => useReshaping.setState({ hold: next })}
+          />
+        )}
+        <WhatMoved />
         <Text fontSize="12px" color="faded">
-          Type a measurement and the outline follows smoothly; the others stay.
+          Type a measurement and the outline follows smoothly; the others stay. A horn changes by itself,
+          unless you hold all.
         </Text>
       </Section>
       <Section title={WORDS.eachSideFromTheCentreLine}>
