@@ -92,7 +92,8 @@ describe('a second part of a kind', () => {
   it('of another size of the shelf stays what it is', () => {
     const measured = edits.measurePart(first.design, first.id, 'bush', 9.4);
     for (const { key } of SHELF)
-      if (key !== 'pot-24') expect(measuredLike(shelf(key), measured.parts)).toEqual(shelf(key));
+      if (key !== 'pot-24' && key !== 'pot-24-split')
+        expect(measuredLike(shelf(key), measured.parts)).toEqual(shelf(key));
   });
   it('takes nothing where nothing was measured', () =>
     expect(measuredLike(shelf('pot-24'), first.design.parts)).toEqual(shelf('pot-24')));

@@ -121,7 +121,7 @@ describe('a typed measure', () => {
     (key) => {
       const before = of(windrow);
       for (const by of [4, -4]) {
-        const reshaped = reshapeDesign(windrow, key, before[key]! + by);
+        const reshaped = reshapeDesign(windrow, key, before[key]! + by, 'all measures');
         if (!reshaped.ok) throw new Error(reshaped.message);
         const after = of(reshaped.design);
         for (const k of SHAPE_KEYS)
