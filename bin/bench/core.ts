@@ -5,6 +5,7 @@ import {
   checkDesign,
   closedPathMark,
   createDeriver,
+  createFinder,
   FAMILIES,
   FAMILY_STARTS,
   addOnEdge,
@@ -159,10 +160,13 @@ export async function measureCore(): Promise<Measured[]> {
   });
   const crowded = fullyLaidOut(design);
   const laidOut = createDeriver();
+  // As a page does it: what a rule found stands while what it reads is the same.
+  const look = createFinder();
   let nudged = crowded;
   const moving = await times(120, (i) => {
     nudged = edits.moveParts(nudged, ['p4'], { x: i % 2 ? 0.3 : -0.3, y: 0 });
-    return laidOut(nudged).plan.tiles.length + findAll(nudged, laidOut(nudged)).length;
+    const derivedNow = laidOut(nudged);
+    return derivedNow.plan.tiles.length + look(nudged, derivedNow).findings.length;
   });
   return [
     summed('a part moved among 40, 15 openings: derived and all findings', 'ms', moving, 10),
