@@ -21,6 +21,17 @@ document.addEventListener(
   { passive: true },
 );
 
+/** So long after the list is loaded, and when nothing else is to be done, the drawing room is fetched, ms: most who come open a design. */
+const AHEAD_MS = 400;
+window.addEventListener('load', () =>
+  setTimeout(() => {
+    const fetch = (): void => void drawingRoom().catch(() => undefined);
+    if (window.location.pathname !== '/') return;
+    if ('requestIdleCallback' in window) window.requestIdleCallback(fetch);
+    else fetch();
+  }, AHEAD_MS),
+);
+
 export const router = createBrowserRouter([
   {
     errorElement: <ErrorScreen />,
