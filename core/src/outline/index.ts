@@ -43,3 +43,5 @@ export type { Started } from './start.ts';
 export type { StartedDesign } from './startDesign.ts';
 export { reachAlong, shareTools } from './toolReach.ts';
 export type { OwnedTool, Reached, ToolShare } from './toolReach.ts';
+export { isExact, ratioNow, reshapeRatio } from './reshapeRatio.ts';
+export type { Ratio } from './reshapeRatio.ts';

@@ -54,6 +54,7 @@ export const RATIOS = [
   { key: 'root2', name: '√2', value: Math.SQRT2 },
   { key: '3:2', name: '3:2', value: 3 / 2 },
   { key: '4:3', name: '4:3', value: 4 / 3 },
+  { key: '2:1', name: '2:1', value: 2 },
 ] as const;
 
 /** Pairs of measures whose ratio is looked at, the usually larger first. */
@@ -69,6 +70,9 @@ export const RATIO_PAIRS: readonly (readonly [ShapeKey, ShapeKey])[] = [
 export interface ShapeRatio {
   readonly of: ShapeKey;
   readonly to: ShapeKey;
+  /** Both measures, mm. */
+  readonly a: number;
+  readonly b: number;
   /** The larger over the smaller. */
   readonly ratio: number;
   readonly nearest: { readonly name: string; readonly value: number };
@@ -92,6 +96,6 @@ export function shapeRatios(
       Math.abs(Math.log(ratio / s.value)) < Math.abs(Math.log(ratio / best.value)) ? s : best,
     );
     const exact = isLarger ? b * nearest.value : b / nearest.value;
-    return [{ of, to, ratio, nearest, exact, change: exact - a }];
+    return [{ of, to, a, b, ratio, nearest, exact, change: exact - a }];
   });
 }

@@ -95,19 +95,43 @@ export function reshapeDesign(
     const alone = hornAlone(design, key, mm, linked);
     if (alone) return { ok: true, design: alone, also: alsoMoved(now, alone, typed) };
   }
-  const wanted = { ...now, [key]: mm, ...(twin && now[twin] !== undefined ? { [twin]: mm } : {}) };
-  const { nodes: moved, misses } = reshape(nodes, wanted);
+  return reshapeMeasures(design, { [key]: mm });
+}
+
+/**
+ * The design with some measures of its outline changed at once, every other one kept; the sides stay linked where they
+ * are. Refused, with the measures that stand in its way, where no smooth change of this outline gives them.
+ */
+export function reshapeMeasures(design: Design, targets: ShapeMeasures): ReshapedDesign {
+  const { nodes, mirror } = design.outline;
+  const linked = mirror.some(([a, b]) => a !== b);
+  const now = shapeMeasures(solveOutline(nodes));
+  const typed = Object.keys(targets) as readonly ShapeKey[];
+  const twins = Object.fromEntries(
+    typed.flatMap((key) => {
+      const twin = linked ? TWIN_KEY[key] : undefined;
+      return twin && now[twin] !== undefined ? [[twin, targets[key]!]] : [];
+    }),
+  ) as ShapeMeasures;
+  const { nodes: moved, misses } = reshape(nodes, { ...now, ...twins, ...targets });
   const off = misses.filter((m) => !(Math.abs(m.by) <= KEPT));
   if (off.length) {
-    const others = off.filter((m) => m.key !== key).map((m) => SHAPE_WORDS[m.key].name);
+    const others = off.filter((m) => !typed.includes(m.key)).map((m) => SHAPE_WORDS[m.key].name);
+    const wanted = typed
+      .map((key) => `a ${SHAPE_WORDS[key].name} of ${lengthWithUnit(targets[key]!, design.units)}`)
+      .join(' with ');
     return {
       ok: false,
       message:
-        `a ${SHAPE_WORDS[key].name} of ${lengthWithUnit(mm, design.units)} cannot be had by a smooth change` +
+        `${wanted} cannot be had by a smooth change` +
         (others.length ? ` that keeps the ${others.join(', the ')}` : '') +
         ': go there in smaller steps, or change what stands in its way first',
     };
   }
   const made = withNodes(design, moved);
-  return { ok: true, design: made, also: alsoMoved(now, made, typed) };
+  return {
+    ok: true,
+    design: made,
+    also: alsoMoved(now, made, [...typed, ...(Object.keys(twins) as ShapeKey[])]),
+  };
 }

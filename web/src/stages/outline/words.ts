@@ -8,7 +8,6 @@ export const WORDS = {
   alongTheEdge: 'Along the edge',
   anotherMeasure: 'Another measure',
   anotherPageOfThePdf: 'Another page of the PDF',
-  apply: 'Apply',
   artworkSheet: 'Artwork sheet',
   bassOntoTreble: 'Bass onto treble',
   bassSideUpTo: 'Bass side, up to',
@@ -193,4 +192,7 @@ export const WORDS = {
   aTypedHornHolds: 'A typed horn holds',
   allOtherMeasurements: 'All other measurements',
   theOtherSide: 'The other side',
+  givesWay: 'Gives way',
+  makeExact: 'Make exact',
+  held: 'Held',
 } as const;

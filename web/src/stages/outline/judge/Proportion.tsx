@@ -1,14 +1,15 @@
-import type { DisplayUnit, ProportionKey, Proportions, ShapeRatio } from '@pelkin/core';
+import type { DisplayUnit, ProportionKey, Proportions, Ratio, ShapeKey, ShapeRatio } from '@pelkin/core';
 import {
   PROPORTION_KEYS,
   RATIOS,
   SHAPE_WORDS,
   lengthWithUnit,
-  reshapeDesign,
+  reshapeRatio,
   shapeRatios,
 } from '@pelkin/core';
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
+import { create } from 'zustand';
 import type { DesignSummary, FrozenSummary } from '../../../design/api.ts';
 import { MOST_LISTED, api } from '../../../design/api.ts';
 import { usePicked } from '../../../design/derived.ts';
@@ -16,7 +17,7 @@ import { useRested } from '../../../design/rested.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
-import { Pick } from '../../../shared/Pick.tsx';
+import { Pick, Select } from '../../../shared/Pick.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import type { Other } from './compared.ts';
@@ -186,26 +187,46 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
   );
 }
 
-/** One ratio of the shape, the nearest system’s, and what would make it exact. */
+/** Ratios that stay exact while others are made: those made here, unless they were released. */
+const useHeld = create<{ readonly held: readonly Ratio[] }>(() => ({ held: [] }));
+const sameRatio = (a: Pick<Ratio, 'of' | 'to'>, b: Pick<Ratio, 'of' | 'to'>): boolean =>
+  a.of === b.of && a.to === b.to;
+const hold = (ratio: Ratio, on: boolean): void =>
+  useHeld.setState(({ held }) => ({
+    held: [...held.filter((h) => !sameRatio(h, ratio)), ...(on ? [ratio] : [])],
+  }));
+
+/** One ratio of the shape: how near it is to a ratio of the user's choice, and what makes it exact. */
 function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
   const [problem, setProblem] = useState<string | null>(null);
+  const [target, setTarget] = useState<string>(row.nearest.name);
+  const [gives, setGives] = useState<ShapeKey>(row.of);
+  const held = useHeld((s) => s.held);
+  const value = RATIOS.find((r) => r.name === target)?.value ?? row.nearest.value;
+  const ratio: Ratio = { of: row.of, to: row.to, value };
+  const exact = Math.abs(row.ratio / value - 1) < SHOWN_EXACT;
+  const isHeld = held.some((h) => sameRatio(h, ratio) && h.value === value);
   const apply = (): void => {
     const { design, edit } = useDesignStore.getState();
     if (!design) return;
-    const made = reshapeDesign(design, row.of, row.exact);
+    const made = reshapeRatio(design, ratio, gives, held);
     if (!made.ok) {
-      setProblem(made.message);
+      setProblem(`${made.message}.`);
       return;
     }
     const [refusal] = edit(
-      `${SHAPE_WORDS[row.of].name} to ${SHAPE_WORDS[row.to].name} ${row.nearest.name}`,
+      `${SHAPE_WORDS[row.of].name} to ${SHAPE_WORDS[row.to].name} ${target}`,
       () => made.design,
     );
-    setProblem(refusal?.message ?? null);
+    setProblem(refusal ? `${refusal.message}.` : null);
+    if (!refusal) hold(ratio, true);
   };
-  const exact = Math.abs(row.change) < 0.05;
+  // What the measurement that gives way would become.
+  const { own, other } = gives === row.of ? { own: row.a, other: row.b } : { own: row.b, other: row.a };
+  const change = (own >= other ? other * value : other / value) - own;
+  const title = `${SHAPE_WORDS[row.of].name} to ${SHAPE_WORDS[row.to].name}`;
   return (
-    <Box borderTopWidth="1px" borderColor="rule" py="1" fontSize="12.5px">
+    <Box borderTopWidth="1px" borderColor="rule" py="1" fontSize="12.5px" role="group" aria-label={title}>
       <HStack gap="2">
         <Text flex="1">
           {SHAPE_WORDS[row.of].name} : {SHAPE_WORDS[row.to].name}
@@ -213,15 +234,40 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
         <Text fontFamily="mono">{row.ratio.toFixed(3)}</Text>
       </HStack>
       <HStack gap="2">
-        <Text flex="1" fontSize="12px" color="faded">
-          {exact
-            ? `is ${row.nearest.name}`
-            : `nearest ${row.nearest.name}: ${row.change > 0 ? '+' : '−'}${lengthWithUnit(Math.abs(row.change), units, 1)} of ${SHAPE_WORDS[row.of].name}`}
-        </Text>
-        {!exact && (
-          <Button size="2xs" variant="outline" onClick={apply}>
-            {WORDS.apply} {row.nearest.name}
-          </Button>
+        <Select
+          label={`${WORDS.ratio}, ${title}`}
+          w="78px"
+          value={target}
+          options={RATIOS.map((r) => [r.name, r.name] as const)}
+          onChange={setTarget}
+        />
+        {exact ? (
+          <>
+            <Text flex="1" fontSize="12px" color="kelp">
+              exact
+            </Text>
+            <Tick label={WORDS.held} checked={isHeld} onChange={(on) => hold(ratio, on)} />
+          </>
+        ) : (
+          <>
+            <Select
+              label={`${WORDS.givesWay}, ${title}`}
+              w="118px"
+              value={gives}
+              options={[row.of, row.to].map((k) => [k, SHAPE_WORDS[k].name] as const)}
+              onChange={setGives}
+            />
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-label={`${WORDS.makeExact}: ${title} ${target}`}
+              title={WORDS.makeExact}
+              onClick={apply}
+            >
+              {change > 0 ? '+' : '−'}
+              {lengthWithUnit(Math.abs(change), units, 1)}
+            </Button>
+          </>
         )}
       </HStack>
       {problem && (
@@ -232,6 +278,9 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
     </Box>
   );
 }
+
+/** A ratio this near to its value, as a share, is shown as exact: less than a tenth of a mm of a body. */
+const SHOWN_EXACT = 2e-4;
 
 const SHIFT = { label: WORDS.shift, min: -600, max: 600, from: 'where it is fitted' };
 
