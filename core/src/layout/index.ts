@@ -24,7 +24,7 @@ export type { Wall } from './walls.ts';
 export { runCover, wayIn, wiringOf } from './wiring.ts';
 export type { RunCover, WayIn, Wired } from './wiring.ts';
 export { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';
-export { edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from './onEdge.ts';
+export { edgePartsFollow, edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from './onEdge.ts';
 export type { EdgePlacing } from './onEdge.ts';
 export { mountedIn, moveOpening } from './moveOpening.ts';
 export { freeOpeningPlace, freePlace, measuredLike, usualPlace } from './freePlace.ts';

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { nearestOnPath } from '../geometry/closedPath.ts';
-import { edgeSeat, slideOnEdge, squareOnEdge } from './onEdge.ts';
+import { moveNode } from '../design/nodeEdits.ts';
+import { changePart } from '../design/layoutEdits.ts';
+import { edgePartsFollow, edgeSeat, slideOnEdge, squareOnEdge } from './onEdge.ts';
 
 const { path, measures } = createDeriver()(demo('windrow'));
 const { box } = measures;
@@ -48,4 +50,37 @@ describe('a part in the edge', () => {
     expect(edgeSeat(path, off).fromSquare).toBeCloseTo(43, 0);
     expect(edgeSeat(path, { ...on, turn: on.turn - 370 }).fromSquare).toBeCloseTo(-10, 6);
   });
+});
+
+describe('an outline that is changed', () => {
+  const before = demo('windrow');
+  const edgeParts = before.parts.filter((p) => p.face === 'edge');
+  const pathOf = (d: typeof before) => createDeriver()(d).path;
+  it('takes the parts of its edge along, square as they were', () => {
+    for (const { id, x, y } of before.outline.nodes) {
+      const moved = moveNode(before, id, { x: x + 6, y: y * 1.04 });
+      const next = edgePartsFollow(moved, before);
+      for (const part of next.parts.filter((p) => p.face === 'edge')) {
+        const seat = edgeSeat(pathOf(next), part);
+        expect(seat.off).toBeLessThan(0.02);
+        expect(Math.abs(seat.fromSquare)).toBeLessThan(1);
+      }
+      expect(next.parts.filter((p) => p.face !== 'edge')).toEqual(
+        before.parts.filter((p) => p.face !== 'edge'),
+      );
+    }
+  });
+  it('leaves the end button on the centre line, and one that stood off the edge where it was', () => {
+    const end = edgeParts.find((p) => Math.abs(p.at.y) < 0.05)!;
+    const tail = before.outline.nodes.find((n) => Math.abs(n.y) < 40 && n.x < 0)!;
+    const moved = moveNode(before, tail.id, { x: tail.x - 8, y: tail.y });
+    const next = edgePartsFollow(moved, before).parts.find((p) => p.id === end.id)!;
+    expect(Math.abs(next.at.y)).toBeLessThan(0.3);
+    expect(next.at.x).toBeLessThan(end.at.x);
+    const floating = changePart(before, end.id, { at: { x: end.at.x + 12, y: 0 } });
+    const kept = edgePartsFollow({ ...floating, outline: moved.outline }, floating);
+    const where = (d: typeof before) => d.parts.find((p) => p.id === end.id)!.at;
+    expect(where(kept)).toEqual(where(floating));
+  });
+  it('that stays the same changes nothing', () => expect(edgePartsFollow(before, before)).toBe(before));
 });

@@ -3,17 +3,24 @@ import type { Design, PlacedPart } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { cubicAt } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, dot } from '../geometry/point.ts';
+import { remember } from '../geometry/remember.ts';
+import { solveOutline } from '../outline/solve.ts';
 import { cubicRootsInUnit } from '../geometry/roots.ts';
 import { edgePlace } from './edgePlace.ts';
 
 const tidy = (v: number): number => Number(v.toFixed(2));
 
-/** Where the edge runs through a line along (`axis` y) or across (`axis` x) the instrument, mm, nearest to a place. */
-function crossingNear(path: ClosedPath, axis: 'x' | 'y', value: number, near: Point): Point | null {
+/** Where the edge runs through the line of a normal, `normal · p = value`, nearest to a place; null where it does not. */
+function crossingNear(path: ClosedPath, normal: Point, value: number, near: Point): Point | null {
   let best: Point | null = null;
   for (const c of path) {
-    const [a, b, d, e] = [c.p0[axis], c.p1[axis], c.p2[axis], c.p3[axis]];
+    const [a, b, d, e] = [c.p0, c.p1, c.p2, c.p3].map((p) => dot(normal, p)) as [
+      number,
+      number,
+      number,
+      number,
+    ];
     if (Math.min(a, b, d, e) > value || Math.max(a, b, d, e) < value) continue;
     const roots = cubicRootsInUnit(e - 3 * d + 3 * b - a, 3 * (d - 2 * b + a), 3 * (b - a), a - value);
     for (const t of a === value ? [0, ...roots] : roots) {
@@ -44,7 +51,8 @@ export function slideOnEdge(
   value: number,
 ): EdgePlacing | null {
   const wanted = axis === 'x' ? { x: value, y: from.y } : { x: from.x, y: value };
-  return squareOnEdge(path, crossingNear(path, axis, value, from) ?? wanted);
+  const normal = axis === 'x' ? { x: 1, y: 0 } : { x: 0, y: 1 };
+  return squareOnEdge(path, crossingNear(path, normal, value, from) ?? wanted);
 }
 
 /** How a part of the edge lies to it: so far off it, mm, and so far from square to it, degrees counter-clockwise. */
@@ -68,4 +76,35 @@ export function moveOnBody(design: Design, ids: readonly string[], by: Point, pa
     },
     moveParts(design, ids, by),
   );
+}
+
+/** A part this near to the edge, mm, stands on it. */
+const ON_EDGE = 0.3;
+/** The edge is looked for so far along the way a part points, mm; beyond that the nearest place of it. */
+const FURTHEST = 80;
+const RAD = Math.PI / 180;
+
+/**
+ * A design whose outline was changed, with the parts that stood on its edge put back on it: each along the way it points,
+ * as far from square as it was. Parts that stood off the edge before stay where they are. `before`: the design with the
+ * old outline.
+ */
+export function edgePartsFollow(
+  next: Design,
+  before: Design,
+  solve: (nodes: Design['outline']['nodes']) => ClosedPath = remember(solveOutline),
+): Design {
+  if (next.outline.nodes === before.outline.nodes || !next.parts.some((p) => p.face === 'edge')) return next;
+  const [old, now] = [solve(before.outline.nodes), solve(next.outline.nodes)];
+  return next.parts.reduce((design, part) => {
+    const was = before.parts.find((p) => p.id === part.id);
+    // One that the same step moved is where that step wants it.
+    if (part.face !== 'edge' || !was || was.at !== part.at || was.turn !== part.turn) return design;
+    const { off, fromSquare } = edgeSeat(old, part);
+    if (off > ON_EDGE) return design;
+    const normal = { x: -Math.sin(part.turn * RAD), y: Math.cos(part.turn * RAD) };
+    const ahead = crossingNear(now, normal, dot(normal, part.at), part.at);
+    const seat = squareOnEdge(now, ahead && distance(ahead, part.at) <= FURTHEST ? ahead : part.at);
+    return seat ? changePart(design, part.id, { at: seat.at, turn: tidy(seat.turn + fromSquare) }) : design;
+  }, next);
 }

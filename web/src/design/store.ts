@@ -1,5 +1,5 @@
 import type { Design, Refusal } from '@pelkin/core';
-import { designRefusals, shapeRefusals } from '@pelkin/core';
+import { designRefusals, edgePartsFollow, remember, shapeRefusals, solveOutline } from '@pelkin/core';
 import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 
@@ -44,6 +44,9 @@ export interface DesignState {
   dismissRefused(): void;
 }
 
+/** The edge of the last outlines: a drag solves each but once. */
+const solveRemembered = remember(solveOutline);
+
 export const useDesignStore = create<DesignState>((set, get) => ({
   id: '',
   design: null,
@@ -60,7 +63,8 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   edit: (name, change, gesture) => {
     const { design, past, changes, steps } = get();
     if (!design) return [];
-    const next = change(design);
+    // Parts in the edge stay in it, whatever changed the outline.
+    const next = edgePartsFollow(change(design), design, solveRemembered);
     if (next === design) return [];
     const shape = shapeRefusals(next, design);
     if (shape.length) {

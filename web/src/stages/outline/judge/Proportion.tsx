@@ -378,6 +378,10 @@ export function Proportion() {
         <Table own={proportions} units={units} />
       </Section>
       <Section title={WORDS.ratios}>
+        <Text fontSize="12px" color="faded" pb="1">
+          Choose a ratio and the measurement that gives way; the press changes it by so much. Ratios that are
+          held stay exact while others are made.
+        </Text>
         {shapeRatios(proportions).map((row) => (
           <RatioRow key={`${row.of} ${row.to}`} row={row} units={units} />
         ))}
