@@ -35,3 +35,4 @@ export type { MarkedMeasure, Similarity } from './underlayPlace.ts';
 export type { FactName, Facts, Rule, RuleLimit, Severity } from './rule.ts';
 export { PENDING, onceReady } from './later.ts';
 export type { Later } from './later.ts';
+export type { Mend } from './mend.ts';

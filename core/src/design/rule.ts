@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import type { Mend } from './mend.ts';
 import type { Design, Stage } from './schema.ts';
 import type { SectionKey } from './sections/all.ts';
 
@@ -15,6 +16,8 @@ export interface Hit {
   readonly measured: number | null;
   /** The limit that holds at this very place, where it is not the rule's own. */
   readonly limit?: number;
+  /** What mends it, where the distance is known. */
+  readonly mend?: Mend | null;
 }
 
 /** The limit of a rule, which its user may set. */

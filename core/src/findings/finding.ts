@@ -1,3 +1,4 @@
+import type { Mend } from '../design/mend.ts';
 import type { FindingUnit, Severity } from '../design/rule.ts';
 import type { Stage } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
@@ -16,4 +17,6 @@ export interface Finding {
   readonly subject: string;
   /** The same in words, for whoever reads it. */
   readonly about: string;
+  /** What mends it, where the distance is known; null where it is not. */
+  readonly mend: Mend | null;
 }

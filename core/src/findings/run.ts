@@ -48,7 +48,7 @@ export function createFinder(): (design: Design, derived: Derived) => Looked {
         checking.push(rule);
         return [];
       }
-      return found.map(({ subject, about, where, measured, limit: here }): Finding => ({
+      return found.map(({ subject, about, where, measured, limit: here, mend }): Finding => ({
         rule: rule.id,
         severity: rule.severity,
         stage: rule.stage,
@@ -58,6 +58,7 @@ export function createFinder(): (design: Design, derived: Derived) => Looked {
         unit: rule.unit,
         subject,
         about: about ?? subject,
+        mend: mend ?? null,
       }));
     });
     return { findings, checking };

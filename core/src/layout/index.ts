@@ -29,3 +29,4 @@ export type { EdgePlacing } from './onEdge.ts';
 export { mountedIn, moveOpening } from './moveOpening.ts';
 export { freeOpeningPlace, freePlace, measuredLike, usualPlace } from './freePlace.ts';
 export type { NewOpening } from './freePlace.ts';
+export { mended, wordsOfMend } from './mending.ts';

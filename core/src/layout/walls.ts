@@ -1,7 +1,7 @@
 import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
-import { areaHolds, edgeGap, polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
@@ -32,6 +32,8 @@ export interface Wall {
   /** The middle of the thinnest place, and how thick it is there; less than 0: so far past the edge. */
   readonly at: Point;
   readonly thickness: number;
+  /** The way from b (or the edge) to a there, unit; none where they touch. */
+  readonly away: Point;
   /** Across the fibres' ends: the wall is short grain, and breaks out soonest. */
   readonly endGrain: boolean;
 }
@@ -187,6 +189,15 @@ function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
   return pairs.map((p) => p.sort((a, b) => a - b));
 }
 
+const NO_WAY: Point = { x: 0, y: 0 };
+/** A gap’s way to `a`, whichever of its ends lies on it. */
+function awayIn({ from, to, distance: long }: Gap, a: Cut): Point {
+  if (!(long > 0)) return NO_WAY;
+  const onA = distanceToEdge(a.area.polygon, from) <= distanceToEdge(a.area.polygon, to);
+  const [p, q] = onA ? [to, from] : [from, to];
+  return { x: (q.x - p.x) / long, y: (q.y - p.y) / long };
+}
+
 const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
 
 /**
@@ -199,7 +210,14 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
   const near = nearPairs(walled);
   const walls: Wall[] = [];
   const add = (a: Cut, b: Cut | null, gap: Gap): void =>
-    void walls.push({ a, b, at: middleOf(gap), thickness: gap.distance, endGrain: isEndGrain(gap, grain) });
+    void walls.push({
+      a,
+      b,
+      at: middleOf(gap),
+      thickness: gap.distance,
+      away: awayIn(gap, a),
+      endGrain: isEndGrain(gap, grain),
+    });
   walled.forEach((a, i) => {
     for (const k of near[i]!) {
       const b = walled[k]!;
@@ -213,7 +231,15 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
     if (AT_EDGE.has(a.role)) return;
     const edge = edgeWallOf(a, body);
     if (!edge) return;
-    if ('past' in edge) walls.push({ a, b: null, at: edge.at, thickness: -edge.past, endGrain: false });
+    if ('past' in edge)
+      walls.push({
+        a,
+        b: null,
+        at: edge.at,
+        thickness: -edge.past,
+        away: NO_WAY,
+        endGrain: false,
+      });
     else {
       const gap = leastWood(a, null, edge.gap, a, walled, body);
       if (gap) add(a, null, gap);

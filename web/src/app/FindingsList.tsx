@@ -1,10 +1,11 @@
-import type { Finding, Rule, Stage } from '@pelkin/core';
-import { RULES, STAGES, edits, limitOf, wordsOfFinding } from '@pelkin/core';
+import type { Finding, Mend, Rule, Stage } from '@pelkin/core';
+import { RULES, STAGES, edits, limitOf, mended, wordsOfFinding, wordsOfMend } from '@pelkin/core';
 import { Box, Button, HStack, Heading, IconButton, Input, Tabs, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
+import { derive } from '../design/derived.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { LengthField } from '../shared/LengthField.tsx';
 import { NumberField } from '../shared/NumberField.tsx';
@@ -34,6 +35,28 @@ function Mark({ found }: { found: Found }) {
         )}
       </svg>
       {words}
+    </HStack>
+  );
+}
+
+/** What mends a finding, with its distance, and the press that does it. */
+function Mending({ mend, title }: { mend: Mend; title: string }) {
+  const design = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  const says = wordsOfMend(mend, design, design.units);
+  return (
+    <HStack gap="2" mt="0.5">
+      <Text fontSize="12.5px" color="kelp">
+        {says}
+      </Text>
+      <Button
+        size="2xs"
+        variant="outline"
+        aria-label={`${WORDS.doIt}: ${says}`}
+        onClick={() => edit(`mended: ${title.toLowerCase()}`, (d) => mended(d, mend, derive(d)))}
+      >
+        {WORDS.doIt}
+      </Button>
     </HStack>
   );
 }
@@ -75,6 +98,7 @@ function Row({ found }: { found: Found }) {
           <Text color="faded" fontSize="12.5px">
             {reason === null ? words.remedy : `Accepted: ${reason}`}
           </Text>
+          {reason === null && finding.mend && <Mending mend={finding.mend} title={words.title} />}
         </Box>
         <HStack gap="1" flexShrink="0">
           {(finding.where !== null || finding.stage) && (

@@ -56,4 +56,5 @@ export const WORDS = {
   waist: 'Waist',
   withdrawAcceptance: 'Withdraw acceptance',
   workOrder: 'Work order',
+  doIt: 'Do it',
 } as const;

@@ -84,7 +84,20 @@ export const bridgeOffCentre = rule({
       .flatMap((p) => {
         const off = Math.abs(p.part.at.y - middle);
         return off > limit
-          ? [{ subject: p.part.id, about: p.part.spec.name, where: p.part.at, measured: off }]
+          ? [
+              {
+                subject: p.part.id,
+                about: p.part.spec.name,
+                where: p.part.at,
+                measured: off,
+                mend: {
+                  kind: 'move' as const,
+                  what: 'part' as const,
+                  id: p.part.id,
+                  by: { x: 0, y: middle - p.part.at.y },
+                },
+              },
+            ]
           : [];
       });
   },

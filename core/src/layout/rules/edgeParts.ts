@@ -26,7 +26,7 @@ export const offEdge = rule({
   find: ({ layout, path }, limit) =>
     layout.parts.filter(inEdge).flatMap((p) => {
       const { off } = edgeSeat(path, p.part);
-      return off > limit ? [hit(p, off)] : [];
+      return off > limit ? [{ ...hit(p, off), mend: { kind: 'square' as const, id: p.part.id } }] : [];
     }),
 });
 
@@ -44,7 +44,7 @@ export const notFlat = rule({
   find: ({ layout, path }, limit) =>
     layout.parts.filter(inEdge).flatMap((p) => {
       const by = Math.abs(edgeSeat(path, p.part).fromSquare);
-      return by > limit ? [hit(p, by)] : [];
+      return by > limit ? [{ ...hit(p, by), mend: { kind: 'square' as const, id: p.part.id } }] : [];
     }),
 });
 

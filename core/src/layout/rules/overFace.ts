@@ -9,6 +9,7 @@ import {
   stringsOver,
   toStrings,
 } from '../clearances.ts';
+import { moveBy } from '../mending.ts';
 import { neckSide } from '../pocket.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
@@ -23,6 +24,9 @@ const named = (p: PartInPlace, where: Point | null, measured: number | null): Hi
   where,
   measured,
 });
+/** Away from the strings, which run about along the instrument. */
+const fromStrings = (p: PartInPlace, at: Point, missing: number) =>
+  moveBy('part', p.part.id, { x: 0, y: p.part.at.y >= at.y ? 1 : -1 }, missing);
 const onFront = (p: PartInPlace): boolean => p.part.face === 'front';
 
 export const knobToKnob = rule({
@@ -42,6 +46,12 @@ export const knobToKnob = rule({
         about: `${n.a.part.spec.name} and ${n.b.part.spec.name}`,
         where: n.at,
         measured: n.apart,
+        mend: moveBy(
+          'part',
+          n.b.part.id,
+          { x: n.b.part.at.x - n.a.part.at.x, y: n.b.part.at.y - n.a.part.at.y },
+          limit - n.apart,
+        ),
       })),
 });
 
@@ -59,7 +69,9 @@ export const knobToString = rule({
       .filter((p) => onFront(p) && p.form.knob && p.clear[0])
       .flatMap((p) => {
         const near = toStrings(p.clear[0]!, stringPlan);
-        return near.apart < limit ? [named(p, near.at, near.apart)] : [];
+        return near.apart < limit
+          ? [{ ...named(p, near.at, near.apart), mend: fromStrings(p, near.at, limit - near.apart) }]
+          : [];
       }),
 });
 
@@ -77,7 +89,15 @@ export const knobOverEdge = rule({
       .filter((p) => p.form.knob && p.clear[0])
       .flatMap((p) => {
         const inside = insideEdge(p.clear[0]!, layout.body);
-        return inside.by < limit ? [named(p, inside.at, inside.by)] : [];
+        const inward = { x: p.part.at.x - inside.at.x, y: p.part.at.y - inside.at.y };
+        return inside.by < limit
+          ? [
+              {
+                ...named(p, inside.at, inside.by),
+                mend: moveBy('part', p.part.id, inward, limit - inside.by),
+              },
+            ]
+          : [];
       }),
 });
 
@@ -102,7 +122,9 @@ export const leverInStrum = rule({
       .filter((p) => onFront(p) && p.form.sweep && p.clear[0])
       .flatMap((p) => {
         const near = toStrings(p.clear[0]!, stringPlan);
-        return near.apart < limit ? [named(p, near.at, near.apart)] : [];
+        return near.apart < limit
+          ? [{ ...named(p, near.at, near.apart), mend: fromStrings(p, near.at, limit - near.apart) }]
+          : [];
       }),
 });
 

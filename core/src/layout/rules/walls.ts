@@ -1,13 +1,14 @@
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 import type { Wall } from '../walls.ts';
+import { moveApart } from '../mending.ts';
 import { cutWords, pairOf } from './cutWords.ts';
 
 /** A rib stands between two chambers: no bit, screw or hand leans on it. */
 const isRib = (w: Wall): boolean => w.a.role === 'chamber' && w.b?.role === 'chamber';
 const isCover = (w: Wall): boolean => w.a.role === 'ledge' || w.b?.role === 'ledge';
 
-type Named = Pick<Facts, 'walls' | 'parts' | 'openings'>;
+type Named = Pick<Facts, 'walls' | 'parts' | 'openings' | 'layout'>;
 
 const hit = (named: Named, w: Wall): Hit => ({
   subject: pairOf(w.a.id, w.b?.id ?? 'edge'),
@@ -19,7 +20,12 @@ const hit = (named: Named, w: Wall): Hit => ({
 const thin =
   (which: (w: Wall) => boolean) =>
   (facts: Named, limit: number): readonly Hit[] =>
-    facts.walls.filter((w) => w.thickness >= 0 && w.thickness < limit && which(w)).map((w) => hit(facts, w));
+    facts.walls
+      .filter((w) => w.thickness >= 0 && w.thickness < limit && which(w))
+      .map((w) => ({
+        ...hit(facts, w),
+        mend: moveApart(w.a, w.b, w.away, limit - w.thickness, facts.layout.parts),
+      }));
 
 /** What the rules of thin walls share. */
 const BASE = {
@@ -27,7 +33,7 @@ const BASE = {
   severity: 'stop',
   unit: 'mm',
   remedy: 'Move one of them, make it smaller, or let both run into one opening.',
-  reads: ['walls', 'parts', 'openings'],
+  reads: ['walls', 'parts', 'openings', 'layout'],
 } as const;
 const says: Rule['says'] = ({ measured, limit, subject }) =>
   `${measured} of wood is left between ${subject}; at least ${limit} is recommended.`;
