@@ -61,33 +61,44 @@ const joined = ({ tail, bass, treble, between, clockwise }: Halves): readonly Ou
 };
 
 /**
- * Mirrors one side of the outline onto the other and links the two, whole, or from the tail to a node of that
- * side. The other side's nodes there are replaced, keeping their ids as far as they go; what lies beyond stays.
- * Unchanged when the outline does not lie across the centre line, or the node is not on that side.
+ * Mirrors one side of the outline onto the other and links the two, whole, or from one end of the body, tail or neck, to
+ * a node of that side. The other side's nodes there are replaced, keeping their ids as far as they go; what lies beyond
+ * stays. Unchanged when the outline does not lie across the centre line, or the node is not on that side.
  */
-export function linkMirror(design: Design, side: Side, upTo: string | null = null): Design {
+export function linkMirror(
+  design: Design,
+  side: Side,
+  upTo: string | null = null,
+  end: 'tail' | 'neck' = 'tail',
+): Design {
   const { nodes, mirror } = design.outline;
   const halves = halvesOf(nodes);
   if (!halves) return design;
-  const end = upTo === null ? halves[side].length - 1 : halves[side].findIndex((p) => p.id === upTo);
-  if (end < 0) return design;
-  const source = halves[side].slice(0, end + 1);
+  // Both sides run from the end that is said.
+  const runOf = (list: readonly OutlineNode[]): readonly OutlineNode[] =>
+    end === 'tail' ? list : [...list].reverse();
+  const mine = runOf(halves[side]);
+  const last = upTo === null ? mine.length - 1 : mine.findIndex((p) => p.id === upTo);
+  if (last < 0) return design;
+  const source = mine.slice(0, last + 1);
   const other: Side = side === 'bass' ? 'treble' : 'bass';
-  const image = { x: source[end]!.x, y: -source[end]!.y };
-  const apart = halves[other].map((p) => distance(p, image));
+  const theirs = runOf(halves[other]);
+  const image = { x: source[last]!.x, y: -source[last]!.y };
+  const apart = theirs.map((p) => distance(p, image));
   // Up to the node nearest to the last one's image the other side is drawn again.
-  const kept = upTo === null ? halves[other].length : apart.indexOf(Math.min(...apart)) + 1;
-  const replaced = halves[other].slice(0, kept).map((p) => p.id);
+  const kept = upTo === null ? theirs.length : apart.indexOf(Math.min(...apart)) + 1;
+  const replaced = theirs.slice(0, kept).map((p) => p.id);
+  const [atTail, atNeck] = [upTo === null || end === 'tail', upTo === null || end === 'neck'];
   const ids = [...replaced, ...freshIds(nodes, Math.max(0, source.length - kept))];
   const twins = source.map((p, i) => mirrored(p, ids[i]!));
   const level = (p: OutlineNode): OutlineNode => (sideOf(p) === null ? { ...p, y: 0 } : p);
   const next: Halves = {
     ...halves,
-    tail: halves.tail && level(halves.tail),
-    between: upTo === null ? halves.between.map(level) : halves.between,
-    [other]: [...twins, ...halves[other].slice(kept)],
+    tail: halves.tail && (atTail ? level(halves.tail) : halves.tail),
+    between: atNeck ? halves.between.map(level) : halves.between,
+    [other]: runOf([...twins, ...theirs.slice(kept)]),
   };
-  const centred = [...(next.tail ? [next.tail] : []), ...(upTo === null ? next.between : [])].filter(
+  const centred = [...(next.tail && atTail ? [next.tail] : []), ...(atNeck ? next.between : [])].filter(
     (p) => p.y === 0,
   );
   const touched = new Set([...source, ...twins, ...centred].map((p) => p.id).concat(replaced));

@@ -119,6 +119,24 @@ describe('making a mirror link', () => {
     expect(at(part, horn.id)).toEqual(horn);
     expect(edits.linkMirror(windrow, 'treble', upTo.id)).toBe(windrow);
   });
+  it('from the neck to a node leaves the tail of the other side as it was', () => {
+    const upTo = windrow.outline.nodes.find((n) => n.y > 100 && n.x > 60 && n.x < 160)!;
+    const part = edits.linkMirror(windrow, 'bass', upTo.id, 'neck');
+    expect(designRefusals(part)).toEqual([]);
+    expect(drifted(part)).toBeLessThan(1e-9);
+    const tail = windrow.outline.nodes.filter((n) => n.y < -20 && n.x < -40);
+    expect(tail.length).toBeGreaterThan(0);
+    for (const node of tail) expect(at(part, node.id)).toEqual(node);
+    // The horn is the image of the other.
+    const horn = part.outline.nodes.reduce((a, b) => (b.y > 50 && b.x > a.x ? b : a));
+    expect(part.outline.nodes.some((n) => n.x === horn.x && n.y === -horn.y)).toBe(true);
+    // From both ends to one node the whole is linked.
+    const whole = edits.linkMirror(part, 'bass', upTo.id, 'tail');
+    expect(drifted(whole)).toBeLessThan(1e-9);
+    expect(
+      whole.outline.nodes.every((n) => n.y === 0 || whole.outline.mirror.some((m) => m.includes(n.id))),
+    ).toBe(true);
+  });
   it('again after a cut gives the link back', () => {
     const again = edits.linkMirror(edits.cutMirror(linked), 'bass');
     expect(again.outline.nodes).toEqual(linked.outline.nodes);

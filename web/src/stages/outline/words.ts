@@ -50,6 +50,7 @@ export const WORDS = {
   fromADrawing: 'From a drawing',
   fromAPicture: 'From a picture',
   fromTheTailEnd: 'From the tail end',
+  fromTheNeckTo: 'From the neck to',
   fromTheTailTo: 'From the tail to',
   gap: 'gap',
   growAcrossItTo: 'Grow across it to',

@@ -9,7 +9,7 @@ import { nodeName } from '../../../shared/placeWords.ts';
 import { useChosen, useOnlyChosen } from '../chosen.ts';
 import { WORDS } from '../words.ts';
 
-/** Mirror links: one side laid over the other, whole or from the tail to the chosen node, and cut again. */
+/** Mirror links: one side laid over the other, whole or from tail or neck to the chosen node, and cut again. */
 export function Mirror() {
   const links = usePicked((d) => d.outline.mirror.length);
   const only = useOnlyChosen();
@@ -20,9 +20,9 @@ export function Mirror() {
   });
   const edit = useDesignStore((s) => s.edit);
   const [problem, setProblem] = useState<string | null>(null);
-  const link = (from: Side, upTo: string | null, name: string): void => {
+  const link = (from: Side, upTo: string | null, name: string, end: 'tail' | 'neck' = 'tail'): void => {
     const before = useDesignStore.getState().design;
-    const refusals = edit(name, (d) => edits.linkMirror(d, from, upTo));
+    const refusals = edit(name, (d) => edits.linkMirror(d, from, upTo, end));
     const same = useDesignStore.getState().design === before;
     setProblem(
       refusals[0]
@@ -61,15 +61,20 @@ export function Mirror() {
             {from === 'bass' ? WORDS.bassOntoTreble : WORDS.trebleOntoBass}
           </Button>
         ))}
-        {only !== null && side !== null && (
-          <Button
-            size="2xs"
-            variant="outline"
-            onClick={() => link(side, only, `mirrored the ${side} side from the tail to ${nodeName(index)}`)}
-          >
-            {WORDS.fromTheTailTo} {nodeName(index)}
-          </Button>
-        )}
+        {only !== null &&
+          side !== null &&
+          (['tail', 'neck'] as const).map((end) => (
+            <Button
+              key={end}
+              size="2xs"
+              variant="outline"
+              onClick={() =>
+                link(side, only, `mirrored the ${side} side from the ${end} to ${nodeName(index)}`, end)
+              }
+            >
+              {end === 'tail' ? WORDS.fromTheTailTo : WORDS.fromTheNeckTo} {nodeName(index)}
+            </Button>
+          ))}
       </HStack>
       {problem ? (
         <Text fontSize="12px" color="madder" role="alert">

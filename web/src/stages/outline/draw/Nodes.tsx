@@ -25,10 +25,11 @@ const NodeMark = memo(function NodeMark(props: {
   y: number;
   isChosen: boolean;
   isTwin: boolean;
+  isLinked: boolean;
   isDragged: boolean;
   units: DisplayUnit;
 }) {
-  const { node, index, x, y, isChosen, isTwin, isDragged, units } = props;
+  const { node, index, x, y, isChosen, isTwin, isLinked, isDragged, units } = props;
   return (
     <g
       className={`node${isChosen ? ' is-chosen' : ''}${isTwin ? ' is-twin' : ''}`}
@@ -36,13 +37,14 @@ const NodeMark = memo(function NodeMark(props: {
       tabIndex={0}
       role="button"
       aria-pressed={isChosen}
-      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}`}
+      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}${isLinked ? ', linked to its mirror' : ''}`}
     >
       <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS} />
       <circle className="node-ring" cx={x} cy={y} r={9} />
       {node.kind === 'corner' && <rect className="node-mark" x={x - 4.5} y={y - 4.5} width={9} height={9} />}
       {node.kind === 'smooth' && <path className="node-mark" d={`M${x} ${y - 6}l6 6l-6 6l-6 -6z`} />}
       {node.kind === 'fair' && <circle className="node-mark" cx={x} cy={y} r={4.8} />}
+      {isLinked && <path className="node-link" d={`M${x - 8} ${y - 4}v8M${x + 8} ${y - 4}v8`} />}
       {node.pinned && <circle className="node-pin" cx={x} cy={y} r={2.2} />}
       {isDragged && (
         <text className="figure" x={x + 14} y={y - 12} pointerEvents="none">
@@ -108,6 +110,7 @@ export function Nodes() {
     () => new Set(chosen.flatMap((id) => edits.twinOf(outline, id) ?? [])),
     [chosen, outline],
   );
+  const linked = useMemo(() => new Set(outline.mirror.flat()), [outline.mirror]);
   const drag = useDrag((event) => {
     const found = nodeOfEvent(event);
     if (!found) return null;
@@ -159,6 +162,7 @@ export function Nodes() {
             y={y}
             isChosen={isChosen}
             isTwin={!isChosen && twins.has(node.id)}
+            isLinked={linked.has(node.id)}
             isDragged={isChosen && dragging && chosen.at(-1) === node.id}
             units={units}
           />
