@@ -1,5 +1,5 @@
 /**
- * Kills the server, and the database, in the middle of saves, 24 times in every run (KILLS=25 of each for all): what was answered as saved is
+ * Kills the server, and the database, in the middle of saves, 16 times in every run (KILLS=25 of each for all): what was answered as saved is
  * there afterwards, what was not is either whole or not there, and a repeated save is known again.
  */
 import type { ChildProcess } from 'node:child_process';
@@ -18,7 +18,7 @@ interface Cluster {
   readonly stop: () => Promise<void>;
   readonly kill: () => Promise<void>;
 }
-const KILLS = Number(process.env['KILLS'] ?? 12);
+const KILLS = Number(process.env['KILLS'] ?? 8);
 const [SERVER_KILLS, DATABASE_KILLS] = [KILLS, KILLS];
 /** Longer than any start of a server or recovery of a database takes here. */
 const ANSWERED_WITHIN_MS = 20_000;

@@ -95,6 +95,12 @@ describe('a second part of a kind', () => {
       if (key !== 'pot-24' && key !== 'pot-24-split')
         expect(measuredLike(shelf(key), measured.parts)).toEqual(shelf(key));
   });
+  it('keeps what was measured of itself', () => {
+    const measured = edits.measurePart(first.design, first.id, 'bush', 9.4);
+    const kept = { ...shelf('pot-24'), measures: { ...shelf('pot-24').measures, bush: 9.7 } };
+    const own = { ...kept, assumed: kept.assumed.filter((k) => k !== 'bush') };
+    expect(measuredLike(own, measured.parts).measures['bush']).toBe(9.7);
+  });
   it('takes nothing where nothing was measured', () =>
     expect(measuredLike(shelf('pot-24'), first.design.parts)).toEqual(shelf('pot-24')));
 });

@@ -221,7 +221,8 @@ export function measuredLike(spec: PartSpec, parts: readonly PlacedPart[]): Part
   if (!like) return spec;
   const { measures, assumed } = like.spec;
   const taken = Object.fromEntries(
-    Object.entries(measures).filter(([key]) => key in spec.measures && !assumed.includes(key)),
+    // What was measured of the new one itself stays.
+    Object.entries(measures).filter(([key]) => spec.assumed.includes(key) && !assumed.includes(key)),
   );
   return {
     ...spec,
