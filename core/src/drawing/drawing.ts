@@ -18,6 +18,8 @@ export interface PathMark {
   readonly start: Point;
   readonly steps: readonly PathStep[];
   readonly closed: boolean;
+  /** The circle that it is, where it is one: files write it as such. */
+  readonly circle?: { readonly at: Point; readonly diameter: number };
 }
 
 export interface TextMark {
@@ -125,11 +127,12 @@ function layerBox(layer: Layer): Box | null {
   return box;
 }
 
-/** Moves every point of a mark by `f`; text keeps its size and turn. */
+/** Moves every point of a mark by `f`, which keeps lengths where circles are; text keeps its size and turn. */
 export function mapMark(mark: Mark, f: (p: Point) => Point): Mark {
   if (mark.kind === 'text') return { ...mark, at: f(mark.at) };
   return {
     ...mark,
+    ...(mark.circle ? { circle: { ...mark.circle, at: f(mark.circle.at) } } : {}),
     start: f(mark.start),
     steps: mark.steps.map((s) =>
       s.kind === 'line'

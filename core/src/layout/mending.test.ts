@@ -26,7 +26,7 @@ const bridge = windrow.parts.find((p) => p.spec.kind.startsWith('bridge'))!;
 /** A mistake, the rule that finds it, and the words of what mends it. */
 const MISTAKES: readonly (readonly [string, Design, string, RegExp])[] = [
   ['a wall to a pickup', block(133, 57), 'wall-thin', /^Move Block \d+\.\d mm .*to the bass side\.$/],
-  ['a wall to the edge', block(-100, 128), 'wall-thin', /^Move Block .*to the treble side\.$/],
+  ['a wall to the edge', block(-100, 118), 'wall-thin', /^Move Block .*to the treble side\.$/],
   [
     'a floating button',
     moved('Tail button', -150, 0),
