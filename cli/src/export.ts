@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import type { Design, FileWriter, Format, PrintSettings, Showable, WriteOf, Written } from '@pelkin/core';
 import { SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
+import { DXF_CURVES } from '@pelkin/core/files/dxf';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
@@ -10,6 +11,8 @@ const require = createRequire(import.meta.url);
 /** What an export may be reported beside its format. */
 export interface ExportOptions {
   readonly curves?: string | undefined;
+  readonly 'layers-by'?: string | undefined;
+  readonly 'seen-from'?: string | undefined;
   readonly table?: string | undefined;
   readonly paper?: string | undefined;
   readonly orientation?: string | undefined;
@@ -44,19 +47,22 @@ function withOptions(design: Design, o: ExportOptions): Design {
   return checked.design;
 }
 
-/** The writer that the options name: of its format the one with the option's value, or the first. */
+/** The writer that the options name: of its format the one with an option's value, or the first. */
 function chosenWriter(format: Format, options: ExportOptions): FileWriter {
   const writers = WRITERS.filter((w) => w.format === format);
-  const [first] = writers;
-  const name = first!.option?.name;
-  const wanted = name && options[name];
-  if (wanted === undefined) return first!;
-  const value = oneOf(
-    name!,
-    wanted,
-    writers.flatMap((w) => (w.option ? [w.option.value] : [])),
-  );
-  return writers.find((w) => w.option?.value === value)!;
+  const named = ['layers-by', 'curves', 'table'] as const;
+  for (const name of named) {
+    const wanted = options[name];
+    const among = writers.filter((w) => w.option?.name === name);
+    if (wanted === undefined || among.length === 0) continue;
+    const value = oneOf(
+      name,
+      wanted,
+      among.map((w) => w.option!.value),
+    );
+    return among.find((w) => w.option!.value === value)!;
+  }
+  return writers[0]!;
 }
 
 /** The font of the sheets, as it ships. */
@@ -82,6 +88,11 @@ export async function exportDesign(
       revision: options.revision ?? 'from a file',
       date: options.date ?? new Date().toISOString().slice(0, 10),
       pdf,
+      from:
+        options['seen-from'] === undefined
+          ? 'front'
+          : oneOf('seen-from', options['seen-from'], ['front', 'back'] as const),
+      ...(options.curves === undefined ? {} : { curves: oneOf('curves', options.curves, DXF_CURVES) }),
     });
   } catch (error) {
     throw new Failure(EXIT.refused, error instanceof Error ? error.message : String(error));

@@ -23,6 +23,8 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
   pelkin export DESIGN --as FORMAT --out FILE
       FORMAT    ${FORMATS.join(', ')}
       --curves  ${valuesOf('curves')}     (dxf; the first if not said)
+      --layers-by  ${valuesOf('layers-by')}                   (dxf for a machine: a layer for each face and depth)
+      --seen-from  front, back             (pdf, svg, dxf)
       --table   ${valuesOf('table')}              (csv; the first if not said)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
@@ -48,6 +50,8 @@ const OPTIONS = {
   out: { type: 'string' },
   from: { type: 'string' },
   curves: { type: 'string' },
+  'layers-by': { type: 'string' },
+  'seen-from': { type: 'string' },
   table: { type: 'string' },
   paper: { type: 'string' },
   orientation: { type: 'string' },
@@ -66,6 +70,8 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
     'as',
     'out',
     'curves',
+    'layers-by',
+    'seen-from',
     'table',
     'paper',
     'orientation',

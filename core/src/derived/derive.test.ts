@@ -54,7 +54,7 @@ describe('what goes on paper', () => {
     expect(names({ centre: false, neck: false, strings: false })).toEqual(['outline']);
     expect(
       names({ centre: true, neck: true, strings: true, saddle: true, dimensions: true, outline: false }),
-    ).toEqual(['neck', 'strings', 'saddle', 'centre', 'dimensions']);
+    ).toEqual(['neck', 'strings', 'saddle', 'centre', 'marks', 'dimensions']);
   });
   it('keeps to the body: the neck does not ask for paper of its own', () => {
     const { template, measures } = derive(design);

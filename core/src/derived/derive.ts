@@ -20,7 +20,7 @@ import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawin
 import { planStrings } from '../strings/stringPlan.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { drawBare, drawDesign, drawOutline, drawTemplate } from './designDrawing.ts';
+import { drawBare, drawDesign, drawMiddleMarks, drawOutline, drawTemplate } from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { planSheets } from '../templates/plan.ts';
 import { atOnce } from './long.ts';
@@ -73,6 +73,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     drawSawLine: remember(drawSawLine),
     drawCentre: remember(drawCentre),
     drawOutline: remember(drawOutline),
+    drawMiddleMarks: remember(drawMiddleMarks),
     drawCuts: remember(drawCuts),
     drawDeepCuts: remember(drawDeepCuts),
     drawParts: remember(drawParts),
@@ -115,12 +116,17 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     const drawing = once(() => drawDesign(design, parts, makers));
     const template = once(() => drawTemplate(design, parts, makers));
     const plan = once(() => planSheets(template(), design.print));
+    const backTemplate = once(() => drawTemplate(design, parts, makers, 'back'));
+    const backPlan = once(() => planSheets(backTemplate(), design.print));
     return Object.defineProperties({} as Derived, {
       ...Object.getOwnPropertyDescriptors(parts),
       bare: { get: bare, enumerable: true },
       drawing: { get: drawing, enumerable: true },
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },
+      // Asked for by their own names alone: most never turn the body over.
+      backTemplate: { get: backTemplate },
+      backPlan: { get: backPlan },
       // What rules, readings and panels ask for alike is looked for once.
       walls: { get: () => wallsIn(layout(), design.body.grain), enumerable: true },
       floors: { get: () => floorsIn(layout()), enumerable: true },

@@ -1,9 +1,12 @@
 import type { Design } from '../design/schema.ts';
-import type { Drawing, Layer } from '../drawing/drawing.ts';
-import { closedPathMark, lineMark, mirrorDrawing } from '../drawing/drawing.ts';
+import type { Drawing, Layer, Mark } from '../drawing/drawing.ts';
+import { closedPathMark, crossMarks, lineMark, mirrorDrawing, turnOverDrawing } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
+import type { SeenFrom } from '../drawing/drawing.ts';
+import type { Point } from '../geometry/point.ts';
+import { middleMarks } from '../outline/middleMarks.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { drawPlate } from '../layout/plates.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
@@ -21,6 +24,7 @@ export interface LayerMakers {
   readonly drawSawLine: typeof drawSawLine;
   readonly drawCentre: typeof drawCentre;
   readonly drawOutline: typeof drawOutline;
+  readonly drawMiddleMarks: typeof drawMiddleMarks;
   readonly drawDimensions: typeof drawDimensions;
 }
 
@@ -41,6 +45,7 @@ const PLAIN: LayerMakers = {
   drawSaddle,
   drawCentre,
   drawOutline,
+  drawMiddleMarks,
   drawSawLine,
   drawDimensions,
 };
@@ -106,32 +111,69 @@ export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers 
   };
 }
 
+/** Arms of a registration mark, mm, and the size of its number. */
+const MARK_ARM = 4;
+const MARK_WORDS = 2.4;
+
+/** Marks by which templates of both faces are laid: on the centre line, near its ends. */
+export function drawMiddleMarks(path: ClosedPath): Layer {
+  const words = (id: string, at: Point, text: string): Mark => ({
+    kind: 'text',
+    id,
+    ink: 'note',
+    at: { x: at.x + 1, y: at.y + 1.2 },
+    text,
+    sizeMm: MARK_WORDS,
+    align: 'start',
+    turn: 0,
+  });
+  return {
+    name: 'marks',
+    marks: middleMarks(path).flatMap((at, i) => [
+      ...crossMarks(`register-${i + 1}`, 'crosshair', at, MARK_ARM),
+      words(`register-${i + 1}-words`, at, `mark ${i + 1}`),
+    ]),
+  };
+}
+
 /**
  * What goes on paper and into files: the layers that were chosen, kept within the body's own length, and the
- * line to saw along. Mirrored for a left-handed instrument.
+ * line to saw along. Mirrored for a left-handed instrument; turned over about the centre line where it is seen from the
+ * back, with what belongs to the front alone left out.
  */
-export function drawTemplate(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
+export function drawTemplate(
+  design: Design,
+  parts: DrawnParts,
+  make: LayerMakers = PLAIN,
+  from: SeenFrom = 'front',
+): Drawing {
   const { show, cutOffset } = design.print;
+  const behind = from === 'back';
   const { path, measures, stringPlan } = parts;
   const { minX, maxX } = measures.box;
   const layers: Layer[] = [];
-  if (show.neck) layers.push(make.drawNeck(stringPlan, maxX));
-  if (show.strings) layers.push(make.drawStrings(stringPlan, maxX));
-  if (show.saddle) layers.push(make.drawSaddle(stringPlan));
-  if (show.centre) layers.push(make.drawCentre(design.strings, stringPlan, minX, maxX));
+  if (show.neck && !behind) layers.push(make.drawNeck(stringPlan, maxX));
+  if (show.strings && !behind) layers.push(make.drawStrings(stringPlan, maxX));
+  if (show.saddle && !behind) layers.push(make.drawSaddle(stringPlan));
+  if (show.centre)
+    layers.push(make.drawCentre(design.strings, stringPlan, minX, maxX), make.drawMiddleMarks(path));
   if (show.outline) layers.push(make.drawOutline(path));
-  const wanted: Partial<Record<Layer['name'], boolean>> = {
-    openings: show.openings,
-    back: show.back,
-    holes: show.holes,
-  };
+  // “Openings” are those of the face that is looked at; “back” are all others: the other face’s, and in the edge.
   layers.push(
-    ...make.drawDeepCuts(parts.layout.cuts, parts.layout.thickness).filter((l) => wanted[l.name] === true),
+    ...make.drawDeepCuts(
+      parts.layout.cuts,
+      parts.layout.thickness,
+      from,
+      show.openings,
+      show.back,
+      show.holes,
+    ),
   );
-  if (show.openings) layers.push(...drawThrough(design, parts));
-  if (show.parts && parts.layout.parts.length) layers.push(make.drawParts(parts.layout.parts));
+  if (show.openings && !behind) layers.push(...drawThrough(design, parts));
+  if (show.parts && parts.layout.parts.length) layers.push(make.drawParts(parts.layout.parts, from));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };
-  return design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
+  const handed = design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
+  return behind ? turnOverDrawing(handed) : handed;
 }

@@ -45,7 +45,7 @@ describe('marks', () => {
     expect(pathData(lineMark('l', 'bar', { x: 1 / 3, y: -0.00001 }, { x: 1e-9, y: 2 }))).toBe(
       'M0.3333 0L0 2',
     );
-    expect(pathData(triangle).match(/C/g)).toHaveLength(3);
+    expect(pathData(triangle).match(/L/g)).toHaveLength(3);
     expect(pathData(triangle).endsWith('Z')).toBe(true);
   });
   it('never write a number in powers of ten', () => {

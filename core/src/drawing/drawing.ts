@@ -2,7 +2,7 @@ import type { Box } from '../geometry/box.ts';
 import { boxOfPoints, unionBox } from '../geometry/box.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
-import { cubicBox } from '../geometry/cubic.ts';
+import { cubicBox, isStraight } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Ink } from './inks.ts';
 import type { LayerName } from './layers.ts';
@@ -37,6 +37,9 @@ export interface TextMark {
 
 export type Mark = PathMark | TextMark;
 
+/** Which face of the body is looked at. */
+export type SeenFrom = 'front' | 'back';
+
 export interface Layer {
   readonly name: LayerName;
   readonly marks: readonly Mark[];
@@ -47,14 +50,22 @@ export interface Drawing {
   readonly layers: readonly Layer[];
 }
 
-export function closedPathMark(id: string, ink: Ink, path: ClosedPath): PathMark {
+export function closedPathMark(
+  id: string,
+  ink: Ink,
+  path: ClosedPath,
+  circle: PathMark['circle'] | null = null,
+): PathMark {
   return {
     kind: 'path',
     id,
     ink,
     start: path[0]?.p0 ?? { x: 0, y: 0 },
-    steps: path.map((c) => ({ kind: 'cubic', c1: c.p1, c2: c.p2, to: c.p3 })),
+    steps: path.map((c) =>
+      isStraight(c) ? { kind: 'line', to: c.p3 } : { kind: 'cubic', c1: c.p1, c2: c.p2, to: c.p3 },
+    ),
     closed: true,
+    ...(circle ? { circle } : {}),
   };
 }
 
@@ -62,6 +73,12 @@ export function polylineMark(id: string, ink: Ink, points: readonly Point[], clo
   const [start = { x: 0, y: 0 }, ...rest] = points;
   return { kind: 'path', id, ink, start, steps: rest.map((to) => ({ kind: 'line', to })), closed };
 }
+
+/** A cross: two lines through a point, each arm so long, mm. */
+export const crossMarks = (id: string, ink: Ink, at: Point, arm: number): readonly PathMark[] => [
+  lineMark(`${id}-x`, ink, { x: at.x - arm, y: at.y }, { x: at.x + arm, y: at.y }),
+  lineMark(`${id}-y`, ink, { x: at.x, y: at.y - arm }, { x: at.x, y: at.y + arm }),
+];
 
 export const lineMark = (id: string, ink: Ink, a: Point, b: Point): PathMark => polylineMark(id, ink, [a, b]);
 
@@ -172,18 +189,33 @@ export function turnAbout(angle: number): (p: Point) => Point {
 
 const SWAPPED = { start: 'end', middle: 'middle', end: 'start' } as const;
 
+/** Mirrored marks; words whose line runs along what is mirrored are aligned from the other side, and stay readable. */
+const mirrored = (
+  drawing: Drawing,
+  flip: (p: Point) => Point,
+  isSwapped: (turn: number) => boolean,
+): Drawing => ({
+  layers: drawing.layers.map((layer) => ({
+    ...layer,
+    marks: layer.marks.map((mark) => {
+      const moved = mapMark(mark, flip);
+      return moved.kind === 'text' && isSwapped(moved.turn)
+        ? { ...moved, align: SWAPPED[moved.align] }
+        : moved;
+    }),
+  })),
+});
+
+const liesLevel = (turn: number): boolean => Math.abs(Math.cos(turn)) > Math.SQRT1_2;
+
 /** The drawing of the left-handed instrument: mirrored along the centre line, text still readable. */
-export function mirrorDrawing(drawing: Drawing): Drawing {
-  const flip = (p: Point): Point => ({ x: -p.x, y: p.y });
-  return {
-    layers: drawing.layers.map((layer) => ({
-      ...layer,
-      marks: layer.marks.map((mark) => {
-        const moved = mapMark(mark, flip);
-        return moved.kind === 'text' && Math.abs(Math.cos(moved.turn)) > Math.SQRT1_2
-          ? { ...moved, align: SWAPPED[moved.align] }
-          : moved;
-      }),
-    })),
-  };
-}
+export const mirrorDrawing = (drawing: Drawing): Drawing =>
+  mirrored(drawing, ({ x, y }) => ({ x: -x, y }), liesLevel);
+
+/** The body turned over about its centre line: what was on the bass side lies below, text still readable. */
+export const turnOverDrawing = (drawing: Drawing): Drawing =>
+  mirrored(
+    drawing,
+    ({ x, y }) => ({ x, y: -y }),
+    (turn) => !liesLevel(turn),
+  );

@@ -10,6 +10,8 @@ import {
 } from '@tarikjabiri/dxf';
 import type { Drawing, Mark, PathMark, TextMark } from '../drawing/drawing.ts';
 import { markPieces } from '../drawing/drawing.ts';
+import { OFFSET_CHORD } from '../geometry/offset.ts';
+import { polygonArcs } from '../geometry/polygonArcs.ts';
 import type { BulgeArc } from '../geometry/biarcs.ts';
 import { fitArcs } from '../geometry/biarcs.ts';
 import { cubicAt, stepsForChordError, straightCubic } from '../geometry/cubic.ts';
@@ -34,6 +36,9 @@ export interface DxfFile {
   readonly deviation: number;
 }
 
+/** A closed line of so many straight sides may be a curve’s chords, which came of an offset. */
+const MANY_SIDES = 8;
+
 interface Vertex {
   readonly at: Point;
   readonly bulge: number;
@@ -53,6 +58,18 @@ function vertices(
   const list: Vertex[] = [];
   let deviation = 0;
   let end = mark.start;
+  const straight = curves === 'arcs' && mark.closed && mark.steps.length >= MANY_SIDES;
+  if (straight && mark.steps.every((s) => s.kind === 'line')) {
+    const fit = polygonArcs(
+      markPieces(mark).map((p) => ('p0' in p ? p.p0 : p[0])),
+      FITTED_TO,
+    );
+    const isArc = fit.arcs.some((a) => a.bulge !== 0);
+    return {
+      list: fit.arcs.map((a) => ({ at: a.from, bulge: writtenBulge(a) })),
+      deviation: isArc ? fit.deviation + OFFSET_CHORD : 0,
+    };
+  }
   for (const piece of markPieces(mark)) {
     if (!('p0' in piece)) {
       list.push({ at: piece[0], bulge: 0 });
@@ -111,12 +128,32 @@ const ALIGN = {
 /** One line of a comment: what would end it, or is no plain letter, is left out. */
 const plain = (text: string): string => text.replace(/[^\x20-\x7e]/g, '').slice(0, 200);
 
+/** A layer of a file, by its name there. */
+export interface DxfLayer {
+  /** Letters, figures, spaces, dots, - and _. */
+  readonly name: string;
+  readonly marks: readonly Mark[];
+}
+
 /**
- * A drawing as DXF in declared millimetres. Every profile is one entity, closed ones closed: light polylines
- * with arcs or straight steps within {@link DXF_TOLERANCE}, or splines, which are exact. Comments at its head
+ * A drawing as DXF in declared millimetres. Every profile is one entity, closed ones closed: circles, and light
+ * polylines with arcs or straight steps within {@link DXF_TOLERANCE}, or splines, which are exact. Comments at its head
  * state the unit and the largest deviation.
  */
-export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): DxfFile {
+export const drawingDxf = (drawing: Drawing, title: string, curves: DxfCurves): DxfFile =>
+  layersDxf(
+    drawing.layers.map(({ name, marks }) => ({ name: LAYERS[name].file, marks })),
+    title,
+    curves,
+  );
+
+/** The same of layers with names of their own; `says`: further lines at its head. */
+export function layersDxf(
+  layers: readonly DxfLayer[],
+  title: string,
+  curves: DxfCurves,
+  says: readonly string[] = [],
+): DxfFile {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   dxf.setVariable('$MEASUREMENT', { 70: 1 });
@@ -124,7 +161,7 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
   let deviation = 0;
   const text = (mark: TextMark, layer: string): void => {
     const at = point3d(mark.at.x, mark.at.y);
-    // Capitals are about seven tenths of the letters' whole height, which is what a drawing states.
+    // Capitals are about seven tenths of the letters’ whole height, which is what a drawing states.
     dxf.addText(at, mark.sizeMm * 0.7, mark.text.replace(/[\r\n\\]/g, ' '), {
       layerName: layer,
       rotation: (mark.turn * 180) / Math.PI,
@@ -135,6 +172,11 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
   const path = (mark: PathMark, layer: string): void => {
     const { dashMm }: Weight = INKS[mark.ink];
     const options = { layerName: layer, ...(dashMm ? { lineType: 'DASHED' } : {}) };
+    if (mark.circle) {
+      const { at, diameter } = mark.circle;
+      dxf.addCircle(point3d(at.x, at.y), diameter / 2, options);
+      return;
+    }
     const straight = mark.steps.every((s) => s.kind === 'line');
     if (curves === 'splines' && !straight) {
       const { points, knots } = spline(mark);
@@ -156,10 +198,9 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
       { ...options, flags: mark.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None },
     );
   };
-  for (const { name, marks } of drawing.layers) {
-    const layer = LAYERS[name].file;
-    if (!dxf.layer(layer)) dxf.addLayer(layer, Colors.White, 'Continuous');
-    marks.forEach((mark: Mark) => (mark.kind === 'text' ? text(mark, layer) : path(mark, layer)));
+  for (const { name, marks } of layers) {
+    if (!dxf.layer(name)) dxf.addLayer(name, Colors.White, 'Continuous');
+    marks.forEach((mark: Mark) => (mark.kind === 'text' ? text(mark, name) : path(mark, name)));
   }
   const comments = [
     `${plain(title)} - units: millimetres (INSUNITS 4)`,
@@ -167,6 +208,7 @@ export function drawingDxf(drawing: Drawing, title: string, curves: DxfCurves): 
     curves === 'splines'
       ? 'Curves are splines: no deviation from the drawing.'
       : `Curves are ${curves === 'arcs' ? 'arcs' : 'straight steps'}: largest deviation ${deviation.toFixed(4)} mm.`,
+    ...says.map(plain),
   ];
   return { text: `${comments.map((c) => `999\n${c}\n`).join('')}${dxf.stringify()}`, deviation };
 }

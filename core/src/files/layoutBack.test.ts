@@ -98,15 +98,17 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
   const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
   // Openings of one depth that run into one another are one line.
   const drawn = [...joinedCuts(layout.cuts.filter((c) => !isHole(c))), ...layout.cuts.filter(isHole)];
-  const depths = layout.cuts.filter((c) => c.role !== 'screw').map((c) => depthWords(c, layout.thickness));
+  const depths = layout.cuts.map((c) => depthWords(c, layout.thickness));
 
   it('SVG: every opening closed in its layer, the back dashed, depths beside them', () => {
     const text = drawingSvg(template, design.name, weightsFor(design.print.weights));
     for (const cut of drawn) {
       const group = new RegExp(`<g id="layer-${layerOf(cut)}">([\\s\\S]*?)</g>`).exec(text)![1]!;
-      const path = new RegExp(`<path id="cut-${cut.id}" d="([^"]+)"[^>]*>`).exec(group);
+      const path = new RegExp(`<(?:path|circle) id="cut-${cut.id}" (?:d="([^"]+)")?[^>]*>`).exec(group);
       expect(path, cut.id).not.toBeNull();
-      expect(path![1]!.endsWith('Z')).toBe(true);
+      // A round one is a circle, any other one closed path.
+      if (cut.round) expect(path![0]).toContain(`r="${Number((cut.round.diameter / 2).toFixed(4))}"`);
+      else expect(path![1]!.endsWith('Z')).toBe(true);
       expect(path![0].includes('stroke-dasharray'), cut.id).toBe(cut.face !== 'front');
       // Holes have their middles crossed.
       if (cut.round) expect(group).toContain(`id="cut-${cut.id}-x"`);
@@ -136,15 +138,19 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
       readonly text?: string;
       readonly lineType?: string;
       readonly vertices?: readonly Point[];
+      readonly center?: Point;
+      readonly radius?: number;
     }[];
     for (const cut of drawn) {
       const box = pathBox(cut.path)!;
       const found = entities.filter(
         (e) =>
-          e.type === 'LWPOLYLINE' &&
-          e.shape === true &&
           e.layer === layerOf(cut).toUpperCase() &&
-          sameBox(boxOfPoints(e.vertices!)!, box, 0.03),
+          (e.type === 'CIRCLE'
+            ? cut.round !== null &&
+              Math.hypot(e.center!.x - cut.round.at.x, e.center!.y - cut.round.at.y) < 1e-4 &&
+              Math.abs(2 * e.radius! - cut.round.diameter) < 1e-4
+            : e.type === 'LWPOLYLINE' && e.shape === true && sameBox(boxOfPoints(e.vertices!)!, box, 0.03)),
       );
       expect(found.length, cut.id).toBeGreaterThan(0);
       if (cut.face !== 'front')
@@ -192,7 +198,7 @@ describe('plates as files', () => {
       const drawing = plateDrawing(plate, design.handedness);
       const dxf = new DxfParser().parseSync(drawingDxf(drawing, plate.name, 'arcs').text)!;
       const closed = (dxf.entities as unknown as readonly { type: string; shape?: boolean }[]).filter(
-        (e) => e.type === 'LWPOLYLINE' && e.shape,
+        (e) => e.type === 'CIRCLE' || (e.type === 'LWPOLYLINE' && e.shape),
       );
       const inside = plateProfiles(plate).inside.length;
       expect(closed).toHaveLength(edges.length + inside + plate.screws.length);

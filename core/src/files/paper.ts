@@ -1,21 +1,32 @@
 import type { Design } from '../design/schema.ts';
 import type { Derived } from '../derived/derive.ts';
+import type { SeenFrom } from '../drawing/drawing.ts';
 import { coverPages, planPage } from '../templates/frontPages.ts';
 import type { Sheet, SheetNotes } from '../templates/sheets.ts';
 import { layOutSheets } from '../templates/sheets.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { coverFacts } from './coverFacts.ts';
 
-/** Everything of a design that goes on paper, in order: cover and plan where they are wanted, then the sheets. */
-export function paperOf(design: Design, derived: Derived, notes: SheetNotes): readonly Sheet[] {
+/**
+ * Everything of a design that goes on paper, in order: cover and plan where they are wanted, then the sheets. `from`: the
+ * face that is looked at; sheets of both are laid by the centre line and its two marks.
+ */
+export function paperOf(
+  design: Design,
+  derived: Derived,
+  notes: SheetNotes,
+  from: SeenFrom = 'front',
+): readonly Sheet[] {
   const { print, units } = design;
   const isRoll = print.paper === 'roll';
+  const plan = from === 'back' ? derived.backPlan : derived.plan;
+  const words = from === 'back' ? { ...notes, name: `${notes.name}, seen from the back` } : notes;
   return [
-    ...(print.cover ? coverPages(derived.plan, isRoll, notes, coverFacts(design, derived)) : []),
+    ...(print.cover ? coverPages(plan, isRoll, words, coverFacts(design, derived)) : []),
     ...(print.planPage
-      ? [planPage(derived.plan, isRoll, notes, (mm) => lengthWithUnit(mm, units, units === 'mm' ? 1 : 2))]
+      ? [planPage(plan, isRoll, words, (mm) => lengthWithUnit(mm, units, units === 'mm' ? 1 : 2))]
       : []),
-    ...layOutSheets(derived.plan, print.margins, notes),
+    ...layOutSheets(plan, print.margins, words),
   ];
 }
 

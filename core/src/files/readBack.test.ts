@@ -8,7 +8,7 @@ import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, mapPath, nearestOnPath } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
-import { cubicAt } from '../geometry/cubic.ts';
+import { cubicAt, straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import { createDeriver } from '../derived/derive.ts';
@@ -164,7 +164,7 @@ function readPathData(d: string): { readonly path: readonly Cubic[]; readonly cl
       path.push({ p0: at, p1: p(0), p2: p(2), p3: p(4) });
       at = p(4);
     } else if (letter === 'L') {
-      path.push({ p0: at, p1: at, p2: p(0), p3: p(0) });
+      path.push(straightCubic(at, p(0)));
       at = p(0);
     }
   }

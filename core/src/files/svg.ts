@@ -40,6 +40,10 @@ export function drawingSvg(drawing: Drawing, title: string, weights: Weights = I
       return `<text id="${m.id}" x="${figure(at.x)}" y="${figure(at.y)}" font-size="${m.sizeMm}" text-anchor="${anchor}" fill="${colour}"${turn}>${escapeXml(m.text)}</text>`;
     }
     const dash = dashMm ? ` stroke-dasharray="${dashMm.join(' ')}"` : '';
+    if (m.circle) {
+      const at = flip(m.circle.at);
+      return `<circle id="${m.id}" cx="${figure(at.x)}" cy="${figure(at.y)}" r="${figure(m.circle.diameter / 2)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}/>`;
+    }
     return `<path id="${m.id}" d="${pathData(m, flip)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}/>`;
   };
   const layers = drawing.layers

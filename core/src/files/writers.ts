@@ -3,6 +3,7 @@ import type { Design } from '../design/schema.ts';
 import type { Weights } from '../drawing/inks.ts';
 import type { Sheet } from '../templates/sheets.ts';
 import { fretTableCsv, saddleTableCsv } from './csv.ts';
+import type { SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
 import { weightsFor } from './lineWeights.ts';
@@ -18,6 +19,11 @@ export interface WriteOf {
   readonly date: string;
   /** Makes a PDF of sheets: a page does it in a worker. */
   readonly pdf: (sheets: readonly Sheet[], title: string, weights: Weights) => Promise<Uint8Array>;
+  /** Which face is looked at, where the writer tells one from the other; else the front. */
+  readonly from?: SeenFrom;
+  /** Of a machine's file: how curves are written, else as arcs; layers that are left out, by name. */
+  readonly curves?: DxfCurves;
+  readonly without?: readonly string[];
 }
 
 export interface Written {
@@ -36,7 +42,9 @@ export interface FileWriter {
   readonly about: string;
   readonly format: Format;
   /** Which of its format, as the command line says it; the first of a format is its usual one. */
-  readonly option: { readonly name: 'curves' | 'table'; readonly value: string } | null;
+  readonly option: { readonly name: 'curves' | 'table' | 'layers-by'; readonly value: string } | null;
+  /** Whether it can be made as seen from the back. */
+  readonly hasBack: boolean;
   /** The end of the file's name, behind the design's. */
   readonly ending: string;
   readonly type: string;
@@ -48,6 +56,10 @@ export interface FileWriter {
 export const titleOf = ({ name, handedness }: Pick<Design, 'name' | 'handedness'>): string =>
   `${name}${handedness === 'left' ? ', left-handed' : ''}`;
 
+/** The title of a drawing that is looked at from a face. */
+const seenTitle = (design: Design, from: SeenFrom | undefined): string =>
+  `${titleOf(design)}${from === 'back' ? ', seen from the back' : ''}`;
+
 const dxf = (curves: DxfCurves, name: string, about: string): FileWriter => ({
   key: `dxf-${curves}`,
   name,
@@ -56,13 +68,44 @@ const dxf = (curves: DxfCurves, name: string, about: string): FileWriter => ({
   option: { name: 'curves', value: curves },
   ending: `-${curves}.dxf`,
   type: 'image/vnd.dxf',
-  write: async ({ design, derived: { template } }) => {
+  hasBack: true,
+  write: async ({ design, derived, from }) => {
     const { drawingDxf } = await import('./dxf.ts');
-    const { text, deviation } = drawingDxf(template, titleOf(design), curves);
-    const near = deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`;
-    return { content: text, told: `DXF in millimetres, ${curves}, ${near}` };
+    const drawing = from === 'back' ? derived.backTemplate : derived.template;
+    const { text, deviation } = drawingDxf(drawing, seenTitle(design, from), curves);
+    return { content: text, told: `DXF in millimetres, ${curves}, ${near(deviation)}` };
   },
 });
+
+const near = (deviation: number): string =>
+  deviation === 0 ? 'exact' : `off by at most ${deviation.toFixed(4)} mm`;
+
+/** What a machine is set for, a layer each. */
+const machine: FileWriter = {
+  key: 'machine',
+  name: 'Layers for a machine',
+  about: 'DXF, a layer for each face and depth',
+  format: 'dxf',
+  option: { name: 'layers-by', value: 'depth' },
+  ending: '-machine.dxf',
+  type: 'image/vnd.dxf',
+  hasBack: true,
+  write: async ({ design, derived, from = 'front', curves = 'arcs', without = [] }) => {
+    const [{ layersDxf }, { machineLayers }] = await Promise.all([
+      import('./dxf.ts'),
+      import('./machineLayers.ts'),
+    ]);
+    const layers = machineLayers(design, derived, from).filter((l) => !without.includes(l.name));
+    if (layers.length === 0) throw new Error('no layer is left: put one of them into the file');
+    const { text, deviation } = layersDxf(layers, seenTitle(design, from), curves, [
+      'Depths are told from the face that the layer names; holes by the diameter that is drilled.',
+    ]);
+    return {
+      content: text,
+      told: `DXF in millimetres, ${layers.length} layers, ${near(deviation)}`,
+    };
+  },
+};
 
 const table = (
   value: string,
@@ -77,6 +120,7 @@ const table = (
   option: { name: 'table', value },
   ending: `-${value}.csv`,
   type: 'text/csv',
+  hasBack: false,
   write: async ({ design, derived }) => ({
     content: text(derived.stringPlan, design.handedness),
     told: `CSV of ${value}, units in the head`,
@@ -93,8 +137,9 @@ export const WRITERS: readonly FileWriter[] = [
     option: null,
     ending: '-paper.pdf',
     type: 'application/pdf',
-    write: async ({ design, derived, revision, date, pdf }) => {
-      const sheets = paperOf(design, derived, paperNotes(design, revision, date));
+    hasBack: true,
+    write: async ({ design, derived, revision, date, pdf, from }) => {
+      const sheets = paperOf(design, derived, paperNotes(design, revision, date), from);
       if (sheets.length === 0)
         throw new Error('nothing goes on paper: choose layers, a cover or a plan of the sheets first');
       const content = await pdf(sheets, design.name, weightsFor(design.print.weights));
@@ -110,14 +155,20 @@ export const WRITERS: readonly FileWriter[] = [
     option: null,
     ending: '-template.svg',
     type: 'image/svg+xml',
-    write: async ({ design, derived }) => ({
-      content: drawingSvg(derived.template, titleOf(design), weightsFor(design.print.weights)),
+    hasBack: true,
+    write: async ({ design, derived, from }) => ({
+      content: drawingSvg(
+        from === 'back' ? derived.backTemplate : derived.template,
+        seenTitle(design, from),
+        weightsFor(design.print.weights),
+      ),
       told: 'SVG in millimetres, curves exact',
     }),
   },
   dxf('arcs', 'Profiles as arcs', 'DXF, within 0.01 mm'),
   dxf('polyline', 'Profiles as straight steps', 'DXF, within 0.01 mm'),
   dxf('splines', 'Profiles as splines', 'DXF, exact'),
+  machine,
   table('frets', 'Frets and slot ends', 'CSV, mm and inches', fretTableCsv),
   table('saddles', 'Strings and saddles', 'CSV, mm', saddleTableCsv),
   {
@@ -128,9 +179,14 @@ export const WRITERS: readonly FileWriter[] = [
     option: null,
     ending: '.pelkin.json',
     type: 'application/json',
+    hasBack: false,
     write: async ({ design }) => ({ content: designText(design), told: 'JSON, lengths in millimetres' }),
   },
 ];
+
+/** The end of a file's name, with the face that it shows where that is the back. */
+export const endingOf = ({ ending, hasBack }: FileWriter, from: SeenFrom | undefined): string =>
+  hasBack && from === 'back' ? `-back${ending}` : ending;
 
 /** The writer of a key; throws where there is none. */
 export function writerOf(key: string): FileWriter {

@@ -21,6 +21,13 @@ export const straightCubic = (a: Point, b: Point): Cubic => ({
   p3: b,
 });
 
+/** Handles this near to the thirds of the chord, mm, make a straight edge. */
+const AT_THIRDS = 1e-9;
+
+/** Whether a cubic is a straight edge, made as {@link straightCubic} makes it or turned and moved since. */
+export const isStraight = ({ p0, p1, p2, p3 }: Cubic): boolean =>
+  distance(p1, lerp(p0, p3, 1 / 3)) < AT_THIRDS && distance(p2, lerp(p0, p3, 2 / 3)) < AT_THIRDS;
+
 export function cubicAt(c: Cubic, t: number): Point {
   const u = 1 - t;
   const b0 = u * u * u;

@@ -4,7 +4,7 @@ import { flattenPath, signedArea } from './closedPath.ts';
 import type { Point } from './point.ts';
 
 /** Chords stay so near to the curve, mm: a tenth of the finest line that is printed. */
-const OFFSET_CHORD = 0.005;
+export const OFFSET_CHORD = 0.005;
 /** Decimal places that the polygon library keeps of a mm: nanometres. */
 const PLACES = 6;
 

@@ -48,6 +48,9 @@ export interface Cut {
   /** The bit of a hole in the edge or a drilled run, mm, and how far it goes along its own line. */
   readonly bore?: number;
   readonly length?: number;
+  /** Of a screw: what is drilled for it, mm, where that is less than its thread; and its head's sinking, where there is one. */
+  readonly pilot?: number;
+  readonly countersink?: number;
   /** The bit it is routed with, where one was chosen, mm. */
   readonly bit?: number;
   /** It has no depth yet. */

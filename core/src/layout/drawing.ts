@@ -1,5 +1,5 @@
-import type { Layer, Mark, PathMark, TextMark } from '../drawing/drawing.ts';
-import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
+import type { Layer, Mark, PathMark, SeenFrom, TextMark } from '../drawing/drawing.ts';
+import { closedPathMark, crossMarks, polylineMark } from '../drawing/drawing.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
@@ -27,37 +27,42 @@ const HOLE_WORDS = 0.7;
 
 const figure = (mm: number): string => String(Number(mm.toFixed(2)));
 
-/** A cut's depth from its face, in words: what a drawing says beside it. */
+/** How deep a cut goes from its own face, mm; of one in the edge, how high it is. */
+export const depthFromFace = (cut: Cut, thickness: number): number =>
+  cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom;
+
+/** What is drilled for a round cut, mm across: of a screw, its pilot. */
+export const drillOf = (cut: Cut): number => cut.pilot ?? cut.bore ?? cut.round?.diameter ?? 0;
+
+/** A cut's depth from its face, in words: what a drawing says beside it. Of a hole, its diameter too. */
 export function depthWords(cut: Cut, thickness: number): string {
   if (cut.unsaid) return 'depth not said';
-  if (cut.through) return 'through';
   // Of a bore, its own length: the box round a tilted one is no measure of it.
   if (cut.bore !== undefined && cut.length !== undefined)
-    return `⌀ ${figure(cut.bore)} × ${Number(cut.length.toFixed(1))}${cut.role === 'drilled' ? '' : ' deep'}`;
-  return figure(
-    cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom,
-  );
+    return `⌀ ${figure(drillOf(cut))} × ${Number(cut.length.toFixed(1))}${cut.role === 'drilled' ? '' : ' deep'}`;
+  const across = cut.round ? `⌀ ${figure(drillOf(cut))} ` : '';
+  if (cut.through) return `${across}through`;
+  const deep = figure(depthFromFace(cut, thickness));
+  return cut.round ? `${across}× ${deep} deep` : deep;
 }
 
-const cross = (id: string, ink: 'hole' | 'holeBack', at: Point, arm: number): readonly PathMark[] => [
-  lineMark(`${id}-x`, ink, { x: at.x - arm, y: at.y }, { x: at.x + arm, y: at.y }),
-  lineMark(`${id}-y`, ink, { x: at.x, y: at.y - arm }, { x: at.x, y: at.y + arm }),
-];
+const MARKS = {
+  front: new WeakMap<Cut, readonly PathMark[]>(),
+  back: new WeakMap<Cut, readonly PathMark[]>(),
+};
 
-const MARKS = new WeakMap<Cut, readonly PathMark[]>();
-
-/** A cut's lines: its edge and islands; a hole's middle crossed. Seen from the front, dashed where it is cut from behind. */
-function marksOf(cut: Cut): readonly PathMark[] {
-  const known = MARKS.get(cut);
+/** A cut's lines: its edge and islands; a hole's middle crossed. Dashed where it is cut from elsewhere than what is looked at. */
+function marksOf(cut: Cut, from: SeenFrom): readonly PathMark[] {
+  const known = MARKS[from].get(cut);
   if (known) return known;
-  const behind = cut.face !== 'front';
-  const isHole = cut.round !== null || cut.role === 'screw';
+  const behind = cut.face !== from;
+  const isHole = isHoleCut(cut);
   const ink = isHole ? (behind ? 'holeBack' : 'hole') : behind ? 'openingBack' : 'opening';
   const made = [
-    closedPathMark(`cut-${cut.id}`, ink, cut.path),
+    closedPathMark(`cut-${cut.id}`, ink, cut.path, cut.round),
     ...cut.islands.map((p, i) => polylineMark(`cut-${cut.id}-i${i}`, ink, p, true)),
     ...(cut.round
-      ? cross(
+      ? crossMarks(
           `cut-${cut.id}`,
           behind ? 'holeBack' : 'hole',
           cut.round.at,
@@ -65,7 +70,7 @@ function marksOf(cut: Cut): readonly PathMark[] {
         )
       : []),
   ];
-  MARKS.set(cut, made);
+  MARKS[from].set(cut, made);
   return made;
 }
 
@@ -117,11 +122,19 @@ export function joinedCuts(cuts: readonly Cut[]): readonly Cut[] {
   return joined;
 }
 
-/** Openings from the front; from the back and in the edge (dashed); round holes and screws with their middles. */
-export function drawCuts(cuts: readonly Cut[]): readonly Layer[] {
-  const isHole = (c: Cut): boolean => c.round !== null || c.role === 'screw';
-  const layer = (name: Layer['name'], of: readonly Cut[]): Layer => ({ name, marks: of.flatMap(marksOf) });
-  const flat = joinedCuts(cuts.filter((c) => !isHole(c)));
+/** What is drilled or round: drawn with its middle. */
+export const isHoleCut = (cut: Cut): boolean => cut.round !== null || cut.role === 'screw';
+
+/**
+ * Openings from the front; from the back and in the edge; round holes and screws with their middles. What is cut from
+ * elsewhere than the face that is looked at is dashed.
+ */
+export function drawCuts(cuts: readonly Cut[], from: SeenFrom = 'front'): readonly Layer[] {
+  const layer = (name: Layer['name'], of: readonly Cut[]): Layer => ({
+    name,
+    marks: of.flatMap((c) => marksOf(c, from)),
+  });
+  const flat = joinedCuts(cuts.filter((c) => !isHoleCut(c)));
   return [
     layer(
       'openings',
@@ -131,7 +144,7 @@ export function drawCuts(cuts: readonly Cut[]): readonly Layer[] {
       'back',
       flat.filter((c) => c.face !== 'front'),
     ),
-    layer('holes', cuts.filter(isHole)),
+    layer('holes', cuts.filter(isHoleCut)),
   ].filter((l) => l.marks.length > 0);
 }
 
@@ -184,54 +197,87 @@ function withinCut(cut: Cut): readonly Words[] {
   return [...inside, ...under].map((at): Words => ({ at, align: 'middle' }));
 }
 
-/** Depths beside the openings, for paper and files; the layer is the openings' own. */
+/** Holes of one owner that are drilled alike stand under one word, at the first of them. */
+const alike = (cut: Cut, words: string): string =>
+  `${cut.owner.kind} ${cut.owner.id} ${cut.face} ${cut.role} ${words}`;
+
+/** Depths beside the openings and holes, for paper and files; the layer is the openings' own. None lies over another. */
 export function depthMarks(
   cuts: readonly Cut[],
   thickness: number,
+  from: SeenFrom = 'front',
 ): ReadonlyMap<Layer['name'], readonly Mark[]> {
   const marks = new Map<Layer['name'], Mark[]>();
   // Holes first: the words of a cavity find their place beside them.
   const taken: Box[] = cuts.flatMap((c) =>
     c.round ? [growBox(boxOfPoints([c.round.at])!, CROSS_PAST)] : [],
   );
-  const isHole = (c: Cut): boolean => c.round !== null;
-  for (const cut of [...cuts.filter(isHole), ...cuts.filter((c) => !isHole(c))]) {
-    if (cut.role === 'screw') continue;
-    const name = cut.round ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
-    const text = `${cut.face === 'back' ? 'back ' : ''}${depthWords(cut, thickness)}`;
-    const sizeMm = cut.round ? DEPTH_SIZE * HOLE_WORDS : DEPTH_SIZE;
-    const { at, align } = clearest(cut.round ? besideHole(cut.round) : withinCut(cut), text, sizeMm, taken);
+  const said = (cut: Cut): string =>
+    `${cut.face !== from && cut.face !== 'edge' ? `${cut.face} ` : ''}${depthWords(cut, thickness)}`;
+  const groups = new Map<string, Cut[]>();
+  for (const cut of cuts.filter(isHoleCut)) {
+    const key = alike(cut, said(cut));
+    groups.set(key, [...(groups.get(key) ?? []), cut]);
+  }
+  const put = (cut: Cut, text: string, sizeMm: number, places: readonly Words[]): void => {
+    const name = isHoleCut(cut) ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
+    const { at, align } = clearest(places, text, sizeMm, taken);
     taken.push(wordsBox(at, text, sizeMm, align));
     const list = marks.get(name) ?? [];
     list.push({ kind: 'text', id: `depth-${cut.id}`, ink: 'note', at, text, sizeMm, align, turn: 0 });
     marks.set(name, list);
+  };
+  for (const group of groups.values()) {
+    const [first] = group;
+    const text = `${group.length > 1 ? `${group.length} × ` : ''}${said(first!)}`;
+    // Beside whichever of them has room.
+    const places = group.flatMap((c) => (c.round ? besideHole(c.round) : withinCut(c)));
+    put(first!, text, DEPTH_SIZE * HOLE_WORDS, places);
   }
+  for (const cut of cuts.filter((c) => !isHoleCut(c))) put(cut, said(cut), DEPTH_SIZE, withinCut(cut));
   return marks;
 }
 
-const FOOT = new WeakMap<PartInPlace, readonly PathMark[]>();
+const FOOT = {
+  front: new WeakMap<PartInPlace, readonly PathMark[]>(),
+  back: new WeakMap<PartInPlace, readonly PathMark[]>(),
+};
 
-/** What the parts look like on the face: their outlines. */
-export function drawParts(parts: readonly PartInPlace[]): Layer {
+/** What the parts look like on the face that is looked at: their outlines; those of the other face dashed. */
+export function drawParts(parts: readonly PartInPlace[], from: SeenFrom = 'front'): Layer {
   return {
     name: 'parts',
     marks: parts.flatMap((placed) => {
-      const known = FOOT.get(placed);
+      const known = FOOT[from].get(placed);
       if (known) return known;
-      const ink = placed.part.face === 'front' ? 'part' : 'partBack';
+      const ink = placed.part.face === from ? 'part' : 'partBack';
       const made = placed.footprint.map((path, i) =>
         closedPathMark(`part-${placed.part.id}-${i}`, ink, path),
       );
-      FOOT.set(placed, made);
+      FOOT[from].set(placed, made);
       return made;
     }),
   };
 }
 
-/** Openings with their depths in words, as they go on paper and into files. */
-export function drawDeepCuts(cuts: readonly Cut[], thickness: number): readonly Layer[] {
-  const depths = depthMarks(cuts, thickness);
-  return drawCuts(cuts).map((layer) => ({
+/**
+ * Openings with their depths in words, as they go on paper and into files: those of the face that is looked at (`near`),
+ * all others (`far`: of the other face, and in the edge), and holes of whichever of them is shown.
+ */
+export function drawDeepCuts(
+  cuts: readonly Cut[],
+  thickness: number,
+  from: SeenFrom = 'front',
+  near = true,
+  far = true,
+  holes = true,
+): readonly Layer[] {
+  const shown = cuts.filter((c) => {
+    const isNear = c.face === from;
+    return isHoleCut(c) ? holes && (isNear || far) : isNear ? near : far;
+  });
+  const depths = depthMarks(shown, thickness, from);
+  return drawCuts(shown, from).map((layer) => ({
     ...layer,
     marks: [...layer.marks, ...(depths.get(layer.name) ?? [])],
   }));

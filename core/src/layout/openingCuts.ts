@@ -125,7 +125,7 @@ function coverCuts(opening: Opening, thickness: number, lineOf: LineOf): readonl
       ...(step.bit ? { bit: step.bit } : {}),
       unsaid: false,
     };
-    const { length, thread } = cover.screw;
+    const { length, thread, root } = cover.screw;
     const tip = zOf(face, deep + length, thickness);
     return [
       ledge,
@@ -145,6 +145,7 @@ function coverCuts(opening: Opening, thickness: number, lineOf: LineOf): readonl
           // However long: one that is too long comes out at the other face.
           through: false,
           round: { at, diameter: thread },
+          pilot: root,
           unsaid: false,
         };
       }),

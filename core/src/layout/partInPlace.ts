@@ -51,8 +51,10 @@ function laid(part: PlacedPart, { shape, at }: Laid): ClosedPath {
 }
 
 function screwCut(part: PlacedPart, hole: PartHole, i: number, at: Point, thickness: number): Cut {
-  const { length, thread } = hole.screw;
+  const { length, thread, root } = hole.screw;
   const common = {
+    pilot: root,
+    ...(hole.countersink > 0 ? { countersink: hole.countersink } : {}),
     id: `${part.id}-s${i}`,
     owner: { kind: 'part' as const, id: part.id },
     name: hole.name,

@@ -1,6 +1,6 @@
 import type { Design, Guard } from '../design/schema.ts';
 import type { Layer, PathMark } from '../drawing/drawing.ts';
-import { lineMark, polylineMark } from '../drawing/drawing.ts';
+import { closedPathMark, crossMarks, polylineMark } from '../drawing/drawing.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, polygonPath } from '../geometry/figures.ts';
@@ -194,12 +194,8 @@ export function drawPlate(plate: Plate): readonly Layer[] {
     const arm = diameter / 2 + CROSS_PAST;
     const circle = mapPath(circlePath(diameter), (p) => ({ x: p.x + at.x, y: p.y + at.y }));
     return [
-      {
-        ...polylineMark(`${plate.id}-s${i}`, 'hole', [circle[0]!.p0], true),
-        steps: circle.map((c) => ({ kind: 'cubic' as const, c1: c.p1, c2: c.p2, to: c.p3 })),
-      },
-      lineMark(`${plate.id}-s${i}-x`, 'hole', { x: at.x - arm, y: at.y }, { x: at.x + arm, y: at.y }),
-      lineMark(`${plate.id}-s${i}-y`, 'hole', { x: at.x, y: at.y - arm }, { x: at.x, y: at.y + arm }),
+      closedPathMark(`${plate.id}-s${i}`, 'hole', circle, { at, diameter }),
+      ...crossMarks(`${plate.id}-s${i}`, 'hole', at, arm),
     ];
   };
   return [

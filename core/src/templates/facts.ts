@@ -8,6 +8,9 @@ declare module '../design/rule.ts' {
     /** The drawing as it goes on paper and into files: mirrored for a left-handed instrument. */
     readonly template: Drawing;
     readonly plan: SheetPlan;
+    /** The same seen from the back: turned over about the centre line. */
+    readonly backTemplate: Drawing;
+    readonly backPlan: SheetPlan;
     /** The turn and shift of the drawing that saves most sheets; null where none that was tried does. */
     readonly fewerSheets: Later<FewerSheets | null>;
   }
