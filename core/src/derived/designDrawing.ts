@@ -121,10 +121,11 @@ export function drawMiddleMarks(path: ClosedPath): Layer {
     kind: 'text',
     id,
     ink: 'note',
-    at: { x: at.x + 1, y: at.y + 1.2 },
+    // Under the cross: along the centre line stand the words of what is bored there.
+    at: { x: at.x, y: at.y - MARK_ARM - MARK_WORDS },
     text,
     sizeMm: MARK_WORDS,
-    align: 'start',
+    align: 'middle',
     turn: 0,
   });
   return {

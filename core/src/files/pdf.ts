@@ -47,12 +47,17 @@ function drawPath(doc: Doc, mark: PathMark, height: number, weights: Weights): v
   } else doc.stroke();
 }
 
+/** What stands for a sign that the sheets’ font lacks. */
+const STAND_INS: Readonly<Record<string, string>> = { '⌀': 'Ø' };
+
 /** Letters that the font has no shape for are replaced, so that a name never prints as empty boxes. */
 function printable(doc: Doc, text: string): string {
   const face = (doc as unknown as { _font: { font?: { hasGlyphForCodePoint(code: number): boolean } } })._font
     .font;
   return face
-    ? [...text].map((c) => (face.hasGlyphForCodePoint(c.codePointAt(0)!) ? c : '?')).join('')
+    ? [...text]
+        .map((c) => [c, STAND_INS[c] ?? '?'].find((g) => face.hasGlyphForCodePoint(g.codePointAt(0)!)) ?? '?')
+        .join('')
     : text;
 }
 
