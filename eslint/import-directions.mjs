@@ -33,6 +33,7 @@ const CORE_FILES = new Set([
   '@pelkin/core/derived/long',
   '@pelkin/core/files/pdf',
   '@pelkin/core/files/dxf',
+  '@pelkin/core/files/machineLayers',
 ]);
 const CORE_FOLDERS = new Set([...CORE_ORDER, 'files/in', 'outline/tracing']);
 const isCoreEntry = (specifier) =>

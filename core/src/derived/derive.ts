@@ -30,6 +30,8 @@ import type { LongSource } from './long.ts';
 export interface Derived extends Omit<Facts, SectionKey> {
   /** As the board shows it: right-handed, neck to the nut, dimensions on. */
   readonly drawing: Drawing;
+  /** The same with what is cut from the front dashed, as the board shows it from the back. */
+  readonly backDrawing: Drawing;
   /** The same without what is laid out: at hand sooner. */
   readonly bare: Drawing;
 }
@@ -114,6 +116,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     };
     const bare = once(() => drawBare(design, parts, makers));
     const drawing = once(() => drawDesign(design, parts, makers));
+    const backDrawing = once(() => drawDesign(design, parts, makers, 'back'));
     const template = once(() => drawTemplate(design, parts, makers));
     const plan = once(() => planSheets(template(), design.print));
     const backTemplate = once(() => drawTemplate(design, parts, makers, 'back'));
@@ -125,6 +128,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },
       // Asked for by their own names alone: most never turn the body over.
+      backDrawing: { get: backDrawing },
       backTemplate: { get: backTemplate },
       backPlan: { get: backPlan },
       // What rules, readings and panels ask for alike is looked for once.

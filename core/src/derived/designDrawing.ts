@@ -98,13 +98,18 @@ export function drawBare(
 }
 
 /** The whole instrument as the board shows it: {@link drawBare} and all that is laid out. */
-export function drawDesign(design: Design, parts: DrawnParts, make: LayerMakers = PLAIN): Drawing {
+export function drawDesign(
+  design: Design,
+  parts: DrawnParts,
+  make: LayerMakers = PLAIN,
+  from: SeenFrom = 'front',
+): Drawing {
   const { layout } = parts;
   return {
     layers: [
       ...drawBare(design, parts, make).layers,
-      ...make.drawCuts(layout.cuts),
-      ...(layout.parts.length ? [make.drawParts(layout.parts)] : []),
+      ...make.drawCuts(layout.cuts, from),
+      ...(layout.parts.length ? [make.drawParts(layout.parts, from)] : []),
       ...drawThrough(design, parts),
       ...drawGuards(design, parts),
     ],

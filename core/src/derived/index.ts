@@ -1,4 +1,5 @@
 export { createDeriver } from './derive.ts';
 export type { Derived } from './derive.ts';
+export { asSeenFrom } from './seen.ts';
 export { LONG } from './long.ts';
 export type { LongName, LongReads, LongSource, LongValue } from './long.ts';

@@ -12,6 +12,7 @@ import type { Frozen } from './looking.ts';
 import { FRAME } from './frame.ts';
 import { useLooking } from './looking.ts';
 import { WORDS } from './words.ts';
+import { flipOf } from '../board/view.ts';
 
 const MEASURES: readonly (readonly [string, (m: OutlineMeasures) => number | null])[] = [
   ['Length', (m) => m.length],
@@ -44,7 +45,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
       <Board
         drawing={drawing}
         unit={present.units}
-        flip={design.handedness === 'left' ? -1 : 1}
+        flip={flipOf(design.handedness)}
         fitTo={() => growBox(derived.measures.box, 34)}
         label={`Board: frozen revision ${frozen.number} of ${design.name}`}
       >

@@ -1,19 +1,32 @@
+import type { SeenFrom } from '@pelkin/core';
 import { WRITERS } from '@pelkin/core';
-import { Button, Menu, Portal, Text } from '@chakra-ui/react';
+import { Button, HStack, Menu, Portal, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
+import { useBoard } from '../board/boardStore.ts';
+import type { FileChoice } from '../design/saveFile.ts';
 import { saveFile } from '../design/saveFile.ts';
 import { WORDS } from './words.ts';
 
-/** Everything that leaves Pelkin: paper and files. */
+/** Fetched when a machine's file is first wanted. */
+const MachineFile = lazy(() => import('./MachineFile.tsx').then((m) => ({ default: m.MachineFile })));
+
+const FACES = [
+  ['front', WORDS.seenFromTheFront],
+  ['back', WORDS.seenFromTheBack],
+] as const;
+
+/** Everything that leaves Pelkin: paper and files, as they are seen from either face. */
 export function HandOver() {
   const [busy, setBusy] = useState(false);
   const [told, setTold] = useState<{ readonly words: string; readonly failed: boolean } | null>(null);
-  const hand = async (what: string): Promise<void> => {
+  const [from, setFrom] = useState<SeenFrom>('front');
+  const [machine, setMachine] = useState(false);
+  const hand = async (what: string, choice: FileChoice): Promise<void> => {
     setBusy(true);
     setTold(null);
     try {
-      const words = await saveFile(what);
+      const words = await saveFile(what, choice);
       if (words) setTold({ words, failed: false });
     } catch (error) {
       setTold({ words: error instanceof Error ? error.message : String(error), failed: true });
@@ -35,7 +48,11 @@ export function HandOver() {
           {told.words}
         </Text>
       )}
-      <Menu.Root onSelect={({ value }) => void hand(value)} positioning={{ placement: 'bottom-end' }}>
+      <Menu.Root
+        onOpenChange={({ open }) => open && setFrom(useBoard.getState().from)}
+        onSelect={({ value }) => (value === 'machine' ? setMachine(true) : void hand(value, { from }))}
+        positioning={{ placement: 'bottom-end' }}
+      >
         <Menu.Trigger asChild>
           <Button
             size="xs"
@@ -52,10 +69,27 @@ export function HandOver() {
         </Menu.Trigger>
         <Portal>
           <Menu.Positioner>
-            <Menu.Content bg="sheet" minW="310px">
-              {WRITERS.map(({ key, name, about }) => (
+            <Menu.Content bg="sheet" minW="340px">
+              <HStack gap="1" px="2" pb="1" role="group" aria-label={WORDS.faceThatIsLookedAt}>
+                {FACES.map(([face, words]) => (
+                  <Button
+                    key={face}
+                    size="2xs"
+                    flex="1"
+                    variant={from === face ? 'subtle' : 'ghost'}
+                    aria-pressed={from === face}
+                    onClick={() => setFrom(face)}
+                  >
+                    {words}
+                  </Button>
+                ))}
+              </HStack>
+              {WRITERS.map(({ key, name, about, hasBack }) => (
                 <Menu.Item key={key} value={key} justifyContent="space-between">
-                  <Text>{name}</Text>
+                  <Text>
+                    {name}
+                    {from === 'back' && hasBack ? ', from the back' : ''}
+                  </Text>
                   <Text fontSize="12px" color="faded">
                     {about}
                   </Text>
@@ -65,6 +99,18 @@ export function HandOver() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {machine && (
+        <Suspense fallback={null}>
+          <MachineFile
+            from={from}
+            onClose={() => setMachine(false)}
+            onSave={(choice) => {
+              setMachine(false);
+              void hand('machine', choice);
+            }}
+          />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,11 +1,12 @@
 import type { Box, PathMark } from '@pelkin/core';
-import { edits, solveOutline } from '@pelkin/core';
+import { asSeenFrom, edits, solveOutline } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import { Suspense, useLayoutEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
 import { LinesGhost, OutlineGhost } from '../board/OutlineGhost.tsx';
 import { useKeeping } from '../design/keeping/keeping.ts';
 import { useBoard } from '../board/boardStore.ts';
+import { flipOf } from '../board/view.ts';
 import { Following } from '../design/Following.tsx';
 import { derive, useDerived, usePicked } from '../design/derived.ts';
 import { sameJson } from '../design/sameJson.ts';
@@ -86,19 +87,20 @@ function useOnBoard(stage: Stage) {
 
 function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
-  const derived = useDerived();
+  const from = useBoard((s) => s.from);
+  const derived = asSeenFrom(useDerived(), from);
   const { shows, marking = false, press, under, field, below = 0 } = useOnBoard(stage);
-  const { fit } = useBoard.getState();
+  const { fit, turnOver } = useBoard.getState();
   // Just opened, outline and strings stand first; what is laid out follows.
   const whole = useLater();
   const drawn = useMemo(
-    () => stage.draw(design, derived, shows, whole),
-    [stage, design, derived, shows, whole],
+    () => stage.draw(design, derived, shows, whole, from),
+    [stage, design, derived, shows, whole, from],
   );
   const { Tools } = stage;
-  const flip = design.handedness === 'left' ? -1 : 1;
+  const flip = flipOf(design.handedness, from);
   const room = (): Box => {
-    const box = stage.fitTo(design, derived);
+    const box = stage.fitTo(design, derived, from);
     return { ...box, minY: box.minY - below };
   };
   useLayoutEffect(() => {
@@ -112,7 +114,9 @@ function StageBoard({ stage }: { stage: Stage }) {
       unit={design.units}
       flip={flip}
       fitTo={room}
-      label={`Board: ${design.name}, drawn to scale, front`}
+      label={`Board: ${design.name}, drawn to scale, ${from}`}
+      from={from}
+      onTurnOver={turnOver}
       onPress={(at) => press?.(at)}
       marking={marking}
       under={under}

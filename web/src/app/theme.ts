@@ -5,6 +5,7 @@ import {
   buttonRecipe,
   checkboxSlotRecipe,
   checkmarkRecipe,
+  dialogSlotRecipe,
   fieldSlotRecipe,
   globalCss,
   headingRecipe,
@@ -47,6 +48,7 @@ const groundwork = defineConfig({
     },
     slotRecipes: {
       checkbox: checkboxSlotRecipe,
+      dialog: dialogSlotRecipe,
       field: fieldSlotRecipe,
       menu: menuSlotRecipe,
       nativeSelect: nativeSelectSlotRecipe,

@@ -1,4 +1,4 @@
-import type { Box, DisplayUnit, Drawing, Point } from '@pelkin/core';
+import type { Box, DisplayUnit, Drawing, Point, SeenFrom } from '@pelkin/core';
 import { distance } from '@pelkin/core';
 import type { PointerEvent, ReactNode } from 'react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
@@ -30,6 +30,9 @@ interface Props {
   /** What is in sight at first and after “fit”. */
   readonly fitTo: () => Box;
   readonly label: string;
+  /** The face that is looked at, where the body can be turned over. */
+  readonly from?: SeenFrom;
+  readonly onTurnOver?: () => void;
   /** Pressed where nothing else lies. */
   readonly onPress?: (at: Point) => void;
   /** What lies under the drawing, which is then seen through. */
@@ -48,6 +51,8 @@ export function Board({
   flip,
   fitTo,
   label,
+  from,
+  onTurnOver,
   onPress,
   under,
   field,
@@ -196,7 +201,13 @@ export function Board({
           {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
         </svg>
         <Rulers view={view} size={size} flip={flip} unit={unit} />
-        <BoardChips unit={unit} flip={flip} onFit={onFit} inset={RULER} />
+        <BoardChips
+          unit={unit}
+          flip={flip}
+          onFit={onFit}
+          inset={RULER}
+          {...(onTurnOver ? { from, onTurnOver } : {})}
+        />
       </FlipContext.Provider>
     </OwnLayout>
   );

@@ -1,7 +1,7 @@
-import type { DisplayUnit, Point } from '@pelkin/core';
+import type { DisplayUnit, Point, SeenFrom } from '@pelkin/core';
 import { lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, IconButton, Text } from '@chakra-ui/react';
-import { Maximize, Minus, Plus, Ruler } from 'lucide-react';
+import { FlipVertical2, Maximize, Minus, Plus, Ruler } from 'lucide-react';
 import { memo, useState } from 'react';
 import { LifeSize } from './LifeSize.tsx';
 import { useBoard } from './boardStore.ts';
@@ -66,11 +66,15 @@ export const BoardChips = memo(function BoardChips({
   flip,
   onFit,
   inset,
+  from,
+  onTurnOver,
 }: {
   unit: DisplayUnit;
   flip: Flip;
   onFit: () => void;
   inset: number;
+  from?: SeenFrom | undefined;
+  onTurnOver?: () => void;
 }) {
   const pixelsPerMm = useBoard((s) => s.pixelsPerMm);
   const { zoom, setScale } = useBoard.getState();
@@ -93,6 +97,18 @@ export const BoardChips = memo(function BoardChips({
         <HStack px="3" h="30px" {...chip} pointerEvents="none">
           <ScaleBar unit={unit} />
         </HStack>
+        {onTurnOver && (
+          <HStack gap="0" h="30px" {...chip}>
+            <Button
+              size="xs"
+              variant={from === 'back' ? 'subtle' : 'ghost'}
+              aria-pressed={from === 'back'}
+              onClick={onTurnOver}
+            >
+              <FlipVertical2 size={13} aria-hidden /> {WORDS.fromTheBack}
+            </Button>
+          </HStack>
+        )}
         <HStack gap="0" h="30px" {...chip}>
           {pixelsPerMm === null ? (
             <Button size="xs" variant="ghost" onClick={() => setMeasuring(true)}>

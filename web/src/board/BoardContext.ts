@@ -2,9 +2,9 @@ import type { Point } from '@pelkin/core';
 import { createContext, useContext } from 'react';
 import { useBoard } from './boardStore.ts';
 import type { Flip, Size, View } from './view.ts';
-import { toBoard, toScreen, viewMatrix } from './view.ts';
+import { flipOf, toBoard, toScreen, viewMatrix } from './view.ts';
 
-export const FlipContext = createContext<Flip>(1);
+export const FlipContext = createContext<Flip>(flipOf('right'));
 
 export interface BoardFrame {
   readonly view: View;

@@ -52,7 +52,7 @@ export function DrawingWords({
       anchor:
         mark.align === 'middle'
           ? ('middle' as const)
-          : (mark.align === 'start') === (flip === 1)
+          : (mark.align === 'start') === (flip.x === 1)
             ? ('start' as const)
             : ('end' as const),
     })),

@@ -34,12 +34,12 @@ export function FieldCanvas({
     if (!context) return;
     const { scale, centre } = view;
     context.setTransform(
-      dense * flip * scale,
+      dense * flip.x * scale,
       0,
       0,
-      -dense * scale,
-      dense * (width / 2 - flip * centre.x * scale),
-      dense * (height / 2 + centre.y * scale),
+      -dense * flip.y * scale,
+      dense * (width / 2 - flip.x * centre.x * scale),
+      dense * (height / 2 + flip.y * centre.y * scale),
     );
     field.paint(context, 1 / scale);
   }, [field, view, width, height, flip]);

@@ -41,7 +41,7 @@ export const Rulers = memo(function Rulers({ view, size, flip, unit }: Lie & { u
     (x, from) => `M${x} ${from}V${RULER}`,
   );
   const across = ticksOf(
-    rulerMarks(b.y, a.y, view.scale, unit),
+    rulerMarks(Math.min(a.y, b.y), Math.max(a.y, b.y), view.scale, unit),
     (at) => toScreen(view, size, flip, { x: 0, y: at }).y,
     (y, from) => `M${from} ${y}H${RULER}`,
   );
@@ -94,7 +94,9 @@ export const Grid = memo(function Grid({ view, size, flip, unit }: Lie & { unit:
   const down = at(Math.min(a.x, b.x), Math.max(a.x, b.x)).map(
     (mm) => toScreen(view, size, flip, { x: mm, y: 0 }).x,
   );
-  const over = at(b.y, a.y).map((mm) => toScreen(view, size, flip, { x: 0, y: mm }).y);
+  const over = at(Math.min(a.y, b.y), Math.max(a.y, b.y)).map(
+    (mm) => toScreen(view, size, flip, { x: 0, y: mm }).y,
+  );
   return (
     <path
       className="grid-line"

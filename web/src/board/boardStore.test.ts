@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { useBoard } from './boardStore.ts';
-import { toScreen } from './view.ts';
+import { flipOf, toScreen } from './view.ts';
 
 const state = () => useBoard.getState();
 const box = { minX: -160, minY: -170, maxX: 360, maxY: 160 };
@@ -11,8 +11,8 @@ beforeEach(() => useBoard.setState(unmeasured));
 /** The box on the screen, px. */
 const corners = () => {
   const { view, size } = state();
-  const a = toScreen(view, size, 1, { x: box.minX, y: box.maxY });
-  const b = toScreen(view, size, 1, { x: box.maxX, y: box.minY });
+  const a = toScreen(view, size, flipOf('right'), { x: box.minX, y: box.maxY });
+  const b = toScreen(view, size, flipOf('right'), { x: box.maxX, y: box.minY });
   return { left: a.x, top: a.y, right: size.width - b.x, bottom: size.height - b.y };
 };
 
@@ -48,5 +48,18 @@ describe('a board that lies as it is reported already', () => {
     expect(state()).toBe(before);
     state().fit({ ...box, maxX: 400 });
     expect(state().view).not.toBe(before.view);
+  });
+});
+
+describe('a board that is turned over', () => {
+  it('shows the other face, and the front again at the next design', () => {
+    state().begin({ width: 800, height: 686 }, box);
+    state().turnOver();
+    expect(state().from).toBe('back');
+    state().turnOver();
+    expect(state().from).toBe('front');
+    state().turnOver();
+    state().begin({ width: 800, height: 686 }, box);
+    expect(state().from).toBe('front');
   });
 });

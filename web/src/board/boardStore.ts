@@ -1,4 +1,4 @@
-import type { Box, Point } from '@pelkin/core';
+import type { Box, Point, SeenFrom } from '@pelkin/core';
 import { create } from 'zustand';
 import type { Flip, Size, View } from './view.ts';
 import { fitBox, panBy, zoomTo } from './view.ts';
@@ -11,6 +11,8 @@ const PLACE_SCALE = 3;
 interface BoardState {
   readonly view: View;
   readonly size: Size;
+  /** The face that is looked at. */
+  readonly from: SeenFrom;
   /** The pointer's place in the instrument frame; null when it is elsewhere. */
   readonly pointer: Point | null;
   /** A place that a reading or finding was pressed for; shown with a ring until the next press. */
@@ -21,6 +23,8 @@ interface BoardState {
   /** Fits a board that is not drawn yet; by the size it will have, unless it was measured already. */
   begin(expected: Size, box: Box): void;
   setPointer(pointer: Point | null): void;
+  /** The body turned over about its centre line. */
+  turnOver(): void;
   zoom(at: Point | null, factor: number, flip: Flip): void;
   setScale(scale: number): void;
   pan(dx: number, dy: number, flip: Flip): void;
@@ -42,6 +46,7 @@ function storedPixelsPerMm(): number | null {
 export const useBoard = create<BoardState>((set, get) => ({
   view: { scale: 1, centre: { x: 150, y: 0 } },
   size: { width: 0, height: 0 },
+  from: 'front',
   pointer: null,
   shownPlace: null,
   pixelsPerMm: storedPixelsPerMm(),
@@ -50,6 +55,7 @@ export const useBoard = create<BoardState>((set, get) => ({
     if (size.width !== now.width || size.height !== now.height) set({ size });
   },
   setPointer: (pointer) => set({ pointer }),
+  turnOver: () => set({ from: get().from === 'front' ? 'back' : 'front', pointer: null }),
   zoom: (at, factor, flip) => {
     const { view, size } = get();
     set({ view: zoomTo(view, size, flip, at ?? { x: size.width / 2, y: size.height / 2 }, factor) });
@@ -59,6 +65,7 @@ export const useBoard = create<BoardState>((set, get) => ({
   begin: (expected, box) => {
     const { size: measured } = get();
     const size = measured.width > 0 ? measured : expected;
+    set({ from: 'front' });
     if (size.width > 0) set({ size, view: fitBox(box, size, AROUND) });
   },
   fit: (box) => {

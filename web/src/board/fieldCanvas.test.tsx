@@ -2,8 +2,7 @@
 import { cleanup, render } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { FieldCanvas } from './FieldCanvas.tsx';
-import type { Flip } from './view.ts';
-import { toScreen } from './view.ts';
+import { ALL_FLIPS, flipOf, toScreen } from './view.ts';
 
 const view = { scale: 1.6, centre: { x: 90, y: -10 } };
 const size = { width: 900, height: 700 };
@@ -17,7 +16,7 @@ HTMLCanvasElement.prototype.getContext = (() => ({
 afterEach(cleanup);
 
 describe('the field under the lines', () => {
-  it.each([1, -1] as const)('lies where the lines lie, flip %i', (flip: Flip) => {
+  it.each(ALL_FLIPS)('lies where the lines lie, turned $x $y', (flip) => {
     render(<FieldCanvas field={{ paint: () => undefined }} view={view} size={size} flip={flip} />);
     for (const p of [
       { x: 0, y: 0 },
@@ -32,12 +31,14 @@ describe('the field under the lines', () => {
   it('is painted again when the view moves or it changes, not otherwise', () => {
     const paint = vi.fn();
     const field = { paint };
-    const { rerender } = render(<FieldCanvas field={field} view={view} size={size} flip={1} />);
-    rerender(<FieldCanvas field={field} view={view} size={size} flip={1} />);
+    const { rerender } = render(<FieldCanvas field={field} view={view} size={size} flip={flipOf('right')} />);
+    rerender(<FieldCanvas field={field} view={view} size={size} flip={flipOf('right')} />);
     expect(paint).toHaveBeenCalledTimes(1);
     expect(paint.mock.calls[0]![1]).toBeCloseTo(1 / 1.6, 12);
-    rerender(<FieldCanvas field={field} view={{ ...view, scale: 3 }} size={size} flip={1} />);
-    rerender(<FieldCanvas field={{ paint }} view={{ ...view, scale: 3 }} size={size} flip={1} />);
+    rerender(<FieldCanvas field={field} view={{ ...view, scale: 3 }} size={size} flip={flipOf('right')} />);
+    rerender(
+      <FieldCanvas field={{ paint }} view={{ ...view, scale: 3 }} size={size} flip={flipOf('right')} />,
+    );
     expect(paint).toHaveBeenCalledTimes(3);
   });
 });

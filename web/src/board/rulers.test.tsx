@@ -5,7 +5,7 @@ import { RULER, Rulers } from './Rulers.tsx';
 import { useBoard } from './boardStore.ts';
 import { rulerMarks } from './rulerMarks.ts';
 import type { Flip } from './view.ts';
-import { toScreen } from './view.ts';
+import { ALL_FLIPS, flipOf, toScreen } from './view.ts';
 
 const view = { scale: 1.2, centre: { x: 90, y: -10 } };
 const size = { width: 900, height: 700 };
@@ -33,7 +33,7 @@ afterEach(() => {
 });
 
 describe('rulers', () => {
-  it.each([1, -1] as const)('carry every mark at its place, flip %i', (flip) => {
+  it.each(ALL_FLIPS)('carry every mark at its place, turned $x $y', (flip) => {
     const { along, across } = drawn(flip);
     const half = { x: size.width / 2 / view.scale, y: size.height / 2 / view.scale };
     const marksAlong = rulerMarks(view.centre.x - half.x, view.centre.x + half.x, view.scale, 'mm');
@@ -48,8 +48,8 @@ describe('rulers', () => {
     );
   });
   it('carry figures without sign from the bridge line and the centre line', () => {
-    const { figures } = drawn(1);
-    const zeroX = toScreen(view, size, 1, { x: 0, y: 0 });
+    const { figures } = drawn(flipOf('right'));
+    const zeroX = toScreen(view, size, flipOf('right'), { x: 0, y: 0 });
     expect(figures.find((f) => f.words === '0' && !f.turned)!.x).toBeCloseTo(zeroX.x + 3, 9);
     // Turned a quarter, x runs up the screen.
     expect(figures.find((f) => f.words === '0' && f.turned)!.x).toBeCloseTo(3 - zeroX.y, 9);
@@ -58,16 +58,16 @@ describe('rulers', () => {
     expect(figures.some((f) => f.words === 'mm')).toBe(true);
   });
   it('show where the pointer is, and nothing when it is away', () => {
-    const { container } = drawn(1);
+    const { container } = drawn(flipOf('right'));
     expect(container.querySelector('.ruler-pointer')).toBeNull();
     act(() => useBoard.getState().setPointer({ x: 120, y: 40 }));
-    const { x, y } = toScreen(view, size, 1, { x: 120, y: 40 });
+    const { x, y } = toScreen(view, size, flipOf('right'), { x: 120, y: 40 });
     const [top, side] = [...container.querySelectorAll('.ruler-pointer path')];
     expect(top!.getAttribute('d')).toBe(`M${x} ${RULER}l-4 -6h8z`);
     expect(side!.getAttribute('d')).toBe(`M${RULER} ${y}l-6 -4v8z`);
   });
   it('are a picture that screen readers pass over and presses go through', () => {
-    const svg = drawn(1).container.querySelector('svg')!;
+    const svg = drawn(flipOf('right')).container.querySelector('svg')!;
     expect(svg.getAttribute('aria-hidden')).toBe('true');
     expect(svg.getAttribute('class')).toBe('rulers');
   });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fitBox, panBy, toBoard, toScreen, zoomTo } from './view.ts';
+import { ALL_FLIPS, fitBox, flipOf, panBy, toBoard, toScreen, zoomTo } from './view.ts';
 
 const size = { width: 900, height: 600 };
 const number = fc.double({ min: -800, max: 800, noNaN: true });
@@ -9,7 +9,7 @@ const views = fc.record({
   centre: fc.record({ x: number, y: number }),
 });
 const points = fc.record({ x: number, y: number });
-const flips = fc.constantFrom(1 as const, -1 as const);
+const flips = fc.constantFrom(...ALL_FLIPS);
 
 describe('the view of the board', () => {
   it('goes to the screen and back', () => {
@@ -37,7 +37,7 @@ describe('the view of the board', () => {
   });
   it('moves what is seen with the hand, mirrored or not', () => {
     const view = { scale: 2, centre: { x: 0, y: 0 } };
-    for (const flip of [1, -1] as const) {
+    for (const flip of ALL_FLIPS) {
       const before = toScreen(view, size, flip, { x: 10, y: 10 });
       const after = toScreen(panBy(view, flip, 30, -20), size, flip, { x: 10, y: 10 });
       expect([after.x - before.x, after.y - before.y]).toEqual([30, -20]);
@@ -50,7 +50,7 @@ describe('the view of the board', () => {
       { x: box.minX, y: box.minY },
       { x: box.maxX, y: box.maxY },
     ]) {
-      const s = toScreen(view, size, 1, p);
+      const s = toScreen(view, size, flipOf('right'), p);
       expect(s.x >= 39.9 && s.x <= 860.1 && s.y >= 39.9 && s.y <= 560.1).toBe(true);
     }
   });

@@ -1,4 +1,4 @@
-import type { Box, Point } from '@pelkin/core';
+import type { Box, Point, SeenFrom } from '@pelkin/core';
 import { boxHeight, boxWidth } from '@pelkin/core';
 
 /**
@@ -15,25 +15,47 @@ export interface Size {
   readonly height: number;
 }
 
-/** 1 for right-handed, −1 for the mirrored left-handed board. */
-export type Flip = 1 | -1;
+/**
+ * Which ways the board is turned: x is −1 for a left-handed instrument, which is shown mirrored; y is −1 where the body is
+ * turned over about its centre line and seen from the back.
+ */
+export interface Flip {
+  readonly x: 1 | -1;
+  readonly y: 1 | -1;
+}
+
+/** One object for each way, so that what is drawn by it is not drawn again. */
+const FLIPS = {
+  right: { front: { x: 1, y: 1 }, back: { x: 1, y: -1 } },
+  left: { front: { x: -1, y: 1 }, back: { x: -1, y: -1 } },
+} as const satisfies Record<'left' | 'right', Record<SeenFrom, Flip>>;
+
+/** Every way a board can be turned. */
+export const ALL_FLIPS: readonly Flip[] = [
+  FLIPS.right.front,
+  FLIPS.left.front,
+  FLIPS.right.back,
+  FLIPS.left.back,
+];
+
+export const flipOf = (hand: 'left' | 'right', from: SeenFrom = 'front'): Flip => FLIPS[hand][from];
 
 export const LEAST_SCALE = 0.15;
 export const MOST_SCALE = 60;
 
 export const toScreen = (view: View, size: Size, flip: Flip, p: Point): Point => ({
-  x: size.width / 2 + flip * (p.x - view.centre.x) * view.scale,
-  y: size.height / 2 - (p.y - view.centre.y) * view.scale,
+  x: size.width / 2 + flip.x * (p.x - view.centre.x) * view.scale,
+  y: size.height / 2 - flip.y * (p.y - view.centre.y) * view.scale,
 });
 
 export const toBoard = (view: View, size: Size, flip: Flip, p: Point): Point => ({
-  x: view.centre.x + (flip * (p.x - size.width / 2)) / view.scale,
-  y: view.centre.y - (p.y - size.height / 2) / view.scale,
+  x: view.centre.x + (flip.x * (p.x - size.width / 2)) / view.scale,
+  y: view.centre.y - (flip.y * (p.y - size.height / 2)) / view.scale,
 });
 
 /** The same as an SVG transform. */
 export const viewMatrix = ({ scale, centre }: View, size: Size, flip: Flip): string =>
-  `matrix(${flip * scale} 0 0 ${-scale} ${size.width / 2 - flip * centre.x * scale} ${size.height / 2 + centre.y * scale})`;
+  `matrix(${flip.x * scale} 0 0 ${-flip.y * scale} ${size.width / 2 - flip.x * centre.x * scale} ${size.height / 2 + flip.y * centre.y * scale})`;
 
 /** Another scale, with the board's point under `at` (screen) kept where it is. */
 export function zoomTo(view: View, size: Size, flip: Flip, at: Point, factor: number): View {
@@ -46,7 +68,10 @@ export function zoomTo(view: View, size: Size, flip: Flip, at: Point, factor: nu
 /** Moved by so many pixels of the screen. */
 export const panBy = (view: View, flip: Flip, dx: number, dy: number): View => ({
   ...view,
-  centre: { x: view.centre.x - (flip * dx) / view.scale, y: view.centre.y + dy / view.scale },
+  centre: {
+    x: view.centre.x - (flip.x * dx) / view.scale,
+    y: view.centre.y + (flip.y * dy) / view.scale,
+  },
 });
 
 /** The whole box in sight, with `around` pixels clear on every side. */

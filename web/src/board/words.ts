@@ -2,6 +2,7 @@
 export const WORDS = {
   cancel: 'Cancel',
   fitTheDrawing: 'Fit the drawing',
+  fromTheBack: 'From the back',
   lifeSize: 'Life size',
   measureThisScreen: 'Measure this screen',
   measureThisScreenAgain: 'Measure this screen again',

@@ -1,9 +1,10 @@
 import type { KeyboardEvent } from 'react';
 import { describe, expect, it, vi } from 'vitest';
+import { flipOf } from '../board/view.ts';
 import { onBoardKey } from './boardKeys.ts';
 
 /** Presses a key on a thing of the board; what was asked of it, and whether the page was kept from acting too. */
-function pressed(key: string, more: Partial<KeyboardEvent> = {}, flip: 1 | -1 = 1) {
+function pressed(key: string, more: Partial<KeyboardEvent> = {}, flip = flipOf('right')) {
   const wishes = { nudge: vi.fn(), remove: vi.fn(), choose: vi.fn(), leave: vi.fn(), copy: vi.fn() };
   const preventDefault = vi.fn();
   onBoardKey({ key, preventDefault, ...more } as unknown as KeyboardEvent, flip, wishes);
@@ -20,10 +21,17 @@ describe('keys of what stands on the board', () => {
     expect(pressed('ArrowDown', { altKey: true }).asked).toEqual([['nudge', { x: 0, y: -0.01 }]]);
   });
   it('arrows go as the eye sees them on a mirrored board', () => {
-    expect(pressed('ArrowLeft', {}, -1).asked).toEqual([['nudge', { x: 0.1, y: 0 }]]);
-    const [[, up]] = pressed('ArrowUp', {}, -1).asked as [[string, { x: number; y: number }]];
+    expect(pressed('ArrowLeft', {}, flipOf('left')).asked).toEqual([['nudge', { x: 0.1, y: 0 }]]);
+    const [[, up]] = pressed('ArrowUp', {}, flipOf('left')).asked as [[string, { x: number; y: number }]];
     expect(up.y).toBe(0.1);
     expect(Math.abs(up.x)).toBe(0);
+  });
+  it('and on one that is turned over', () => {
+    const [[, up]] = pressed('ArrowUp', {}, flipOf('right', 'back')).asked as [
+      [string, { x: number; y: number }],
+    ];
+    expect(up.y).toBe(-0.1);
+    expect(pressed('ArrowRight', {}, flipOf('right', 'back')).asked).toEqual([['nudge', { x: 0.1, y: -0 }]]);
   });
   it('Delete and Backspace remove, Enter and space choose, Escape leaves', () => {
     expect(pressed('Delete')).toEqual({ asked: [['remove']], kept: true });

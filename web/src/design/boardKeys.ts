@@ -1,5 +1,6 @@
 import type { Point } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
+import type { Flip } from '../board/view.ts';
 
 /** What the keys do to a thing on the board that has the focus; what is left out has no key. */
 export interface KeyWishes {
@@ -22,13 +23,13 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 const STEP = { plain: 0.1, coarse: 1, fine: 0.01 } as const;
 
 /** One set of keys for all that stands on the board; arrows go as the eye sees them (`flip`: a mirrored board). */
-export function onBoardKey(event: KeyboardEvent, flip: 1 | -1, wishes: KeyWishes): void {
+export function onBoardKey(event: KeyboardEvent, flip: Flip, wishes: KeyWishes): void {
   const { key, shiftKey, altKey } = event;
   const arrow = ARROWS[key];
   if (arrow) {
     event.preventDefault();
     const by = shiftKey ? STEP.coarse : altKey ? STEP.fine : STEP.plain;
-    wishes.nudge({ x: flip * arrow[0] * by, y: arrow[1] * by });
+    wishes.nudge({ x: flip.x * arrow[0] * by, y: flip.y * arrow[1] * by });
   } else if (key === 'Delete' || key === 'Backspace') {
     event.preventDefault();
     wishes.remove();

@@ -1,4 +1,5 @@
-import { writerOf } from '@pelkin/core';
+import type { WriteOf } from '@pelkin/core';
+import { endingOf, writerOf } from '@pelkin/core';
 import { download, fileStem } from '../shared/download.ts';
 import { pdfOfSheets } from '../workers/print.ts';
 import { derive } from './derived.ts';
@@ -8,11 +9,14 @@ import { useDesignStore } from './store.ts';
 /** Today as it stands on paper: year, month, day. */
 const today = (): string => new Date().toLocaleDateString('sv-SE');
 
+/** What is chosen of a file beside the design: the face that is looked at; of a machine’s file, curves and layers. */
+export type FileChoice = Pick<WriteOf, 'from' | 'curves' | 'without'>;
+
 /**
  * Writes a file of the open design and hands it to the browser; gives what belongs to be known of it. Rejects with words
  * for people where it cannot be written; null where no design is open.
  */
-export async function saveFile(key: string): Promise<string | null> {
+export async function saveFile(key: string, choice: FileChoice = {}): Promise<string | null> {
   const { design } = useDesignStore.getState();
   if (!design) return null;
   const { revision, waiting } = useKeeping.getState();
@@ -23,7 +27,8 @@ export async function saveFile(key: string): Promise<string | null> {
     revision: `revision ${revision}${waiting ? ' and later changes' : ''}`,
     date: today(),
     pdf: pdfOfSheets,
+    ...choice,
   });
-  download(`${fileStem(design.name)}${writer.ending}`, writer.type, content as BlobPart);
+  download(`${fileStem(design.name)}${endingOf(writer, choice.from)}`, writer.type, content as BlobPart);
   return told;
 }

@@ -1,4 +1,4 @@
-import type { Box, Derived, Design, Drawing, Point, Stage as StageKey } from '@pelkin/core';
+import type { Box, Derived, Design, Drawing, Point, SeenFrom, Stage as StageKey } from '@pelkin/core';
 import type { ComponentType, ReactNode } from 'react';
 import type { Field } from '../board/FieldCanvas.tsx';
 
@@ -52,9 +52,12 @@ export interface Stage<Shows = unknown> {
   /** What is decided, beside the board. */
   readonly Particulars: ComponentType;
   /** Where its work lies: what the board fits to; instrument frame, as the board shows it. */
-  readonly fitTo: (design: Design, derived: Derived) => Box;
-  /** The lines the board shows. `whole` is false for a moment after opening, before what is laid out was derived. */
-  readonly draw: (design: Design, derived: Derived, shows: Shows, whole: boolean) => Drawing;
+  readonly fitTo: (design: Design, derived: Derived, from?: SeenFrom) => Box;
+  /**
+   * The lines the board shows, of what follows from the design as it is seen `from` a face. `whole` is false for a moment
+   * after opening, before what is laid out was derived.
+   */
+  readonly draw: (design: Design, derived: Derived, shows: Shows, whole: boolean, from: SeenFrom) => Drawing;
   readonly useOnBoard: () => OnBoard<Shows>;
   /** One line about its present state, for the work order. */
   readonly summary: (design: Design, derived: Derived) => string;

@@ -3,7 +3,8 @@ import { Button, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { wordsOf } from '../../design/api.ts';
-import { useDerived } from '../../design/derived.ts';
+import { useBoard } from '../../board/boardStore.ts';
+import { useSeen } from '../seen.ts';
 import { useDesign } from '../../design/store.ts';
 import { Later } from '../../shared/Later.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
@@ -19,7 +20,8 @@ import { WORDS } from './words.ts';
 /** Paper, what goes on it, how it lies, the printer’s error, and the sheets that come of it. */
 export function TemplatesParticulars() {
   const design = useDesign();
-  const { plan, measures } = useDerived();
+  const { plan, measures } = useSeen();
+  const from = useBoard((s) => s.from);
   const [busy, setBusy] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const { width, height } = plan.sheet;
@@ -29,7 +31,7 @@ export function TemplatesParticulars() {
     setBusy(true);
     setFailure(null);
     try {
-      await saveFile('pdf');
+      await saveFile('pdf', { from });
     } catch (error) {
       setFailure(wordsOf(error));
     } finally {
@@ -66,8 +68,15 @@ export function TemplatesParticulars() {
           loadingText="Making the sheets"
           onClick={() => void print()}
         >
-          <FileDown size={15} aria-hidden /> {WORDS.saveThePaperAsPdf}
+          <FileDown size={15} aria-hidden />{' '}
+          {from === 'back' ? WORDS.saveThePaperFromTheBackAsPdf : WORDS.saveThePaperAsPdf}
         </Button>
+        {from === 'back' && (
+          <Text fontSize="12px" color="faded">
+            Seen from the back: lay it by the centre line and marks 1 and 2, which stand at the same places on
+            both faces.
+          </Text>
+        )}
         {failure && (
           <Text fontSize="12px" color="madder" role="alert">
             {failure}

@@ -2,7 +2,7 @@ import type { Box, Point } from '@pelkin/core';
 import { crosshairs, distance, planToTemplate, tapeUp } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../board/BoardContext.ts';
-import { useDerived } from '../../design/derived.ts';
+import { useSeen } from '../seen.ts';
 import { useDesign } from '../../design/store.ts';
 import { useTrialPlan, useTryPrinter } from './tryPrinter.ts';
 
@@ -16,15 +16,16 @@ const NAME_INSIDE = 34;
 /** What a simulated printer makes of the sheets, laid over the true drawing. */
 function AsPrinted() {
   const plan = useTrialPlan();
-  const { print, handedness } = useDesign();
+  const { print } = useDesign();
   const printer = useTryPrinter((s) => s.printer);
-  const { matrix } = useBoardFrame();
+  const { matrix, flip } = useBoardFrame();
   const { margins } = print;
-  const flip = handedness === 'left' ? -1 : 1;
   const lines = useMemo(() => {
     const hundredth = (n: number): number => Math.round(n * 100) / 100;
     return tapeUp(plan, margins, printer)
-      .lines.map((run) => `M${run.map((p) => `${hundredth(flip * p.x)} ${hundredth(p.y)}`).join('L')}`)
+      .lines.map(
+        (run) => `M${run.map((p) => `${hundredth(flip.x * p.x)} ${hundredth(flip.y * p.y)}`).join('L')}`,
+      )
       .join('');
   }, [plan, margins, printer, flip]);
   return <path className="as-printed" data-testid="as-printed" transform={matrix} d={lines} />;
@@ -32,17 +33,15 @@ function AsPrinted() {
 
 /** The sheets laid over the drawing: what is printed, what overlaps, where crosshairs stand, what is left out. */
 export function TemplatesTools() {
-  const { plan } = useDerived();
-  const { handedness } = useDesign();
-  const { screen } = useBoardFrame();
+  const { plan } = useSeen();
+  const { screen, flip } = useBoardFrame();
   const trial = useTryPrinter((s) => s.on);
   const hairs = useMemo(() => crosshairs(plan), [plan]);
-  const flip = handedness === 'left' ? -1 : 1;
   const back = planToTemplate(plan);
-  // The plan is turned, corrected, and mirrored for a left-handed instrument; the board shows the instrument itself.
+  // The plan is turned, corrected, and mirrored or turned over as the board is; the board shows the instrument itself.
   const place = (p: Point): Point => {
     const q = back(p);
-    return screen({ x: flip * q.x, y: q.y });
+    return screen({ x: flip.x * q.x, y: flip.y * q.y });
   };
   const corners = ({ minX, minY, maxX, maxY }: Box): readonly Point[] =>
     [

@@ -1,5 +1,6 @@
 import type { Box } from '@pelkin/core';
-import { mirrorDrawing, paperName, planToTemplate, unionBox } from '@pelkin/core';
+import { mirrorDrawing, paperName, planToTemplate, turnOverDrawing, unionBox } from '@pelkin/core';
+import { flipOf } from '../../board/view.ts';
 import { stageOf } from '../stage.ts';
 import { TemplatesParticulars } from './TemplatesParticulars.tsx';
 import { TemplatesTools } from './TemplatesTools.tsx';
@@ -12,9 +13,9 @@ export const templates = stageOf({
   about: 'Full-size paper, checked with a ruler',
   Tools: TemplatesTools,
   Particulars: TemplatesParticulars,
-  fitTo: (design, { plan }) => {
+  fitTo: (design, { plan }, from) => {
     const back = planToTemplate(plan);
-    const flip = design.handedness === 'left' ? -1 : 1;
+    const flip = flipOf(design.handedness, from);
     const corners = plan.tiles.flatMap(({ area: t }) =>
       [
         { x: t.minX, y: t.minY },
@@ -24,12 +25,16 @@ export const templates = stageOf({
       ].map(back),
     );
     return corners.reduce<Box | null>(
-      (box, { x, y }) => unionBox(box, { minX: flip * x, maxX: flip * x, minY: y, maxY: y }),
+      (box, { x, y }) =>
+        unionBox(box, { minX: flip.x * x, maxX: flip.x * x, minY: flip.y * y, maxY: flip.y * y }),
       null,
     )!;
   },
-  // As it is on paper; files are mirrored for a left-handed instrument, the board mirrors itself.
-  draw: (design, { template }) => (design.handedness === 'left' ? mirrorDrawing(template) : template),
+  // As it is on paper; files are mirrored and turned over, the board does that itself.
+  draw: (design, { template }, _, __, from) => {
+    const handed = design.handedness === 'left' ? mirrorDrawing(template) : template;
+    return from === 'back' ? turnOverDrawing(handed) : handed;
+  },
   useOnBoard: () => ({ shows: SHOWS }),
   summary: ({ print }, { plan }) => {
     const sheets = plan.printed.length;

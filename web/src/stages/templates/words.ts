@@ -31,6 +31,7 @@ export const WORDS = {
   positionOnThePaper: 'Position on the paper',
   remove: 'Remove',
   resetThePosition: 'Reset the position',
+  saveThePaperFromTheBackAsPdf: 'Save the paper from the back as PDF',
   saveThePaperAsPdf: 'Save the paper as PDF',
   sawLineOutsideTheEdge: 'Saw line outside the edge',
   sheets: 'Sheets',

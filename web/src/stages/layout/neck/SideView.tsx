@@ -68,8 +68,8 @@ export function SideView() {
       {text}
     </text>
   );
-  const ahead = flip === 1 ? 'start' : 'end';
-  const behind = flip === 1 ? 'end' : 'start';
+  const ahead = flip.x === 1 ? 'start' : 'end';
+  const behind = flip.x === 1 ? 'end' : 'start';
   return (
     <g data-testid="side-view" pointerEvents="none">
       <clipPath id="side-clip">
@@ -182,7 +182,7 @@ export function SideView() {
               cy={Z(saddle.z)}
               r={4.5}
             />
-            {label({ x: X(saddle.x) - flip * 9, y: Z(saddle.z) - 9 }, `saddle ${figure(place.z)}`, behind)}
+            {label({ x: X(saddle.x) - flip.x * 9, y: Z(saddle.z) - 9 }, `saddle ${figure(place.z)}`, behind)}
             {layout.parts.flatMap((p) =>
               p.form.poles
                 ? [
@@ -223,13 +223,13 @@ export function SideView() {
               );
             })}
             {label(
-              { x: X(heelX) + flip * 8, y: Z(-thickness) - 6 },
+              { x: X(heelX) + flip.x * 8, y: Z(-thickness) - 6 },
               `board over the face ${figure(place.boardOver)}`,
               ahead,
             )}
           </>
         )}
-        {label({ x: X(tail) + flip * 6, y: Z(-thickness / 2) + 4 }, `${figure(thickness)} thick`, ahead)}
+        {label({ x: X(tail) + flip.x * 6, y: Z(-thickness / 2) + 4 }, `${figure(thickness)} thick`, ahead)}
       </g>
       <line className="side-line" x1="0" x2={size.width} y1={top} y2={top} />
       <text className="side-title" x={52} y={top + 17}>

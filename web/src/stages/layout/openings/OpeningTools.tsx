@@ -9,6 +9,7 @@ import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
 import { useChosenInLayout } from '../chosen.ts';
+import type { Flip } from '../../../board/view.ts';
 
 const HOLD_PIXELS = 12;
 const tenth = (v: number): number => Math.round(v * 10) / 10;
@@ -114,7 +115,7 @@ function Grip(props: { id: string; index: number; name: string; at: Point; x: nu
   );
 }
 
-function onKey(event: KeyboardEvent, id: string, flip: 1 | -1): void {
+function onKey(event: KeyboardEvent, id: string, flip: Flip): void {
   const { edit, design } = useDesignStore.getState();
   const opening = design?.openings.find((o) => o.id === id);
   if (!opening) return;

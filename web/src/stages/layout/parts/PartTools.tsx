@@ -15,6 +15,7 @@ import { removeParts } from '../copyChosen.ts';
 import { layDown } from '../layDown.ts';
 import { ReachArcs } from './PickingHand.tsx';
 import { LiveDistances } from './LiveDistances.tsx';
+import type { Flip } from '../../../board/view.ts';
 
 /** Half the width of the area that takes hold of a part, px. */
 const HOLD_PIXELS = 12;
@@ -93,7 +94,7 @@ function partOfEvent(event: { target: EventTarget }): PlacedPart | null {
   return useDesignStore.getState().design?.parts.find((p) => p.id === id) ?? null;
 }
 
-function onKey(event: KeyboardEvent, flip: 1 | -1): void {
+function onKey(event: KeyboardEvent, flip: Flip): void {
   const part = partOfEvent(event);
   if (!part) return;
   const { edit } = useDesignStore.getState();

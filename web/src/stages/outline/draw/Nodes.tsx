@@ -10,6 +10,7 @@ import { useChosen } from '../chosen.ts';
 import { nodeName, placeWords } from '../../../shared/placeWords.ts';
 import { useDrag } from '../../../design/useDrag.ts';
 import { HOLD_PIXELS, tidy } from './tidy.ts';
+import type { Flip } from '../../../board/view.ts';
 
 /** Within so many pixels of the centre line a dragged node takes its place on it. */
 const SNAP_PIXELS = 6;
@@ -65,7 +66,7 @@ function nodeOfEvent(event: { target: EventTarget }): { node: OutlineNode; index
   return index < 0 ? null : { node: nodes[index]!, index };
 }
 
-function onNodeKey(event: KeyboardEvent, flip: 1 | -1): void {
+function onNodeKey(event: KeyboardEvent, flip: Flip): void {
   const found = nodeOfEvent(event);
   if (!found) return;
   const { node, index } = found;
