@@ -59,6 +59,8 @@ export function wordsOfMend(
       ? design.openings.find((o) => o.id === mend.id)?.name
       : design.parts.find((p) => p.id === mend.id)?.spec.name;
   if (mend.kind === 'square') return `Put ${name ?? 'it'} square on the edge.`;
+  if (mend.kind === 'turn')
+    return `Turn ${name ?? 'it'} ${Number(Math.abs(mend.by).toFixed(2))}° ${mend.by > 0 ? 'counter-clockwise' : 'clockwise'}.`;
   const { x, y } = mend.by;
   const ways = [
     ...(Math.abs(x) >= SAID
@@ -77,6 +79,10 @@ export function mended(design: Design, mend: Mend, { path, fits }: Pick<Facts, '
     const part = design.parts.find((p) => p.id === mend.id);
     const seat = part && squareOnEdge(path, part.at);
     return seat ? changePart(design, mend.id, seat) : design;
+  }
+  if (mend.kind === 'turn') {
+    const part = design.parts.find((p) => p.id === mend.id);
+    return part ? changePart(design, mend.id, { turn: Number((part.turn + mend.by).toFixed(2)) }) : design;
   }
   if (mend.what === 'part') return moveOnBody(design, [mend.id], mend.by, path);
   const opening = design.openings.find((o) => o.id === mend.id);

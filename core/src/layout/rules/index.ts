@@ -6,6 +6,7 @@ import { FLOOR_RULES } from './floors.ts';
 import { NECK_RULES } from './neck.ts';
 import { OVER_FACE_RULES } from './overFace.ts';
 import { PLATE_RULES } from './plates.ts';
+import { RING_RULES } from './rings.ts';
 import { ROUT_RULES } from './routs.ts';
 import { SCREW_RULES } from './screws.ts';
 import { WALL_RULES } from './walls.ts';
@@ -21,6 +22,7 @@ export const LAYOUT_RULES: readonly Rule[] = [
   ...OVER_FACE_RULES,
   ...SCREW_RULES,
   ...PLATE_RULES,
+  ...RING_RULES,
   ...BRIDGE_RULES,
   ...NECK_RULES,
   ...WIRE_RULES,
