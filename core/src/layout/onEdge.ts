@@ -12,7 +12,7 @@ import { edgePlace } from './edgePlace.ts';
 const tidy = (v: number): number => Number(v.toFixed(2));
 
 /** Where the edge runs through the line of a normal, `normal · p = value`, nearest to a place; null where it does not. */
-function crossingNear(path: ClosedPath, normal: Point, value: number, near: Point): Point | null {
+export function crossingNear(path: ClosedPath, normal: Point, value: number, near: Point): Point | null {
   let best: Point | null = null;
   for (const c of path) {
     const [a, b, d, e] = [c.p0, c.p1, c.p2, c.p3].map((p) => dot(normal, p)) as [

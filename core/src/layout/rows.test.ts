@@ -5,9 +5,12 @@ import * as edits from '../design/allEdits.ts';
 import type { Design } from '../design/schema.ts';
 import { nearestOnPath } from '../geometry/closedPath.ts';
 import { SHELF, specOf } from '../parts/shelf.ts';
-import { rowAlongEdge, rowInLine, rowOnArc, rowReading } from './rows.ts';
+import { distanceToEdge } from '../geometry/polygons.ts';
+import { edgeSeat } from './onEdge.ts';
+import { lastInLine, rowAlongEdge, rowAlongGuard, rowInLine, rowOnArc, rowReading } from './rows.ts';
 
 const derive = createDeriver();
+const DEMOS = ['windrow', 'skerry', 'fathom'] as const;
 const bare: Design = { ...demo('windrow'), parts: [], openings: [], runs: [] };
 const pot = specOf(SHELF.find((p) => p.key === 'pot-24')!);
 const withPots = (places: readonly (readonly [number, number])[]): Design =>
@@ -33,6 +36,46 @@ describe('rows of controls', () => {
       [0, 0],
     ]);
     expect(rowInLine(same, ids(same))).toBeNull();
+  });
+  it('the last comes onto the line of the others, which stay', () => {
+    const d = withPots([
+      [0, -80],
+      [-25, -95],
+      [-60, -110],
+    ]);
+    const lined = lastInLine(d, ids(d), derive(d).path)!;
+    expect(places(lined).slice(0, 2)).toEqual(places(d).slice(0, 2));
+    // The foot of its own place on the line through the two: 3 down for 5 back.
+    const [x, y] = places(lined)[2] as [number, number];
+    expect(y + 80).toBeCloseTo((3 / 5) * x, 1);
+    expect((x + 60) * 5 + (y + 110) * 3).toBeCloseTo(0, 0);
+    expect(lastInLine(d, ids(d).slice(0, 2), derive(d).path)).toBeNull();
+  });
+  it('a part in the edge slides to where the line meets the edge, square into the wood', () => {
+    const two = withPots([
+      [0, -80],
+      [-40, -100],
+    ]);
+    const jack = specOf(SHELF.find((p) => p.key === 'jack-barrel')!);
+    const d = edits.addPart(two, jack, 'edge', { x: -60, y: -150 }).design;
+    const lined = lastInLine(d, ids(d), derive(d).path)!;
+    const part = lined.parts[2]!;
+    expect(nearestOnPath(derive(d).path, part.at)!.distance).toBeLessThan(0.01);
+    expect(part.at.y + 80).toBeCloseTo((20 / 40) * part.at.x, 1);
+    expect(Math.abs(edgeSeat(derive(d).path, part).fromSquare)).toBeLessThan(0.02);
+  });
+  it('along a pickguard stand inside its edge, all as far', () => {
+    const d = { ...demo('fathom') };
+    const guarded = DEMOS.map((n) => demo(n)).find((x) => x.guards.length > 0) ?? d;
+    const some = guarded.parts.filter((p) => p.spec.kind === 'pot').map((p) => p.id);
+    const { plates } = derive(guarded);
+    const guard = plates.find((p) => guarded.guards.some((g) => g.id === p.id))!;
+    const along = rowAlongGuard(guarded, some, 5, plates)!;
+    for (const id of some) {
+      const at = along.parts.find((p) => p.id === id)!.at;
+      expect(distanceToEdge(guard.edge, at)).toBeCloseTo(5, 1);
+    }
+    expect(rowAlongGuard(bare, some, 14, [])).toBeNull();
   });
   it('on an arc keep one distance from its middle, evenly', () => {
     const d = withPots([

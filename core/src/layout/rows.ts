@@ -3,8 +3,10 @@ import type { Facts } from '../design/rule.ts';
 import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { nearestOnSegment } from '../geometry/polygons.ts';
+import { polygonPath } from '../geometry/figures.ts';
+import { distanceToEdge, nearestOnSegment } from '../geometry/polygons.ts';
 import { edgePlace } from './edgePlace.ts';
+import { crossingNear, squareOnEdge } from './onEdge.ts';
 
 const DEG = 180 / Math.PI;
 
@@ -36,6 +38,46 @@ export function rowInLine(d: Design, ids: readonly string[]): Design | null {
       return { id, at: { x: a.x + t * dx, y: a.y + t * dy } };
     }),
   );
+}
+
+/** The line of least squares through places, square to it: a point of it and its direction; null where they are one place. */
+function lineThrough(places: readonly Point[]): { readonly at: Point; readonly way: Point } | null {
+  const n = places.length;
+  const at = {
+    x: places.reduce((s, p) => s + p.x, 0) / n,
+    y: places.reduce((s, p) => s + p.y, 0) / n,
+  };
+  let [xx, xy, yy] = [0, 0, 0];
+  for (const p of places) {
+    xx += (p.x - at.x) ** 2;
+    xy += (p.x - at.x) * (p.y - at.y);
+    yy += (p.y - at.y) ** 2;
+  }
+  if (xx + yy === 0) return null;
+  const angle = Math.atan2(2 * xy, xx - yy) / 2;
+  return { at, way: { x: Math.cos(angle), y: Math.sin(angle) } };
+}
+
+/**
+ * Brings the part that was chosen last onto the line of the others, at the foot of its own place; one in the edge slides
+ * to where that line meets the edge, square into the wood. Null for fewer than three, or others in one place.
+ */
+export function lastInLine(d: Design, ids: readonly string[], path: ClosedPath): Design | null {
+  const places = placesOf(d, ids);
+  const last = places.at(-1);
+  const part = last && d.parts.find((p) => p.id === last.id);
+  if (!part || places.length < 3) return null;
+  const line = lineThrough(places.slice(0, -1).map((p) => p.at));
+  if (!line) return null;
+  const { at, way } = line;
+  if (part.face === 'edge') {
+    const normal = { x: -way.y, y: way.x };
+    const meets = crossingNear(path, normal, normal.x * at.x + normal.y * at.y, part.at);
+    const seat = meets && squareOnEdge(path, meets);
+    return seat ? edits.changePart(d, part.id, seat) : null;
+  }
+  const t = (part.at.x - at.x) * way.x + (part.at.y - at.y) * way.y;
+  return moved(d, [{ id: part.id, at: { x: at.x + t * way.x, y: at.y + t * way.y } }]);
 }
 
 /** Three places with less than twice this area between them, mm², are in one line: their circle has no middle to speak of. */
@@ -87,6 +129,22 @@ export function rowAlongEdge(d: Design, ids: readonly string[], off: number, pat
       return { id, at: { x: edge.at.x + off * Math.cos(way), y: edge.at.y + off * Math.sin(way) } };
     }),
   );
+}
+
+/** Places each part inside a pickguard's edge, all at one distance from it, mm: the pickguard nearest to the first. Null without one. */
+export function rowAlongGuard(
+  d: Design,
+  ids: readonly string[],
+  off: number,
+  plates: Facts['plates'],
+): Design | null {
+  const first = placesOf(d, ids)[0]?.at;
+  if (!first) return null;
+  const [guard] = plates
+    .filter((plate) => d.guards.some((g) => g.id === plate.id))
+    .map((plate) => ({ plate, far: distanceToEdge(plate.edge, first) }))
+    .sort((a, b) => a.far - b.far);
+  return guard ? rowAlongEdge(d, ids, off, polygonPath(guard.plate.edge)) : null;
 }
 
 /** The way that a pickguard's edge runs where it comes nearest to a place, °; null without a pickguard. */

@@ -25,7 +25,10 @@ describe('a pickup turned to its strings', () => {
     expect(found.miss).toBeLessThan(0.25);
     const next = turnToStrings(wide, pickup.id, plan);
     const after = derive(next);
-    const offs = polesOf(after.layout.parts.find((p) => p.part.id === pickup.id)!, after.stringPlan)!;
+    const offs = polesOf(
+      after.layout.parts.find((p) => p.part.id === pickup.id)!,
+      after.stringPlan,
+    )!;
     const rms = Math.sqrt(offs.reduce((s, p) => s + p.off ** 2, 0) / offs.length);
     expect(rms).toBeCloseTo(found.miss, 2);
   });

@@ -1,8 +1,9 @@
-import type { PartInPlace } from '@pelkin/core';
+import type { CutRow, PartInPlace } from '@pelkin/core';
 import {
   bridgePlaceFor,
   bridgeReach,
   controlFits,
+  cutList,
   edits,
   figureAndUnit,
   fretNumberAt,
@@ -14,9 +15,11 @@ import {
   polesOf,
   spreadAt,
   toStrings,
+  turnToStrings,
+  turnUnderStrings,
 } from '@pelkin/core';
-import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { useDerived, usePicked } from '../../../design/derived.ts';
+import { Box, Button, Text } from '@chakra-ui/react';
+import { derive, useDerived, usePicked } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
@@ -24,6 +27,9 @@ import { WORDS } from '../words.ts';
 
 /** A node of an overtone further off than this is not worth telling, mm. */
 const NODE_SIGHT = 15;
+
+/** A turn of less than this, degrees, is not worth a press. */
+const LEAST_TURN = 0.05;
 
 const signed = (v: number): string => {
   const tenths = Math.round(v * 10) / 10;
@@ -34,13 +40,34 @@ const signed = (v: number): string => {
 function Poles({ placed: laid }: { placed: PartInPlace }) {
   const { stringPlan } = useDerived();
   const units = usePicked((d) => d.units);
+  const edit = useDesignStore((s) => s.edit);
   const poles = polesOf(laid, stringPlan);
+  const turned = turnUnderStrings(laid.part, stringPlan);
   if (!poles || !laid.form.poles) return null;
   const { x } = laid.part.at;
   const fret = fretNumberAt(stringPlan.centreScale, x);
   const [node] = nodesNear(stringPlan.centreScale, x);
   return (
-    <Section title={WORDS.underTheStrings}>
+    <Section
+      title={WORDS.underTheStrings}
+      aside={
+        turned &&
+        Math.abs(turned.turn - laid.part.turn) > LEAST_TURN && (
+          <Button
+            size="2xs"
+            variant="outline"
+            title={`Turns it to ${turned.turn.toFixed(2)}°: its poles then miss the strings by ${lengthWithUnit(turned.miss, units, 2)} in the mean`}
+            onClick={() =>
+              edit(`turned ${laid.part.spec.name} to its strings`, (d) =>
+                turnToStrings(d, laid.part.id, derive(d).stringPlan),
+              )
+            }
+          >
+            {WORDS.turnToTheStrings}
+          </Button>
+        )
+      }
+    >
       <Reading
         label={WORDS.stringSpreadHere}
         value={figureAndUnit(spreadAt(stringPlan, x), units).figure}
@@ -216,29 +243,74 @@ function Weight({ placed: laid }: { placed: PartInPlace }) {
   );
 }
 
+/** What is cut for it: every rout, hole, pilot and countersink, with diameter, depth and tool. */
+function CutFor({ placed: { cuts } }: { placed: PartInPlace }) {
+  const { thickness } = useDerived().layout;
+  const units = usePicked((d) => d.units);
+  const say = (mm: number): string => figureAndUnit(mm, units).figure;
+  const tool = ({ tool: { kind, diameter } }: CutRow): string =>
+    kind === 'drill'
+      ? `drill ${say(diameter)}`
+      : kind === 'countersink'
+        ? 'countersink'
+        : diameter === 0
+          ? 'chisel its corners'
+          : `bit to ${say(diameter)}`;
+  return (
+    <Section title={WORDS.openingsForThisPart}>
+      <Box as="table" w="full" fontSize="12px" aria-label={WORDS.openingsForThisPart}>
+        <thead>
+          <tr>
+            {[WORDS.what, '⌀', WORDS.deep, WORDS.with].map((h, i) => (
+              <Box
+                as="th"
+                key={h}
+                textAlign={i === 0 || i === 3 ? 'left' : 'right'}
+                fontWeight="400"
+                color="faded"
+              >
+                {h}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {cutList(cuts, thickness).map((row) => (
+            <tr key={row.key}>
+              <td>
+                {row.count > 1 ? `${row.count} × ` : ''}
+                {row.what}
+              </td>
+              <Box as="td" textAlign="right" fontFamily="mono">
+                {row.across === null ? '' : say(row.across)}
+              </Box>
+              <Box as="td" textAlign="right" fontFamily="mono" whiteSpace="nowrap" px="1.5">
+                {row.through ? 'through' : row.depth === null ? '' : say(row.depth)}
+              </Box>
+              <Box as="td" color="faded" whiteSpace="nowrap">
+                {tool(row)}
+              </Box>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Text fontSize="12px" color="faded">
+        Depths from the face, or along the bore, {units === 'mm' ? 'mm' : 'inches'}. Try pilots in a piece of
+        the same wood first.
+      </Text>
+    </Section>
+  );
+}
+
 /** What follows from where a part lies. */
 export function PartReadings({ placed: laid }: { placed: PartInPlace }) {
-  const units = usePicked((d) => d.units);
   return (
     <>
       {laid.form.poles && <Poles placed={laid} />}
       {laid.form.saddles && <Reach placed={laid} />}
       {laid.form.bush && <Control placed={laid} />}
       {laid.form.mass > 0 && <Weight placed={laid} />}
-      {laid.cuts.length > 0 && (
-        <Section title={WORDS.openingsForThisPart}>
-          {laid.cuts
-            .filter((c) => c.role !== 'screw')
-            .map((c) => (
-              <HStack key={c.id} fontSize="12.5px">
-                <Text flex="1">{c.name}</Text>
-                <Text fontFamily="mono">
-                  {c.through ? 'through' : lengthWithUnit(c.top - c.bottom, units)}
-                </Text>
-              </HStack>
-            ))}
-        </Section>
-      )}
+      {laid.cuts.length > 0 && <CutFor placed={laid} />}
     </>
   );
 }

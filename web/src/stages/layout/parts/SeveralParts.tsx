@@ -1,5 +1,14 @@
 import type { Design } from '@pelkin/core';
-import { edits, lengthWithUnit, rowAlongEdge, rowInLine, rowOnArc, rowReading } from '@pelkin/core';
+import {
+  edits,
+  lastInLine,
+  lengthWithUnit,
+  rowAlongEdge,
+  rowAlongGuard,
+  rowInLine,
+  rowOnArc,
+  rowReading,
+} from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { derive, usePicked } from '../../../design/derived.ts';
@@ -29,6 +38,7 @@ export function SeveralParts() {
     });
     setProblem(refused ? 'Choose three parts or more, not in one place.' : null);
   };
+  const guarded = design.guards.length > 0;
   const row = rowReading(design, ids, derive(design));
   return (
     <Section title={`${ids.length} parts chosen`}>
@@ -43,6 +53,17 @@ export function SeveralParts() {
         <Button size="2xs" variant="outline" onClick={() => apply('aligned parts', (d) => rowInLine(d, ids))}>
           {WORDS.inLine}
         </Button>
+        {ids.length > 2 && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() =>
+              apply('brought the last part into line', (d) => lastInLine(d, ids, derive(d).path))
+            }
+          >
+            {WORDS.lastOntoTheirLine}
+          </Button>
+        )}
         <Button
           size="2xs"
           variant="outline"
@@ -95,6 +116,17 @@ export function SeveralParts() {
         >
           {WORDS.placeThemAlongTheEdge}
         </Button>
+        {guarded && (
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() =>
+              apply('placed parts along the pickguard', (d) => rowAlongGuard(d, ids, off, derive(d).plates))
+            }
+          >
+            {WORDS.alongThePickguard}
+          </Button>
+        )}
       </HStack>
       {problem && (
         <Text fontSize="12px" color="madder" role="alert">
