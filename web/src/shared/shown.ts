@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach';
+export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
@@ -14,5 +14,6 @@ export const useShown = create<Shown>((set, get) => ({
   places: false,
   silhouette: false,
   reach: false,
+  picture: true,
   toggle: (what) => set({ [what]: !get()[what] }),
 }));

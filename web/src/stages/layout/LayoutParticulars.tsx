@@ -1,4 +1,6 @@
 import { Suspense, lazy } from 'react';
+import { usePicked } from '../../design/derived.ts';
+import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { LAYOUT_DESKS, useLayoutDesk } from './desk.ts';
 import { Parts } from './parts/Parts.tsx';
@@ -13,9 +15,11 @@ const BODIES = { parts: Parts, openings: Openings, neck: NeckJoin, wires: Wires 
 export function LayoutParticulars() {
   const [desk, go] = useLayoutDesk();
   const Body = BODIES[desk];
+  const hasUnder = usePicked((d) => d.underlays.some((u) => !u.hidden));
   return (
     <>
       <DeskTabs label={WORDS.workOnTheLayout} desks={LAYOUT_DESKS} desk={desk} onGo={go} />
+      {hasUnder && <ShowSwitch what="picture" words={WORDS.pictureUnderTheDrawing} />}
       <Suspense fallback={null}>
         <Body />
       </Suspense>

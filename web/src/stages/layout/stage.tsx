@@ -3,6 +3,9 @@ import { figureAndUnit, growBox } from '@pelkin/core';
 import { lazy } from 'react';
 import type { Read } from '../stage.ts';
 import { layersOf, stageOf } from '../stage.ts';
+import { usePicked } from '../../design/derived.ts';
+import { useShown } from '../../shared/shown.ts';
+import { Underlays } from '../Underlays.tsx';
 import { useChosenInLayout } from './chosen.ts';
 import { useLayoutDesk } from './desk.ts';
 
@@ -50,11 +53,15 @@ export const layout = stageOf({
   }),
   useOnBoard: () => {
     const [desk] = useLayoutDesk();
+    const hasUnder = usePicked((d) => d.underlays.some((u) => !u.hidden));
+    const shown = useShown((s) => s.picture);
     return {
       shows: SHOWS,
       press: () => useChosenInLayout.getState().choose(null),
       // The side view of the neck is drawn under the body: both must be seen.
       below: desk === 'neck' ? SIDE_VIEW_MM : 0,
+      // A picture or plan that was laid under: pocket, pickups and cavities are traced over it.
+      under: hasUnder && shown ? <Underlays /> : undefined,
     };
   },
   summary: ({ parts: { length: n } }) => (n === 0 ? 'no parts yet' : `${n} ${n === 1 ? 'part' : 'parts'}`),

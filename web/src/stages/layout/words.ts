@@ -83,6 +83,7 @@ export const WORDS = {
   parts: 'Parts',
   pastTheEdge: 'Past the edge',
   pickingHand: 'Picking hand',
+  pictureUnderTheDrawing: 'Picture under the drawing',
   placedParts: 'Placed parts',
   placeThemAlongTheEdge: 'Place them along the edge',
   plateOrFerrule: 'Plate or ferrule',

@@ -10,7 +10,7 @@ import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { Later } from '../../shared/Later.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
-import { ShowSwitch } from './ShowSwitch.tsx';
+import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { CurveTemplates } from './draw/CurveTemplates.tsx';
 import { ChosenNodes, useChosenThere } from './draw/ChosenNodes.tsx';
 import { Measures } from './draw/Measures.tsx';

@@ -9,7 +9,7 @@ import { OutlineParticulars } from './OutlineParticulars.tsx';
 import { OutlineTools } from './OutlineTools.tsx';
 import { useChosen } from './chosen.ts';
 import { useDesk } from './desk.ts';
-import { Underlays } from './trace/Underlays.tsx';
+import { Underlays } from '../Underlays.tsx';
 import { useTracing } from './trace/tracing.ts';
 
 interface Shows {

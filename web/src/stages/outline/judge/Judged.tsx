@@ -5,7 +5,7 @@ import { ChosenNodes } from '../draw/ChosenNodes.tsx';
 import { Fairing } from './Fairing.tsx';
 import { Flow } from './Flow.tsx';
 import { Proportion } from './Proportion.tsx';
-import { ShowSwitch } from '../ShowSwitch.tsx';
+import { ShowSwitch } from '../../../shared/ShowSwitch.tsx';
 import { Reach, Tools } from './Tools.tsx';
 import { WhatChanged } from './WhatChanged.tsx';
 import { useCompared } from './compared.ts';

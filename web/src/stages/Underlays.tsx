@@ -1,7 +1,7 @@
 import { pixelMap } from '@pelkin/core';
 import { memo } from 'react';
-import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { useDesignStore } from '../../../design/store.ts';
+import { useBoardFrame } from '../board/BoardContext.ts';
+import { useDesignStore } from '../design/store.ts';
 
 /** The pictures under the drawing, each where it was laid. */
 export const Underlays = memo(function Underlays() {

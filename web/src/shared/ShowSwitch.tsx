@@ -1,6 +1,6 @@
 import { Switch } from '@chakra-ui/react';
-import type { Showing } from '../../shared/shown.ts';
-import { useShown } from '../../shared/shown.ts';
+import type { Showing } from './shown.ts';
+import { useShown } from './shown.ts';
 
 /** Whether something is shown on the board. */
 export function ShowSwitch({ what, words }: { what: Showing; words: string }) {
