@@ -33,3 +33,12 @@ export { mended, wordsOfMend } from './mending.ts';
 export { cutList, widestBit } from './cutList.ts';
 export type { CutRow } from './cutList.ts';
 export { ringOf, turnToStrings, turnUnderStrings } from './turnToStrings.ts';
+export {
+  changeTogether,
+  commonMeasures,
+  commonOfOpenings,
+  measureTogether,
+  openingsOfKind,
+  partsOfKind,
+} from './together.ts';
+export type { CommonMeasure, CommonOfOpenings } from './together.ts';

@@ -10,11 +10,12 @@ import {
 import type { ReactNode } from 'react';
 import { FieldShell } from './FieldShell.tsx';
 import { useDraft } from './useDraft.ts';
+import { TYPE_ONE, VARIES } from './varies.ts';
 
 interface Props {
   readonly label: string;
-  /** mm, as stored. */
-  readonly value: number;
+  /** mm, as stored; null where several things differ in it. */
+  readonly value: number | null;
   readonly unit: DisplayUnit;
   readonly limit: Limit;
   /** The words in which the value was last typed. */
@@ -37,8 +38,8 @@ const rangeWords = (limit: Limit, unit: DisplayUnit): string =>
 const SAME_LENGTH = 1e-9;
 
 /** Whether remembered words are still the value's: a drag or another tool may have moved it since. */
-function stillSays(words: string | undefined, value: number): boolean {
-  if (words === undefined) return false;
+function stillSays(words: string | undefined, value: number | null): boolean {
+  if (words === undefined || value === null) return false;
   const reading = parseLength(words, 'mm');
   return reading.ok && Math.abs(Math.abs(reading.mm) - Math.abs(value)) < SAME_LENGTH;
 }
@@ -54,16 +55,17 @@ export function LengthField(props: Props) {
     return refusal ? `${refusal.message}.` : null;
   };
   const { isTyped, shell } = useDraft({
-    shown: formatLength(value, unit, places),
-    entry: typed ?? lengthForEntry(value, unit),
-    same: (text) => text === lengthForEntry(value, unit),
+    shown: value === null ? VARIES : formatLength(value, unit, places),
+    entry: value === null ? '' : (typed ?? lengthForEntry(value, unit)),
+    same: (text) => text === (value === null ? '' : lengthForEntry(value, unit)),
     take: (text) => {
       const reading = parseLength(text, entryUnit(unit));
       if (!reading.ok) return reading.reason;
       const plain = /^[-−+]?[\d.,]+$/.test(text);
       return set(reading.mm, plain ? null : text.slice(0, 40), 'typed');
     },
-    nudge: (way, event) => set(Number((value + way * nudgeOf(event)).toFixed(6)), null, 'nudged'),
+    nudge: (way, event) =>
+      value === null ? TYPE_ONE : set(Number((value + way * nudgeOf(event)).toFixed(6)), null, 'nudged'),
     wheel: true,
   });
   return (

@@ -1,10 +1,12 @@
 import type { Refusal } from '@pelkin/core';
 import { FieldShell } from './FieldShell.tsx';
 import { useDraft } from './useDraft.ts';
+import { TYPE_ONE, VARIES } from './varies.ts';
 
 interface Props {
   readonly label: string;
-  readonly value: number;
+  /** Null where several things differ in it. */
+  readonly value: number | null;
   /** What stands behind the number: °, %, or a word. */
   readonly unit: string;
   readonly min: number;
@@ -17,7 +19,7 @@ interface Props {
 
 /** A plain number with its range: degrees, per cent, a count. Arrows step it by one, with Alt by a tenth. */
 export function NumberField({ label, value, unit, min, max, from, places = 1, whole, onCommit }: Props) {
-  const plain = String(Number(value.toFixed(places)));
+  const plain = value === null ? '' : String(Number(value.toFixed(places)));
   const set = (next: number): string | null => {
     if (!Number.isFinite(next) || next < min || next > max || (whole && !Number.isInteger(next)))
       return `A ${whole ? 'whole ' : ''}number from ${min} to ${max} goes here.`;
@@ -25,13 +27,14 @@ export function NumberField({ label, value, unit, min, max, from, places = 1, wh
     return refusal ? `${refusal.message}.` : null;
   };
   const { isTyped, shell } = useDraft({
-    shown: plain,
+    shown: value === null ? VARIES : plain,
     entry: plain,
     take: (text) => {
       const point = text.replace(',', '.').replace('−', '-');
       return set(/^[-+]?(\d+\.?\d*|\.\d+)$/.test(point) ? Number(point) : NaN);
     },
-    nudge: (way, { altKey }) => set(Number((value + way * (altKey && !whole ? 0.1 : 1)).toFixed(6))),
+    nudge: (way, { altKey }) =>
+      value === null ? TYPE_ONE : set(Number((value + way * (altKey && !whole ? 0.1 : 1)).toFixed(6))),
   });
   return (
     <FieldShell

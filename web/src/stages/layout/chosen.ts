@@ -10,7 +10,9 @@ export interface Carried {
 interface ChosenInLayout {
   /** Parts that are worked on, in the order they were chosen. */
   readonly parts: readonly string[];
+  /** The opening that is worked on: the last chosen of several. */
   readonly opening: string | null;
+  readonly openings: readonly string[];
   readonly run: string | null;
   readonly carried: Carried | null;
   /** Parts that were copied; they outlive the design they came from. */
@@ -21,6 +23,8 @@ interface ChosenInLayout {
   chooseAll(ids: readonly string[]): void;
   toggle(id: string): void;
   chooseOpening(id: string | null): void;
+  chooseOpenings(ids: readonly string[]): void;
+  toggleOpening(id: string): void;
   chooseRun(id: string | null): void;
   carry(carried: Carried | null): void;
   copy(parts: readonly PlacedPart[]): void;
@@ -31,6 +35,7 @@ interface ChosenInLayout {
 export const useChosenInLayout = create<ChosenInLayout>((set, get) => ({
   parts: [],
   opening: null,
+  openings: [],
   run: null,
   carried: null,
   copied: [],
@@ -41,7 +46,12 @@ export const useChosenInLayout = create<ChosenInLayout>((set, get) => ({
     const { parts } = get();
     set({ parts: parts.includes(id) ? parts.filter((p) => p !== id) : [...parts, id] });
   },
-  chooseOpening: (opening) => set({ opening }),
+  chooseOpening: (id) => set({ opening: id, openings: id === null ? [] : [id] }),
+  chooseOpenings: (openings) => set({ openings, opening: openings.at(-1) ?? null }),
+  toggleOpening: (id) => {
+    const { openings, chooseOpenings } = get();
+    chooseOpenings(openings.includes(id) ? openings.filter((o) => o !== id) : [...openings, id]);
+  },
   chooseRun: (run) => set({ run }),
   carry: (carried) => set({ carried }),
   copy: (copied) => set({ copied }),

@@ -1,11 +1,11 @@
 import type { Cover, Design, Opening, OpeningStep } from '@pelkin/core';
-import { LIMITS, PLAIN_COVER, canBeCovered, edits, moveOpening } from '@pelkin/core';
+import { LIMITS, PLAIN_COVER, canBeCovered, edits, moveOpening, openingsOfKind } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useCallback } from 'react';
 import { SideLength } from '../../../design/SideLength.tsx';
 import { derive, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
-import { useDesignStore } from '../../../design/store.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
@@ -184,6 +184,7 @@ function CoverOf({ id, opening }: { id: string; opening: Opening }) {
 /** Everything about the chosen opening. */
 export function ChosenOpening({ id }: { id: string }) {
   const opening = usePicked((d) => openingOf(d, id));
+  const design = useDesign();
   const edit = useDesignStore((s) => s.edit);
   const pickX = useCallback((d: Design) => openingOf(d, id)?.at.x ?? 0, [id]);
   const pickY = useCallback((d: Design) => openingOf(d, id)?.at.y ?? 0, [id]);
@@ -199,6 +200,7 @@ export function ChosenOpening({ id }: { id: string }) {
   );
   if (!opening) return null;
   const [first] = opening.steps;
+  const alike = openingsOfKind(design, id);
   return (
     <>
       <Section
@@ -247,6 +249,17 @@ export function ChosenOpening({ id }: { id: string }) {
             )
           }
         />
+        {alike.length > 1 && (
+          <HStack justify="end">
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => useChosenInLayout.getState().chooseOpenings(alike)}
+            >
+              {WORDS.allOfThisKind} ({alike.length})
+            </Button>
+          </HStack>
+        )}
         <Choice
           label={WORDS.cutFrom}
           value={opening.face}

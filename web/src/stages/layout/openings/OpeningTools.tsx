@@ -119,7 +119,7 @@ function onKey(event: KeyboardEvent, id: string, flip: Flip): void {
   const { edit, design } = useDesignStore.getState();
   const opening = design?.openings.find((o) => o.id === id);
   if (!opening) return;
-  const { chooseOpening } = useChosenInLayout.getState();
+  const { chooseOpening, toggleOpening } = useChosenInLayout.getState();
   const tidy = (v: number): number => Number(v.toFixed(2));
   onBoardKey(event, flip, {
     nudge: (by) =>
@@ -138,7 +138,7 @@ function onKey(event: KeyboardEvent, id: string, flip: Flip): void {
       edit(`removed ${opening.name}`, (d) => edits.removeOpening(d, id));
       chooseOpening(null);
     },
-    choose: () => chooseOpening(id),
+    choose: (oneMore) => (oneMore ? toggleOpening(id) : chooseOpening(id)),
     leave: () => chooseOpening(null),
   });
 }
@@ -193,6 +193,7 @@ export function OpeningTools() {
   const { layout } = useDerived();
   const { matrix, flip, view } = useBoardFrame();
   const chosen = useChosenInLayout((s) => s.opening);
+  const several = useChosenInLayout((s) => s.openings);
   const drag = useDrag((event) => {
     const id =
       event.target instanceof Element
@@ -200,6 +201,11 @@ export function OpeningTools() {
         : null;
     const opening = useDesignStore.getState().design?.openings.find((o) => o.id === id);
     if (!opening) return null;
+    if (event.shiftKey) {
+      useChosenInLayout.getState().toggleOpening(opening.id);
+      event.stopPropagation();
+      return null;
+    }
     return {
       at: opening.at,
       take: () => useChosenInLayout.getState().chooseOpening(opening.id),
@@ -229,11 +235,11 @@ export function OpeningTools() {
         {design.openings.map((o) => (
           <g
             key={o.id}
-            className={`part-target${o.id === chosen ? ' is-chosen' : ''}`}
+            className={`part-target${several.includes(o.id) ? ' is-chosen' : ''}`}
             data-opening={o.id}
             tabIndex={0}
             role="button"
-            aria-pressed={o.id === chosen}
+            aria-pressed={several.includes(o.id)}
             aria-label={o.name}
             onKeyDown={(event) => onKey(event, o.id, flip)}
             transform={matrix}
@@ -247,7 +253,7 @@ export function OpeningTools() {
         ))}
       </g>
       <GuardNodes />
-      {one && <Grips opening={one} />}
+      {one && several.length === 1 && <Grips opening={one} />}
     </>
   );
 }

@@ -7,9 +7,13 @@ import { ListRow } from '../../../shared/ListRow.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import { Guards } from './Guards.tsx';
+import { SeveralOpenings } from './SeveralOpenings.tsx';
 import { ChosenOpening } from './ChosenOpening.tsx';
 import { faceWords, stepWords } from './words.ts';
 import { WORDS } from '../words.ts';
+
+const chooseOpening = (id: string, also: boolean): void =>
+  also ? useChosenInLayout.getState().toggleOpening(id) : useChosenInLayout.getState().chooseOpening(id);
 
 type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => NewOpening };
 
@@ -122,10 +126,13 @@ export function Openings() {
   const minY = usePicked((_, x) => x.measures.box.minY);
   const chosen = useChosenInLayout((s) => s.opening);
   const edit = useDesignStore((s) => s.edit);
-  const there = openings.some((o) => o.id === chosen);
+  const several = useChosenInLayout((s) => s.openings);
+  const all = several.filter((id) => openings.some((o) => o.id === id));
+  const there = all.length === 1 && openings.some((o) => o.id === chosen);
   return (
     <>
       {there && <ChosenOpening id={chosen!} key={chosen} />}
+      {all.length > 1 && <SeveralOpenings ids={all} />}
       <Section title={WORDS.addAnOpening}>
         <HStack gap="1" wrap="wrap">
           {BEGUN.map(({ words, make }) => (
@@ -162,8 +169,8 @@ export function Openings() {
               id={o.id}
               name={o.name}
               note={`${faceWords(o.face)}; ${o.steps.map((s) => stepWords(s, units)).join('; ')}`}
-              chosen={o.id === chosen}
-              onChoose={useChosenInLayout.getState().chooseOpening}
+              chosen={all.includes(o.id)}
+              onChoose={chooseOpening}
             />
           ))}
         </Box>

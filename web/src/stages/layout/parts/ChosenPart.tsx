@@ -1,5 +1,14 @@
 import type { Design, PartSpec, PlacedPart } from '@pelkin/core';
-import { edgeSeat, edits, fannedTurn, kindOf, moveOnBody, slideOnEdge, squareOnEdge } from '@pelkin/core';
+import {
+  edgeSeat,
+  edits,
+  fannedTurn,
+  kindOf,
+  moveOnBody,
+  partsOfKind,
+  slideOnEdge,
+  squareOnEdge,
+} from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { memo, useCallback, useState } from 'react';
 import { wordsOf } from '../../../design/api.ts';
@@ -13,6 +22,7 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { copyParts, removeParts } from '../copyChosen.ts';
+import { useChosenInLayout } from '../chosen.ts';
 import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
@@ -261,10 +271,12 @@ const PartFile = memo(function PartFile({ id, spec }: { id: string; spec: PartSp
 
 /** Everything about the one part that is chosen. */
 export function ChosenPart({ id }: { id: string }) {
-  const part = partOf(useDesign(), id);
+  const design = useDesign();
+  const part = partOf(design, id);
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);
   if (!part) return null;
+  const alike = partsOfKind(design, id);
   const laid = derived.layout.parts.find((p) => p.part.id === id)!;
   return (
     <>
@@ -293,6 +305,17 @@ export function ChosenPart({ id }: { id: string }) {
         }
       >
         <Name id={id} spec={part.spec} />
+        {alike.length > 1 && (
+          <HStack justify="end">
+            <Button
+              size="2xs"
+              variant="outline"
+              onClick={() => useChosenInLayout.getState().chooseAll(alike)}
+            >
+              {WORDS.allOfThisKind} ({alike.length})
+            </Button>
+          </HStack>
+        )}
         <Place part={part} />
         {part.group && (
           <HStack fontSize="12.5px">
