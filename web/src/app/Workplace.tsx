@@ -97,7 +97,7 @@ function StageBoard({ stage }: { stage: Stage }) {
     () => stage.draw(design, derived, shows, whole, from),
     [stage, design, derived, shows, whole, from],
   );
-  const { Tools } = stage;
+  const { Tools, words } = stage;
   const flip = flipOf(design.handedness, from);
   const room = (): Box => {
     const box = stage.fitTo(design, derived, from);
@@ -121,6 +121,7 @@ function StageBoard({ stage }: { stage: Stage }) {
       marking={marking}
       under={under}
       field={field}
+      words={words && ((frame) => words(derived, frame))}
     >
       <Suspense fallback={null}>
         <Tools />

@@ -4,9 +4,11 @@ import type { PointerEvent, ReactNode } from 'react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import './board.css';
 import { BoardChips } from './BoardChips.tsx';
-import { FlipContext, boardPixels } from './BoardContext.ts';
+import type { BoardFrame } from './BoardContext.ts';
+import { FlipContext, boardPixels, frameOf } from './BoardContext.ts';
 import type { Field } from './FieldCanvas.tsx';
 import { FieldCanvas } from './FieldCanvas.tsx';
+import type { PlacedWords } from './DrawingLayers.tsx';
 import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
 import { Grid, RULER, Rulers } from './Rulers.tsx';
 import { useBoard } from './boardStore.ts';
@@ -39,6 +41,8 @@ interface Props {
   readonly under?: ReactNode;
   /** A map between the paper and all lines. */
   readonly field?: Field | undefined;
+  /** Words that the drawing's own give way to. */
+  readonly words?: ((frame: BoardFrame) => readonly PlacedWords[]) | undefined;
   /** Whether presses set marks. */
   readonly marking?: boolean;
   readonly children?: ReactNode;
@@ -56,6 +60,7 @@ export function Board({
   onPress,
   under,
   field,
+  words,
   marking,
   children,
 }: Props) {
@@ -196,7 +201,13 @@ export function Board({
           <g transform={viewMatrix(view, size, flip)}>
             <DrawingPaths drawing={drawing} />
           </g>
-          <DrawingWords drawing={drawing} view={view} size={size} flip={flip} />
+          <DrawingWords
+            first={words?.(frameOf(view, size, flip)) ?? []}
+            drawing={drawing}
+            view={view}
+            size={size}
+            flip={flip}
+          />
           {children}
           {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
         </svg>

@@ -17,19 +17,22 @@ export interface BoardFrame {
   readonly matrix: string;
 }
 
+/** How a board of a size lies, seen at a view. */
+export const frameOf = (view: View, size: Size, flip: Flip): BoardFrame => ({
+  view,
+  size,
+  flip,
+  screen: (p) => toScreen(view, size, flip, p),
+  board: (p) => toBoard(view, size, flip, p),
+  matrix: viewMatrix(view, size, flip),
+});
+
 /** How the board lies now: what overlays draw by. */
 export function useBoardFrame(): BoardFrame {
   const flip = useContext(FlipContext);
   const view = useBoard((s) => s.view);
   const size = useBoard((s) => s.size);
-  return {
-    view,
-    size,
-    flip,
-    screen: (p) => toScreen(view, size, flip, p),
-    board: (p) => toBoard(view, size, flip, p),
-    matrix: viewMatrix(view, size, flip),
-  };
+  return frameOf(view, size, flip);
 }
 
 /** The event's place in the pixels of the board that it happened on. */

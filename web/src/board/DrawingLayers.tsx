@@ -1,10 +1,14 @@
 import type { Drawing, Layer, Mark, PathMark, TextMark } from '@pelkin/core';
 import { inLayerOrder } from '@pelkin/core';
 import { memo } from 'react';
+import type { Words } from './clearWords.ts';
 import { clearWords } from './clearWords.ts';
 import { dataOf } from './pathDataOf.ts';
 import type { Flip, Size, View } from './view.ts';
 import { toScreen } from './view.ts';
+
+/** Words at a place of the board, px, told apart by a name. */
+export type PlacedWords = Words & { readonly id: string };
 
 const isPath = (mark: Mark): mark is PathMark => mark.kind === 'path';
 const isText = (mark: Mark): mark is TextMark => mark.kind === 'text';
@@ -32,35 +36,38 @@ export const DrawingPaths = memo(function DrawingPaths({ drawing }: { drawing: D
   );
 });
 
-/** Words of a drawing, at one size on the screen whatever the zoom; none over another. */
+const LOOKS = { figure: 'figure', quiet: 'figure quiet', sheet: 'tile-label' };
+
+/**
+ * Words of a drawing, at one size on the screen whatever the zoom; none over another. Those of the stage's own stand
+ * `first`, and the drawing's give way to them.
+ */
 export function DrawingWords({
+  first,
   drawing,
   view,
   size,
   flip,
 }: {
+  first: readonly PlacedWords[];
   drawing: Drawing;
   view: View;
   size: Size;
   flip: Flip;
 }) {
   const words = drawing.layers.flatMap((layer) =>
-    layer.marks.filter(isText).map((mark) => ({
+    layer.marks.filter(isText).map((mark): PlacedWords => ({
       id: mark.id,
       text: mark.text,
       at: toScreen(view, size, flip, mark.at),
       anchor:
-        mark.align === 'middle'
-          ? ('middle' as const)
-          : (mark.align === 'start') === (flip.x === 1)
-            ? ('start' as const)
-            : ('end' as const),
+        mark.align === 'middle' ? 'middle' : (mark.align === 'start') === (flip.x === 1) ? 'start' : 'end',
     })),
   );
   return (
     <>
-      {clearWords(words).map(({ id, text, at, anchor }) => (
-        <text key={id} data-mark={id} className="figure" x={at.x} y={at.y} textAnchor={anchor}>
+      {clearWords([...first, ...words]).map(({ id, text, at, anchor, look = 'figure' }) => (
+        <text key={id} data-mark={id} className={LOOKS[look]} x={at.x} y={at.y} textAnchor={anchor}>
           {text}
         </text>
       ))}

@@ -18,6 +18,11 @@ describe('words on the board', () => {
     ];
     expect(clearWords(words).map((w) => w.text)).toEqual(['24', 'back 34', '6']);
   });
+  it('a sheet’s name is larger than a figure', () => {
+    const name = { ...word('B1', 0, 0), look: 'sheet' as const };
+    expect(clearWords([name, word('24', 20, -12)])).toHaveLength(1);
+    expect(clearWords([word('B1', 0, 0), word('24', 20, -12)])).toHaveLength(2);
+  });
   it('are measured from their anchor', () => {
     expect(clearWords([word('1234', 0, 0, 'end'), word('1234', 0, 0, 'start')])).toHaveLength(2);
     expect(clearWords([word('1234', 0, 0, 'middle'), word('1234', 0, 0, 'start')])).toHaveLength(1);

@@ -1,5 +1,7 @@
 import type { Box, Derived, Design, Drawing, Point, SeenFrom, Stage as StageKey } from '@pelkin/core';
 import type { ComponentType, ReactNode } from 'react';
+import type { BoardFrame } from '../board/BoardContext.ts';
+import type { PlacedWords } from '../board/DrawingLayers.tsx';
 import type { Field } from '../board/FieldCanvas.tsx';
 
 /** What a reading of the bottom strip says of a design. */
@@ -58,6 +60,8 @@ export interface Stage<Shows = unknown> {
    * after opening, before what is laid out was derived.
    */
   readonly draw: (design: Design, derived: Derived, shows: Shows, whole: boolean, from: SeenFrom) => Drawing;
+  /** The stage's own words on the board, of what follows from the design as it is seen: the drawing's give way to them. */
+  readonly words?: (derived: Derived, frame: BoardFrame) => readonly PlacedWords[];
   readonly useOnBoard: () => OnBoard<Shows>;
   /** One line about its present state, for the work order. */
   readonly summary: (design: Design, derived: Derived) => string;

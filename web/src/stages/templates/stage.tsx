@@ -3,6 +3,7 @@ import { mirrorDrawing, paperName, planToTemplate, turnOverDrawing, unionBox } f
 import { flipOf } from '../../board/view.ts';
 import { stageOf } from '../stage.ts';
 import { TemplatesParticulars } from './TemplatesParticulars.tsx';
+import { sheetWords } from './onBoard.ts';
 import { TemplatesTools } from './TemplatesTools.tsx';
 
 const SHOWS = {};
@@ -35,6 +36,7 @@ export const templates = stageOf({
     const handed = design.handedness === 'left' ? mirrorDrawing(template) : template;
     return from === 'back' ? turnOverDrawing(handed) : handed;
   },
+  words: sheetWords,
   useOnBoard: () => ({ shows: SHOWS }),
   summary: ({ print }, { plan }) => {
     const sheets = plan.printed.length;
