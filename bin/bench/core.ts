@@ -130,6 +130,9 @@ export async function measureCore(): Promise<Measured[]> {
       strings: true,
       saddle: true,
       dimensions: true,
+      guards: true,
+      guides: true,
+      seams: true,
     },
     cutOffset: 3,
   });

@@ -14,13 +14,21 @@ import { wiringOf } from '../layout/wiring.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { handReach } from '../outline/handReach.ts';
+import { drawOwnLines } from '../outline/ownLines.ts';
 import { measureOutline } from '../outline/measures.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
 import { planStrings } from '../strings/stringPlan.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { drawBare, drawDesign, drawMiddleMarks, drawOutline, drawTemplate } from './designDrawing.ts';
+import {
+  drawBare,
+  drawDesign,
+  drawMiddleMarks,
+  drawOutline,
+  drawTemplate,
+  partsOnPaper,
+} from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { planSheets } from '../templates/plan.ts';
 import { atOnce } from './long.ts';
@@ -80,6 +88,8 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     drawDeepCuts: remember(drawDeepCuts),
     drawParts: remember(drawParts),
     drawDimensions: remember(drawDimensions),
+    drawOwnLines: remember(drawOwnLines),
+    partsOnPaper: remember(partsOnPaper),
   };
   return remember((design: Design): Derived => {
     // Each is made when it is first read: a page that shows no sheets does not wait for their plan.

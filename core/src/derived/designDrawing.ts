@@ -6,9 +6,11 @@ import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import type { SeenFrom } from '../drawing/drawing.ts';
 import type { Point } from '../geometry/point.ts';
+import { drawOwnLines } from '../outline/ownLines.ts';
 import { middleMarks } from '../outline/middleMarks.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { drawPlate } from '../layout/plates.ts';
+import type { PartInPlace } from '../layout/partInPlace.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { throughLines } from '../layout/pocket.ts';
 import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawing.ts';
@@ -26,6 +28,8 @@ export interface LayerMakers {
   readonly drawOutline: typeof drawOutline;
   readonly drawMiddleMarks: typeof drawMiddleMarks;
   readonly drawDimensions: typeof drawDimensions;
+  readonly drawOwnLines: typeof drawOwnLines;
+  readonly partsOnPaper: typeof partsOnPaper;
 }
 
 /** How far the centre line runs past everything on the board, mm. */
@@ -35,6 +39,12 @@ export const drawOutline = (path: ClosedPath): Layer => ({
   name: 'outline',
   marks: [closedPathMark('outline', 'outline', path)],
 });
+
+/** The parts whose outlines go on paper: all but those that were taken off it. */
+export const partsOnPaper = (
+  parts: readonly PartInPlace[],
+  without: readonly string[],
+): readonly PartInPlace[] => parts.filter((p) => !without.includes(p.part.id));
 
 const PLAIN: LayerMakers = {
   drawCuts,
@@ -48,6 +58,8 @@ const PLAIN: LayerMakers = {
   drawMiddleMarks,
   drawSawLine,
   drawDimensions,
+  drawOwnLines,
+  partsOnPaper,
 };
 
 /** The sides of a straight-through neck over the body's own length. */
@@ -63,7 +75,7 @@ const drawGuards = ({ guards }: Design, parts: DrawnParts): readonly Layer[] =>
   guards.length
     ? [
         {
-          name: 'plates',
+          name: 'guards',
           marks: parts.plates
             .filter((p) => guards.some((g) => g.id === p.id))
             .flatMap((p) => drawPlate(p).flatMap((l) => l.marks))
@@ -92,6 +104,7 @@ export function drawBare(
         Math.max(nutEnd, measures.box.maxX) + CENTRE_PAST,
       ),
       make.drawOutline(path),
+      ...make.drawOwnLines(design.lines, path, measures.box),
       make.drawDimensions(measures, design.units),
     ],
   };
@@ -176,7 +189,14 @@ export function drawTemplate(
     ),
   );
   if (show.openings && !behind) layers.push(...drawThrough(design, parts));
-  if (show.parts && parts.layout.parts.length) layers.push(make.drawParts(parts.layout.parts, from));
+  if (show.guards && !behind) layers.push(...drawGuards(design, parts));
+  const shownParts = show.parts ? make.partsOnPaper(parts.layout.parts, design.print.without) : [];
+  if (shownParts.length) layers.push(make.drawParts(shownParts, from));
+  layers.push(
+    ...make
+      .drawOwnLines(design.lines, path, measures.box)
+      .filter(({ name }) => (name === 'seams' ? show.seams : show.guides)),
+  );
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

@@ -15,6 +15,7 @@ export {
   twinOf,
 } from './nodeEdits.ts';
 export * from './layoutEdits.ts';
+export * from './lineEdits.ts';
 export { cutMirror, linkMirror } from './mirrorEdits.ts';
 export { layStretch, runBetween } from './stretchEdits.ts';
 export {

@@ -12,6 +12,7 @@ export type {
   Design,
   Face,
   Guard,
+  OwnLine,
   Neck,
   Opening,
   OpeningStep,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SHELF, specOf } from '../parts/shelf.ts';
 import * as edits from './allEdits.ts';
 import { checkDesign, designRefusals } from './check.ts';
+import { DESIGN_VERSION } from './version.ts';
 import { newDesign } from './defaults.ts';
 import type { Design } from './schema.ts';
 
@@ -127,6 +128,7 @@ describe('openings, runs, pickguards, the neck', () => {
       gap: 0.4,
       apart: 70,
       screwInset: 5,
+      screws: null,
     });
     expect(edits.changeGuard(guard.design, guard.id, { follow: null }).guards[0]!.follow).toBeNull();
     expect(edits.removeGuard(guard.design, guard.id).guards).toEqual([]);
@@ -158,7 +160,7 @@ describe('openings, runs, pickguards, the neck', () => {
     expect(checked).toMatchObject({
       ok: true,
       design: {
-        version: 6,
+        version: DESIGN_VERSION,
         parts: [],
         neck: { joint: 'undecided' },
         body: { thickness: 40, grain: 0 },

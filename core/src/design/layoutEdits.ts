@@ -178,6 +178,28 @@ export const setNeck = (design: Design, change: Partial<Neck>): Design =>
   inHand({ ...design, neck: { ...design.neck, ...change } }, 'layout');
 export const setNeckScrews = (design: Design, change: Partial<Neck['screws']>): Design =>
   setNeck(design, { screws: { ...design.neck.screws, ...change } });
+
+/** One of the neck's screws, counted from 0, given a length or head of its own; null: as the others. */
+export function setNeckScrew(
+  design: Design,
+  index: number,
+  change: Partial<Pick<Neck['screws'], 'length' | 'head' | 'headAcross'>> | null,
+): Design {
+  const { screws } = design.neck;
+  const screw = index + 1;
+  const before = screws.own.find((s) => s.screw === screw);
+  const others = screws.own.filter((s) => s.screw !== screw);
+  const { length, head, headAcross } = screws;
+  return setNeckScrews(design, {
+    own:
+      change === null
+        ? others
+        : [...others, { length, head, headAcross, ...before, ...change, screw }].sort(
+            (a, b) => a.screw - b.screw,
+          ),
+  });
+}
+
 export const setGrain = (design: Design, grain: number): Design =>
   inHand({ ...design, body: { ...design.body, grain } }, 'layout');
 
@@ -268,12 +290,15 @@ export const removeRun = (design: Design, id: string): Design =>
     design.runs.filter((r) => r.id !== id),
   );
 
-export function addGuard(
-  design: Design,
-  guard: Omit<Guard, 'id'>,
-): { readonly design: Design; readonly id: string } {
+/** What a new pickguard says of itself. */
+type NewGuard = Pick<
+  Guard,
+  'name' | 'nodes' | 'follow' | 'thickness' | 'bevel' | 'gap' | 'apart' | 'screwInset' | 'screws'
+>;
+
+export function addGuard(design: Design, guard: NewGuard): { readonly design: Design; readonly id: string } {
   const id = freshId(design.guards, 'g');
-  return { design: withGuards(design, [...design.guards, { ...guard, id } as Guard]), id };
+  return { design: withGuards(design, [...design.guards, { ...guard, id }]), id };
 }
 
 export const changeGuard = (design: Design, id: string, change: Partial<Guard>): Design =>

@@ -2,6 +2,7 @@ import { PLACE_LIMITS } from './nodes.ts';
 import { BODY_LIMITS } from './sections/body.ts';
 import { GUARD_LIMITS } from './sections/guards.ts';
 import { HAND_LIMITS } from './sections/hand.ts';
+import { LINE_LIMITS } from './sections/lines.ts';
 import { NECK_LIMITS } from './sections/neck.ts';
 import { OPENING_LIMITS } from './sections/openings.ts';
 import { PART_LIMITS } from './sections/parts.ts';
@@ -27,6 +28,7 @@ export const LIMITS = {
   ...PART_LIMITS,
   ...RUN_LIMITS,
   ...GUARD_LIMITS,
+  ...LINE_LIMITS,
   ...NECK_LIMITS,
   ...PRINT_LIMITS,
 };

@@ -18,11 +18,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     4: 'ef980e21efe71c5c',
     5: 'accb920eec6c4ee4',
     6: '829f727f7d1e76c7',
+    7: '422b90fc5928068d',
   },
-  2: { 3: '151eb2866ea877c8', 4: 'ccadbb0e76ea9127', 5: '5cdfbf8dd7b2e163', 6: '92ecf79a614b5963' },
-  3: { 4: '1e914fa126c40e9c', 5: '5408f7e6c0a032df', 6: '71f8d382fd9ed5a2' },
-  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560' },
-  5: { 6: '5159e789e8ce9ffe' },
+  2: {
+    3: '151eb2866ea877c8',
+    4: 'ccadbb0e76ea9127',
+    5: '5cdfbf8dd7b2e163',
+    6: '92ecf79a614b5963',
+    7: '5752f7a412c55e14',
+  },
+  3: { 4: '1e914fa126c40e9c', 5: '5408f7e6c0a032df', 6: '71f8d382fd9ed5a2', 7: 'a350cee8fd0852cb' },
+  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560', 7: '75efab88840dbf87' },
+  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c' },
+  6: { 7: 'f8a7314670ff1ed9' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
@@ -55,6 +63,21 @@ it('the marks of the stages and the cameras of pictures come with version 6', ()
     document: {
       underlays: [{ id: 'u1', focal: null, camera: null }],
       progress: { strings: 'done', later: 7 },
+    },
+  });
+});
+
+it('lines, screws of their own and artwork come with version 7', () => {
+  const six = kept(6) as Record<string, unknown>;
+  const there = migrate(six, MIGRATIONS, 7);
+  expect(there).toMatchObject({
+    ok: true,
+    document: {
+      lines: [],
+      underlays: [{ artwork: null }],
+      guards: [{ screws: null }],
+      neck: { screws: { head: 'raised', headAcross: 8.5, own: [] } },
+      print: { without: [], show: { guards: false, guides: true, seams: true, outline: true } },
     },
   });
 });

@@ -197,6 +197,32 @@ const toVersion6: Migration = (document) => {
   };
 };
 
+/**
+ * Version 7: guide and seam lines; what of the parts stays off paper; each neck screw’s own length and head; screws of
+ * a pickguard set by hand; pictures that are artwork.
+ */
+const toVersion7: Migration = (document) => {
+  const { guards, neck, print, underlays } = document;
+  const each = (raw: unknown, more: Readonly<Record<string, unknown>>): unknown =>
+    Array.isArray(raw) ? raw.map((item) => filled(item, more)) : raw;
+  return {
+    lines: [],
+    ...document,
+    guards: each(guards, { screws: null }),
+    underlays: each(underlays, { artwork: null }),
+    neck: isRecord(neck)
+      ? { ...neck, screws: filled(neck.screws, { head: 'raised', headAcross: 8.5, own: [] }) }
+      : neck,
+    print: isRecord(print)
+      ? {
+          without: [],
+          ...print,
+          show: filled(print.show, { guards: false, guides: true, seams: true }),
+        }
+      : print,
+  };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -204,4 +230,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [3, toVersion4],
   [4, toVersion5],
   [5, toVersion6],
+  [6, toVersion7],
 ]);

@@ -34,6 +34,7 @@ export type PlacedPart = Design['parts'][number];
 export type PartSpec = PlacedPart['spec'];
 export type Face = PlacedPart['face'];
 export type Guard = Design['guards'][number];
+export type OwnLine = Design['lines'][number];
 export type Neck = Design['neck'];
 export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];

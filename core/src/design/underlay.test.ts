@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry/point.ts';
 import * as edits from './allEdits.ts';
 import { checkDesign, designRefusals } from './check.ts';
+import { DESIGN_VERSION } from './version.ts';
 import { newDesign } from './defaults.ts';
 import type { Underlay } from './schema.ts';
 import { MOST_UNDERLAYS } from './sections/underlays.ts';
@@ -25,6 +26,7 @@ const plain: Underlay = {
   goodTo: null,
   focal: null,
   camera: null,
+  artwork: null,
 };
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const place = fc.record({ x: within(-500, 500), y: within(-500, 500) });
@@ -164,7 +166,13 @@ describe('a design file with pictures is refused with the place', () => {
     const checked = checkDesign({ ...rest, version: 2, print: { ...rest.print, show } });
     expect(checked).toMatchObject({
       ok: true,
-      design: { version: 6, openings: [], underlays: [], tools: [], hand: { room: 32, finger: 45 } },
+      design: {
+        version: DESIGN_VERSION,
+        openings: [],
+        underlays: [],
+        tools: [],
+        hand: { room: 32, finger: 45 },
+      },
     });
     if (checked.ok) expect(checked.design.print.show.openings).toBe(true);
   });

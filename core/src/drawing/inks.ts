@@ -15,6 +15,8 @@ export const INKS = {
   openingBack: { widthMm: 0.25, grey: 0.1, dashMm: [3, 1.5] },
   hole: { widthMm: 0.15, grey: 0 },
   holeBack: { widthMm: 0.15, grey: 0.1, dashMm: [1.5, 0.8] },
+  seam: { widthMm: 0.18, grey: 0.2, dashMm: [10, 2, 2, 2] },
+  guide: { widthMm: 0.12, grey: 0.4, dashMm: [1, 1] },
   part: { widthMm: 0.12, grey: 0.4 },
   partBack: { widthMm: 0.12, grey: 0.45, dashMm: [3, 1.5] },
   centreLine: { widthMm: 0.18, grey: 0.25, dashMm: [8, 1.5, 1, 1.5] },

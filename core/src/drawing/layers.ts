@@ -21,7 +21,12 @@ export const LAYERS = {
   openings: { file: 'OPENINGS', choice: { label: 'Openings from the front, with depths', atFirst: true } },
   holes: { file: 'HOLES', choice: { label: 'Holes, their middles crossed', atFirst: true } },
   through: { file: 'THROUGH', choice: null },
-  plates: { file: 'PLATES', choice: null },
+  guards: {
+    file: 'PICKGUARDS',
+    choice: { label: 'Pickguards’ edges and where their screws go', atFirst: false },
+  },
+  seams: { file: 'SEAMS', choice: { label: 'Seam lines', atFirst: true } },
+  guides: { file: 'GUIDES', choice: { label: 'Guide lines', atFirst: true } },
   parts: { file: 'PARTS', choice: { label: 'Outlines of the parts', atFirst: false } },
   neck: { file: 'NECK', choice: { label: 'Fingerboard and frets', atFirst: true } },
   strings: { file: 'STRINGS', choice: { label: 'String lines', atFirst: false } },

@@ -93,6 +93,9 @@ const everything = (design: Design): Design =>
       strings: true,
       saddle: true,
       dimensions: true,
+      guards: true,
+      guides: true,
+      seams: true,
     },
     cutOffset: 3,
   });

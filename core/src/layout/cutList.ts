@@ -66,8 +66,11 @@ export function cutList(cuts: readonly Cut[], thickness: number): readonly CutRo
   for (const cut of cuts.filter(isDrilled)) {
     const across = tidy(drillOf(cut));
     put({
-      // Screws of a part are alike: their numbers do not count.
-      what: cut.role === 'screw' ? `pilot, ${cut.name.replace(/ \d+$/, '')}` : cut.name,
+      // Screws of a part are alike: their numbers do not count. Those of the neck pass through the body.
+      what:
+        cut.role === 'screw'
+          ? `${cut.owner.kind === 'neck' ? 'clearance' : 'pilot'}, ${cut.name.replace(/ \d+$/, '')}`
+          : cut.name,
       across,
       depth: cut.through ? null : tidy(cut.length ?? depthFromFace(cut, thickness)),
       through: cut.through,

@@ -13,7 +13,14 @@ export { partInPlace } from './partInPlace.ts';
 export type { PartInPlace } from './partInPlace.ts';
 export { drawPlate, platesOf } from './plates.ts';
 export type { Plate } from './plates.ts';
-export { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from './pocket.ts';
+export {
+  addGuardScrew,
+  editGuardNodes,
+  moveGuardScrew,
+  removeGuardScrew,
+  spaceGuardScrews,
+} from './guardEdits.ts';
+export { biteOfNeckScrew, neckScrew, neckScrewPlaces, neckSide, pocketHalf } from './pocket.ts';
 export { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt } from './poles.ts';
 export type { Pole } from './poles.ts';
 export { drillNeed } from './runs.ts';

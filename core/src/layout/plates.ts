@@ -136,13 +136,14 @@ function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | nul
   const inner = largest(offsetPath(polygonPath(edge), -guard.screwInset));
   const taken = cutouts.map((c) => boxed(c.polygon));
   const screws =
-    guard.apart > 0 && inner
+    guard.screws ??
+    (guard.apart > 0 && inner
       ? placesAlong(inner, guard.apart).filter(
           // None in a cut-out, nor where it would break out into one.
           (at) =>
             taken.every((c) => !polygonHolds(c.polygon, at) && distanceToEdge(c.polygon, at) > SCREW_THREAD),
         )
-      : [];
+      : []);
   return {
     id: guard.id,
     name: guard.name,

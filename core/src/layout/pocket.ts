@@ -101,17 +101,28 @@ export function neckScrewPlaces(neck: Neck, stringPlan: StringPlan): readonly Po
   });
 }
 
-/** How deep a neck screw that stands at x holds in the heel, and what it leaves under the board, mm. */
+/** Length and head of one of the neck's screws, counted from 0: its own where it differs from the others. */
+export function neckScrew(
+  { screws }: Pick<Neck, 'screws'>,
+  index: number,
+): Pick<Neck['screws'], 'length' | 'head' | 'headAcross'> & { readonly differs: boolean } {
+  const own = screws.own.find((s) => s.screw === index + 1);
+  const { length, head, headAcross } = own ?? screws;
+  return { length, head, headAcross, differs: own !== undefined };
+}
+
+/** How deep one of the neck's screws, counted from 0, that stands at x holds in the heel, and what it leaves under the board, mm. */
 export const biteOfNeckScrew = (
   { neck, body }: Pick<Design, 'neck' | 'body'>,
   side: NeckSide,
   x: number,
+  index: number,
 ): ReturnType<typeof screwBite> =>
   screwBite({
     thickness: body.thickness,
     pocketDepth: pocketDepthAt(side, x),
     carve: neck.carve,
-    length: neck.screws.length,
+    length: neckScrew(neck, index).length,
     plate: neck.screws.plate,
     underHead: neck.screws.underHead,
     heel: neck.heel,
@@ -152,6 +163,7 @@ export function neckCuts(
     pocket,
     ...neckScrewPlaces(neck, stringPlan).map((at, i): Cut => {
       const diameter = neck.screws.thread + 0.3;
+      const { head, headAcross } = neckScrew(neck, i);
       const hole = pathInPlace({ kind: 'circle', diameter }, at, 0);
       return {
         id: `neck-screw-${i}`,
@@ -166,6 +178,8 @@ export function neckCuts(
         bottom: -thickness,
         through: false,
         round: { at, diameter },
+        // With a plate or ferrules the head is sunk in them, not in the wood.
+        ...(head === 'countersunk' && neck.screws.plate === 0 ? { countersink: headAcross } : {}),
         unsaid: false,
       };
     }),

@@ -140,6 +140,7 @@ describe('rows of controls', () => {
       gap: 0.5,
       apart: 0,
       screwInset: 5,
+      screws: null,
     }).design;
     const { toGuard, toCentre } = rowReading(guarded, ids(guarded), derive(guarded))!;
     expect(toCentre).toBeCloseTo(0, 9);

@@ -24,6 +24,7 @@ export { findLumps, rakedEdge, sameLump } from './lumps.ts';
 export type { Lump } from './lumps.ts';
 export { measureOutline } from './measures.ts';
 export type { OutlineMeasures } from './measures.ts';
+export { ownLinePoints } from './ownLines.ts';
 export { PROPORTION_KEYS, RATIOS, proportionsOf, shapeRatios } from './proportion.ts';
 export type { ProportionKey, Proportions, ShapeRatio } from './proportion.ts';
 export { RATIO_FIGURES, ratioFigure } from './ratioFigures.ts';

@@ -8,6 +8,7 @@ import { WORDS } from './words.ts';
 const EVERYWHERE = [
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
+  ['Escape', 'end measuring'],
   ['?', 'these keys'],
   ['Wheel', 'zoom to the pointer'],
 ] as const;

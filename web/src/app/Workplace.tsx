@@ -1,4 +1,4 @@
-import type { Box, PathMark } from '@pelkin/core';
+import type { Box, PathMark, Point } from '@pelkin/core';
 import { asSeenFrom, edits, solveOutline } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import { Suspense, useLayoutEffect, useMemo } from 'react';
@@ -9,6 +9,7 @@ import { useBoard } from '../board/boardStore.ts';
 import { flipOf } from '../board/view.ts';
 import { Following } from '../design/Following.tsx';
 import { derive, useDerived, usePicked } from '../design/derived.ts';
+import { useSnap } from '../design/useSnap.ts';
 import { sameJson } from '../design/sameJson.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
@@ -99,6 +100,7 @@ function StageBoard({ stage }: { stage: Stage }) {
   );
   const { Tools, words } = stage;
   const flip = flipOf(design.handedness, from);
+  const snapTo = useSnap();
   const room = (): Box => {
     const box = stage.fitTo(design, derived, from);
     return { ...box, minY: box.minY - below };
@@ -119,6 +121,8 @@ function StageBoard({ stage }: { stage: Stage }) {
       onTurnOver={turnOver}
       onPress={(at) => press?.(at)}
       marking={marking}
+      snap={(at) => snapTo(design, at)}
+      onKeepMeasure={keepMeasure}
       under={under}
       field={field}
       words={words && ((frame) => words(derived, frame))}
@@ -129,6 +133,21 @@ function StageBoard({ stage }: { stage: Stage }) {
       <TheirOutline />
     </Board>
   );
+}
+
+/** Keeps what the ruler measured as a line of the design. */
+function keepMeasure(kind: 'guide' | 'seam', from: Point, to: Point): void {
+  const tidy = ({ x, y }: Point) => ({ x: Math.round(x * 100) / 100, y: Math.round(y * 100) / 100 });
+  useDesignStore.getState().edit(
+    `kept a measure as a ${kind}`,
+    (d) =>
+      edits.addLine(d, {
+        name: edits.freeLineName(d, kind),
+        kind,
+        way: { by: 'points', from: tidy(from), to: tidy(to) },
+      }).design,
+  );
+  useBoard.getState().setRuler(null);
 }
 
 /** Board and particulars of the stage. */

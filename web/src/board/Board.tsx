@@ -11,6 +11,8 @@ import { FieldCanvas } from './FieldCanvas.tsx';
 import type { PlacedWords } from './DrawingLayers.tsx';
 import { DrawingPaths, DrawingWords } from './DrawingLayers.tsx';
 import { Grid, RULER, Rulers } from './Rulers.tsx';
+import type { SnapAt } from './TwoPointRuler.tsx';
+import { RulerLine, RulerReading, setRulerEnd } from './TwoPointRuler.tsx';
 import { useBoard } from './boardStore.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useStable } from '../shared/useStable.ts';
@@ -43,6 +45,10 @@ interface Props {
   readonly field?: Field | undefined;
   /** Words that the drawing's own give way to. */
   readonly words?: ((frame: BoardFrame) => readonly PlacedWords[]) | undefined;
+  /** What a place is drawn to when it is measured to. */
+  readonly snap?: SnapAt;
+  /** Keeps what was measured as a line of its own. */
+  readonly onKeepMeasure?: (kind: 'guide' | 'seam', from: Point, to: Point) => void;
   /** Whether presses set marks. */
   readonly marking?: boolean;
   readonly children?: ReactNode;
@@ -61,6 +67,8 @@ export function Board({
   under,
   field,
   words,
+  snap,
+  onKeepMeasure,
   marking,
   children,
 }: Props) {
@@ -68,6 +76,7 @@ export function Board({
   const svg = useRef<SVGSVGElement>(null);
   const view = useBoard((s) => s.view);
   const size = useBoard((s) => s.size);
+  const measuring = useBoard((s) => s.ruler !== null);
   const shownPlace = useBoard((s) => s.shownPlace);
   const { setSize, setPointer, zoom, pan, fit } = useBoard.getState();
   const [panning, setPanning] = useState(false);
@@ -163,7 +172,9 @@ export function Board({
     if (!points.delete(event.pointerId) || points.size > 0) return;
     if (moved < PRESS_PIXELS) {
       useBoard.getState().showPlace(null);
-      onPress?.(toBoard(view, size, flip, boardPixels(event, event.currentTarget)));
+      const at = toBoard(view, size, flip, boardPixels(event, event.currentTarget));
+      if (useBoard.getState().ruler) setRulerEnd(at, snap);
+      else onPress?.(at);
     }
     setPanning(false);
   };
@@ -176,7 +187,7 @@ export function Board({
         {field && <FieldCanvas field={field} view={view} size={size} flip={flip} />}
         <svg
           ref={svg}
-          className={`board${panning ? ' is-panning' : ''}${under ? ' see-through' : ''}${marking ? ' is-marking' : ''}${field ? ' over-field' : ''}`}
+          className={`board${panning ? ' is-panning' : ''}${under ? ' see-through' : ''}${marking || measuring ? ' is-marking' : ''}${field ? ' over-field' : ''}`}
           role="group"
           aria-label={label}
           onPointerDown={onPointerDown}
@@ -209,8 +220,10 @@ export function Board({
             flip={flip}
           />
           {children}
+          {measuring && <RulerLine snap={snap} />}
           {ring && <circle className="place-ring" cx={ring.x} cy={ring.y} r={17} data-testid="shown-place" />}
         </svg>
+        {measuring && <RulerReading unit={unit} snap={snap} onKeep={onKeepMeasure} inset={RULER} />}
         <Rulers view={view} size={size} flip={flip} unit={unit} />
         <BoardChips
           unit={unit}

@@ -1,7 +1,7 @@
 import type { DisplayUnit, Point, SeenFrom } from '@pelkin/core';
 import { lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, IconButton, Text } from '@chakra-ui/react';
-import { FlipVertical2, Maximize, Minus, Plus, Ruler } from 'lucide-react';
+import { FlipVertical2, Maximize, Minus, Monitor, Plus, Ruler } from 'lucide-react';
 import { memo, useState } from 'react';
 import { LifeSize } from './LifeSize.tsx';
 import { useBoard } from './boardStore.ts';
@@ -77,7 +77,8 @@ export const BoardChips = memo(function BoardChips({
   onTurnOver?: () => void;
 }) {
   const pixelsPerMm = useBoard((s) => s.pixelsPerMm);
-  const { zoom, setScale } = useBoard.getState();
+  const isMeasuring = useBoard((s) => s.ruler !== null);
+  const { zoom, setScale, setRuler } = useBoard.getState();
   const scale = useBoard((s) => s.view.scale);
   const [measuring, setMeasuring] = useState(false);
   return (
@@ -97,6 +98,16 @@ export const BoardChips = memo(function BoardChips({
         <HStack px="3" h="30px" {...chip} pointerEvents="none">
           <ScaleBar unit={unit} />
         </HStack>
+        <HStack gap="0" h="30px" {...chip}>
+          <Button
+            size="xs"
+            variant={isMeasuring ? 'subtle' : 'ghost'}
+            aria-pressed={isMeasuring}
+            onClick={() => setRuler(isMeasuring ? null : { from: null, to: null })}
+          >
+            <Ruler size={13} aria-hidden /> {WORDS.measure}
+          </Button>
+        </HStack>
         {onTurnOver && (
           <HStack gap="0" h="30px" {...chip}>
             <Button
@@ -112,7 +123,7 @@ export const BoardChips = memo(function BoardChips({
         <HStack gap="0" h="30px" {...chip}>
           {pixelsPerMm === null ? (
             <Button size="xs" variant="ghost" onClick={() => setMeasuring(true)}>
-              <Ruler size={13} aria-hidden /> {WORDS.lifeSize}
+              <Monitor size={13} aria-hidden /> {WORDS.lifeSize}
             </Button>
           ) : (
             <Button
@@ -134,7 +145,7 @@ export const BoardChips = memo(function BoardChips({
               aria-label={WORDS.measureThisScreenAgain}
               onClick={() => setMeasuring(true)}
             >
-              <Ruler size={13} />
+              <Monitor size={13} />
             </IconButton>
           )}
         </HStack>

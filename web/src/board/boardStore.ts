@@ -1,4 +1,4 @@
-import type { Box, Point, SeenFrom } from '@pelkin/core';
+import type { Box, Point, SeenFrom, Snapped } from '@pelkin/core';
 import { create } from 'zustand';
 import type { Flip, Size, View } from './view.ts';
 import { fitBox, panBy, zoomTo } from './view.ts';
@@ -17,6 +17,8 @@ interface BoardState {
   readonly pointer: Point | null;
   /** A place that a reading or finding was pressed for; shown with a ring until the next press. */
   readonly shownPlace: Point | null;
+  /** The two-point ruler while it is on: its ends, each null until it is set. */
+  readonly ruler: { readonly from: Snapped | null; readonly to: Snapped | null } | null;
   /** Pixels a true millimetre takes on this screen, once it was measured. */
   readonly pixelsPerMm: number | null;
   setSize(size: Size): void;
@@ -30,6 +32,7 @@ interface BoardState {
   pan(dx: number, dy: number, flip: Flip): void;
   fit(box: Box): void;
   showPlace(place: Point | null): void;
+  setRuler(ruler: BoardState['ruler']): void;
   setPixelsPerMm(value: number): void;
 }
 
@@ -49,6 +52,7 @@ export const useBoard = create<BoardState>((set, get) => ({
   from: 'front',
   pointer: null,
   shownPlace: null,
+  ruler: null,
   pixelsPerMm: storedPixelsPerMm(),
   setSize: (size) => {
     const now = get().size;
@@ -65,7 +69,7 @@ export const useBoard = create<BoardState>((set, get) => ({
   begin: (expected, box) => {
     const { size: measured } = get();
     const size = measured.width > 0 ? measured : expected;
-    set({ from: 'front' });
+    set({ from: 'front', ruler: null });
     if (size.width > 0) set({ size, view: fitBox(box, size, AROUND) });
   },
   fit: (box) => {
@@ -84,6 +88,7 @@ export const useBoard = create<BoardState>((set, get) => ({
         : { shownPlace },
     );
   },
+  setRuler: (ruler) => set({ ruler }),
   setPixelsPerMm: (pixelsPerMm) => {
     set({ pixelsPerMm });
     try {

@@ -1,12 +1,18 @@
 /** Every label of the board: the one place where it is worded. Tests name controls by it. */
 export const WORDS = {
   cancel: 'Cancel',
+  endMeasuring: 'End',
   fitTheDrawing: 'Fit the drawing',
   fromTheBack: 'From the back',
+  keepAsAGuide: 'Keep as a guide',
+  keepAsASeam: 'Keep as a seam',
   lifeSize: 'Life size',
+  measure: 'Measure',
   measureThisScreen: 'Measure this screen',
   measureThisScreenAgain: 'Measure this screen again',
   ofLifeSize: 'of life size',
+  pressWhereTheMeasureBegins: 'Press where the measure begins.',
+  ruler: 'Ruler',
   showAtLifeSize: 'Show at life size',
   theCardFits: 'The card fits',
   zoomIn: 'Zoom in',

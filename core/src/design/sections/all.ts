@@ -3,6 +3,7 @@ import { findingsSection } from './findings.ts';
 import { guardsSection } from './guards.ts';
 import { handSection } from './hand.ts';
 import { handednessSection, nameSection, unitsSection } from './head.ts';
+import { linesSection } from './lines.ts';
 import { neckSection } from './neck.ts';
 import { openingsSection } from './openings.ts';
 import { outlineSection } from './outline.ts';
@@ -30,6 +31,7 @@ export const SECTIONS = {
   parts: partsSection,
   runs: runsSection,
   guards: guardsSection,
+  lines: linesSection,
   neck: neckSection,
   print: printSection,
   findings: findingsSection,

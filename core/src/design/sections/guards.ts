@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import type { Limits } from '../limit.ts';
-import { idRefusals, lineSchema, nodesRefusals } from '../nodes.ts';
+import { idRefusals, lineSchema, nodesRefusals, placeSchema } from '../nodes.ts';
 import type { Refusal } from '../refusal.ts';
 import { idSchema, limited, mm, nameSchema } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
 
 export const MOST_GUARDS = 8;
+export const MOST_GUARD_SCREWS = 60;
 
 export const GUARD_LIMITS = {
   'guard.follow': { label: 'inside the edge', min: 0, max: 120, from: 'the body’s edge, inward' },
@@ -32,6 +33,11 @@ const guardSchema = () =>
     /** Its screws are about so far apart and so far inside its edge; none with 0. */
     apart: mm(GUARD_LIMITS['guard.apart']),
     screwInset: mm(GUARD_LIMITS['guard.screwInset']),
+    /** Its screws where they were set by hand; null while they follow its edge. */
+    screws: z
+      .array(placeSchema(), { error: 'the screws of a pickguard must be a list of places' })
+      .max(MOST_GUARD_SCREWS, `over ${MOST_GUARD_SCREWS} screws in one pickguard cannot be kept`)
+      .nullable(),
   });
 
 const guardsSchema = () =>

@@ -4,6 +4,9 @@ import { count, limited, mm } from '../schemaParts.ts';
 import { section } from '../section.ts';
 import { SHAPE_LIMITS } from '../shapes.ts';
 
+/** The most screws that hold a neck. */
+export const MOST_NECK_SCREWS = 8;
+
 export const NECK_LIMITS = {
   'neck.heel': {
     label: 'heel with board',
@@ -27,13 +30,17 @@ export const NECK_LIMITS = {
   'neck.carve': { label: 'heel carve', min: 0, max: 40, from: 'the back face' },
   'neck.tenon': { label: 'tenon', min: 10, max: 200, from: 'cheek to cheek' },
   'neck.core': { label: 'through neck', min: 20, max: 200, from: 'edge to edge behind the board' },
-  'neck.screwCount': { label: 'neck screws', min: 0, max: 8, from: 'in two rows' },
+  'neck.screwCount': { label: 'neck screws', min: 0, max: MOST_NECK_SCREWS, from: 'in two rows' },
   'neck.screwFrom': { label: 'middle of the screws', min: 5, max: 200, from: 'the joint, tailward' },
   'neck.screwSpan': { label: 'screws apart', min: 0, max: 150, from: 'centre to centre' },
   'neck.screwLength': { label: 'screw length', min: 5, max: 120, from: 'under its head to its tip' },
   'neck.screwThread': { label: 'screw diameter', min: 1, max: 12, from: 'across the thread' },
+  'neck.head': { label: 'screw head', min: 2, max: 25, from: 'across the head' },
   'neck.plate': { label: 'under the head', min: 0, max: 10, from: 'what lies between head and wood' },
 } as const satisfies Limits;
+
+const headSchema = () =>
+  z.enum(['raised', 'countersunk'], { error: 'a screw’s head is “raised” or “countersunk”' });
 
 /** How neck and body meet, in plan and seen from the side (formulas section 3). */
 const neckSchema = () =>
@@ -72,6 +79,26 @@ const neckSchema = () =>
       root: mm(NECK_LIMITS['neck.screwThread']),
       plate: mm(NECK_LIMITS['neck.plate']),
       underHead: mm(NECK_LIMITS['neck.plate']),
+      /** A raised head stands on what lies under it, a countersunk one in it. */
+      head: headSchema(),
+      headAcross: mm(NECK_LIMITS['neck.head']),
+      /** Those that differ from the others, each by its number from 1: the lengths and heads of its own. */
+      own: z
+        .array(
+          z.looseObject({
+            screw: count({
+              label: 'the number of a neck screw',
+              min: 1,
+              max: MOST_NECK_SCREWS,
+              from: 'the first',
+            }),
+            length: mm(NECK_LIMITS['neck.screwLength']),
+            head: headSchema(),
+            headAcross: mm(NECK_LIMITS['neck.head']),
+          }),
+          { error: 'the screws that differ must be a list' },
+        )
+        .max(MOST_NECK_SCREWS, `over ${MOST_NECK_SCREWS} screws that differ cannot be kept`),
     }),
   });
 
@@ -106,6 +133,9 @@ export const plainNeck = (long: boolean) => ({
     root: 3.2,
     plate: 2,
     underHead: 0,
+    head: 'raised' as const,
+    headAcross: 8.5,
+    own: [],
   },
 });
 

@@ -5,8 +5,9 @@ import type { Limits } from '../limit.ts';
 import { figure } from '../nodes.ts';
 import { sheetSize } from '../paper.ts';
 import type { Refusal } from '../refusal.ts';
-import { limited, mm } from '../schemaParts.ts';
+import { idSchema, limited, mm } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
+import { MOST_PARTS } from './parts.ts';
 import { section } from '../section.ts';
 
 export const PRINT_LIMITS = {
@@ -88,6 +89,10 @@ const printSchema = () =>
     show: z.looseObject(
       Object.fromEntries(SHOWABLE.map((layer) => [layer, z.boolean()])) as Record<Showable, z.ZodBoolean>,
     ),
+    /** Parts whose outlines stay off paper, by their ids, while the others go on it. */
+    without: z
+      .array(idSchema('a part that stays off paper'), { error: 'what stays off paper must be a list' })
+      .max(MOST_PARTS, `over ${MOST_PARTS} parts that stay off paper cannot be kept`),
     /** Widths of the outline and of an ordinary fine line; the others keep their proportion to it. */
     weights: z.looseObject({
       edge: mm(PRINT_LIMITS['print.edgeWeight']),
@@ -143,6 +148,7 @@ export const plainPrint = () => ({
   overlap: 12,
   correction: { x: 1, y: 1 },
   show: shownAtFirst(),
+  without: [],
   weights: { edge: 0.35, fine: 0.12 },
   cutOffset: null,
   place: { turn: 0, shiftX: 0, shiftY: 0 },

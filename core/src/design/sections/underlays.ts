@@ -75,6 +75,10 @@ const underlaySchema = () =>
         plane: z.enum(['face', 'bench'], { error: 'a photo was marked on the “face” or on the “bench”' }),
       })
       .nullable(),
+    /** The face that it is the artwork of; null for a picture to draw over. */
+    artwork: z
+      .enum(['front', 'back'], { error: 'a picture is the artwork of the “front” or of the “back”' })
+      .nullable(),
   });
 
 const underlaysSchema = () =>

@@ -12,7 +12,7 @@ function bites({ neck, strings, body, stringPlan }: Pick<Facts, 'neck' | 'string
   return neckScrewPlaces(neck, stringPlan).map((at, i) => ({
     at,
     i,
-    ...biteOfNeckScrew({ neck, body }, side, at.x),
+    ...biteOfNeckScrew({ neck, body }, side, at.x, i),
   }));
 }
 

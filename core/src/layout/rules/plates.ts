@@ -1,8 +1,10 @@
+import type { Polygon } from '../../geometry/polygons.ts';
 import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
 import type { Point } from '../../geometry/point.ts';
 import { isOf } from '../cut.ts';
+import type { Plate } from '../plates.ts';
 import { edgeSwing } from '../plates.ts';
-import type { Rule } from '../../design/rule.ts';
+import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
@@ -64,28 +66,89 @@ export const plateScrew = rule({
     ),
 });
 
+/** A pickguard’s screw goes so deep, mm; its head is so wide. */
+const GUARD_SCREW = { deep: 12, head: 5.5 };
+
+/** How far inside (less than 0) or outside a polygon a place is, mm. */
+const beyond = (polygon: Polygon, at: Point): number =>
+  (polygonHolds(polygon, at) ? -1 : 1) * distanceToEdge(polygon, at);
+
+const guardPlates = ({ guards, plates }: Pick<Facts, 'guards' | 'plates'>): readonly Plate[] =>
+  plates.filter((p) => guards.some((g) => g.id === p.id));
+
 export const guardScrewWood = rule({
   ...BASE,
   id: 'guard-screw-wood',
   severity: 'stop',
-  unit: '',
-  limit: null,
+  limit: {
+    name: 'guardScrewWood',
+    label: 'Wood round a pickguard’s screw',
+    value: 2,
+    unit: 'mm',
+    min: 0,
+    max: 20,
+  },
   title: 'A pickguard’s screw finds no wood',
-  says: ({ subject }) => `Under a screw of ${subject} there is an opening.`,
-  remedy: 'Set the screws further apart or inside, or move the opening.',
+  says: ({ measured, limit, subject }) =>
+    `A screw of ${subject} has ${measured} of wood beside it (below zero: it stands over the opening); at least ${limit} is recommended.`,
+  remedy: 'Move the screw by hand, set the screws further apart or inside, or move the opening.',
   reads: ['guards', 'layout', 'plates'],
-  find: ({ guards, layout, plates }) =>
-    plates
-      .filter((p) => guards.some((g) => g.id === p.id))
-      .flatMap((p) =>
-        p.screws
-          .filter((s) =>
-            layout.cuts.some(
-              (c) => c.face === 'front' && c.role !== 'screw' && polygonHolds(c.area.polygon, s.at),
-            ),
+  find: ({ guards, layout, plates }, limit) =>
+    guardPlates({ guards, plates }).flatMap((p) =>
+      p.screws.flatMap((s, i): readonly Hit[] => {
+        // What is cut from the back is met where it comes as near to the face as the screw is long.
+        const met = layout.cuts.filter(
+          (c) => c.role !== 'screw' && c.face !== 'edge' && c.top > -GUARD_SCREW.deep,
+        );
+        const near = met.map((c) => ({ c, by: beyond(c.area.polygon, s.at) }));
+        const least = near.reduce<(typeof near)[number] | null>((a, b) => (a && a.by <= b.by ? a : b), null);
+        return least && least.by < limit
+          ? [
+              {
+                subject: `${p.id} ${i}`,
+                about: `${p.name}, at ${least.c.name}`,
+                where: s.at,
+                measured: least.by,
+              },
+            ]
+          : [];
+      }),
+    ),
+});
+
+export const guardScrewKnob = rule({
+  ...BASE,
+  id: 'guard-screw-knob',
+  limit: {
+    name: 'guardScrewKnob',
+    label: 'Pickguard’s screw head to a knob',
+    value: 1.5,
+    unit: 'mm',
+    min: 0,
+    max: 40,
+  },
+  title: 'A pickguard’s screw lies under a knob',
+  says: ({ measured, limit, subject }) =>
+    `Between a screw’s head and ${subject} there is ${measured} (below zero: it lies under it); at least ${limit} is recommended.`,
+  remedy: 'Move the screw by hand along the pickguard’s edge.',
+  reads: ['guards', 'layout', 'plates'],
+  find: ({ guards, layout, plates }, limit) =>
+    guardPlates({ guards, plates }).flatMap((p) =>
+      p.screws.flatMap((s, i): readonly Hit[] =>
+        layout.parts
+          .filter((o) => o.part.face === p.face && (o.form.knob || o.form.sweep))
+          .flatMap((o) =>
+            o.clear.map((area) => ({ o, by: beyond(area.polygon, s.at) - GUARD_SCREW.head / 2 })),
           )
-          .map((s, i) => ({ subject: `${p.id} ${i}`, about: p.name, where: s.at, measured: null })),
+          .filter(({ by }) => by < limit)
+          .map(({ o, by }) => ({
+            subject: `${p.id} ${i} ${o.part.id}`,
+            about: `${o.part.spec.name} over ${p.name}`,
+            where: s.at,
+            measured: by,
+          })),
       ),
+    ),
 });
 
 /** A ledge this much narrower than it was set, mm, is narrower: rounding of its line aside. */
@@ -119,4 +182,10 @@ export const ledgeNarrow = rule({
     }),
 });
 
-export const PLATE_RULES: readonly Rule[] = [guardUneven, plateScrew, guardScrewWood, ledgeNarrow];
+export const PLATE_RULES: readonly Rule[] = [
+  guardUneven,
+  plateScrew,
+  guardScrewWood,
+  guardScrewKnob,
+  ledgeNarrow,
+];

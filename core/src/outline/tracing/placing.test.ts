@@ -22,6 +22,7 @@ const picture: Underlay = {
   goodTo: null,
   focal: null,
   camera: null,
+  artwork: null,
 };
 const [a, b] = [
   { x: 300, y: 580 },

@@ -9,7 +9,8 @@ import { WORDS } from './words.ts';
 const Openings = lazy(async () => ({ default: (await import('./openings/Openings.tsx')).Openings }));
 const NeckJoin = lazy(async () => ({ default: (await import('./neck/NeckJoin.tsx')).NeckJoin }));
 const Wires = lazy(async () => ({ default: (await import('./wires/Wires.tsx')).Wires }));
-const BODIES = { parts: Parts, openings: Openings, neck: NeckJoin, wires: Wires } as const;
+const Lines = lazy(async () => ({ default: (await import('./lines/Lines.tsx')).Lines }));
+const BODIES = { parts: Parts, openings: Openings, neck: NeckJoin, wires: Wires, lines: Lines } as const;
 
 /** Laying out: parts, openings, the neck join, wires; one desk at a time, each with its own address. */
 export function LayoutParticulars() {

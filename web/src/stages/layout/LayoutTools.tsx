@@ -7,6 +7,7 @@ const OpeningTools = lazy(async () => ({
 }));
 const SideView = lazy(async () => ({ default: (await import('./neck/SideView.tsx')).SideView }));
 const RunTools = lazy(async () => ({ default: (await import('./wires/RunTools.tsx')).RunTools }));
+const LineTools = lazy(async () => ({ default: (await import('./lines/LineTools.tsx')).LineTools }));
 
 /** What is taken hold of on the board in the Layout stage. */
 export function LayoutTools() {
@@ -18,6 +19,7 @@ export function LayoutTools() {
         {desk === 'openings' && <OpeningTools />}
         {desk === 'neck' && <SideView />}
         {desk === 'wires' && <RunTools />}
+        {desk === 'lines' && <LineTools />}
       </Suspense>
     </>
   );

@@ -14,6 +14,9 @@ interface ChosenInLayout {
   readonly opening: string | null;
   readonly openings: readonly string[];
   readonly run: string | null;
+  readonly line: string | null;
+  /** The node of a pickguard that is worked on, or the screw. */
+  readonly ofGuard: { readonly guard: string; readonly node?: string; readonly screw?: number } | null;
   readonly carried: Carried | null;
   /** Parts that were copied; they outlive the design they came from. */
   readonly copied: readonly PlacedPart[];
@@ -26,6 +29,8 @@ interface ChosenInLayout {
   chooseOpenings(ids: readonly string[]): void;
   toggleOpening(id: string): void;
   chooseRun(id: string | null): void;
+  chooseLine(id: string | null): void;
+  chooseOfGuard(it: ChosenInLayout['ofGuard']): void;
   carry(carried: Carried | null): void;
   copy(parts: readonly PlacedPart[]): void;
   measure(key: string | null): void;
@@ -37,6 +42,8 @@ export const useChosenInLayout = create<ChosenInLayout>((set, get) => ({
   opening: null,
   openings: [],
   run: null,
+  line: null,
+  ofGuard: null,
   carried: null,
   copied: [],
   caliper: null,
@@ -53,6 +60,8 @@ export const useChosenInLayout = create<ChosenInLayout>((set, get) => ({
     chooseOpenings(openings.includes(id) ? openings.filter((o) => o !== id) : [...openings, id]);
   },
   chooseRun: (run) => set({ run }),
+  chooseLine: (line) => set({ line }),
+  chooseOfGuard: (ofGuard) => set({ ofGuard }),
   carry: (carried) => set({ carried }),
   copy: (copied) => set({ copied }),
   measure: (caliper) => set({ caliper }),

@@ -97,5 +97,7 @@ export const layout = stageOf({
     () => import('./neck/SideView.tsx'),
     () => import('./wires/Wires.tsx'),
     () => import('./wires/RunTools.tsx'),
+    () => import('./lines/Lines.tsx'),
+    () => import('./lines/LineTools.tsx'),
   ],
 });

@@ -19,7 +19,7 @@ interface Shows {
 }
 const NOTHING: Shows = { dimensions: false, sides: false, places: false };
 /** The outline is drawn alone: what is laid out in it would only hide its nodes. */
-const HIDDEN = new Set(['saddle', 'holes', 'parts', 'back', 'plates']);
+const HIDDEN = new Set(['saddle', 'holes', 'parts', 'back', 'guards']);
 /** Room round the body, mm. */
 const ROOM = 34;
 

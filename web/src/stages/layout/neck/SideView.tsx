@@ -209,7 +209,7 @@ export function SideView() {
                 : [],
             )}
             {screws.map((p, i) => {
-              const bite = biteOfNeckScrew(design, side, p.x);
+              const bite = biteOfNeckScrew(design, side, p.x, i);
               const tip = -pocketDepthAt(side, p.x) + bite.bite;
               return (
                 <path

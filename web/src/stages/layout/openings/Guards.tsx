@@ -124,6 +124,7 @@ export function Guards() {
         gap: 0.4,
         apart: 75,
         screwInset: 5,
+        screws: null,
       });
       return added.design;
     });

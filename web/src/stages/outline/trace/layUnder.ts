@@ -66,6 +66,7 @@ function firstLay(
     goodTo: null,
     focal,
     camera: null,
+    artwork: null,
   };
 }
 

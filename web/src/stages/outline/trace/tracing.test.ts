@@ -23,6 +23,7 @@ const underlay: Underlay = {
   goodTo: null,
   focal: null,
   camera: null,
+  artwork: null,
 };
 const design = newDesign('Traced', 6, 628);
 const now = (): Underlay => useDesignStore.getState().design!.underlays[0]!;
