@@ -94,10 +94,7 @@ export const BoardChips = memo(function BoardChips({
       >
         <PointerPlace unit={unit} />
       </HStack>
-      <HStack position="absolute" right="10px" bottom="10px" gap="2">
-        <HStack px="3" h="30px" {...chip} pointerEvents="none">
-          <ScaleBar unit={unit} />
-        </HStack>
+      <HStack position="absolute" right="10px" top={`${inset + 10}px`} gap="2">
         <HStack gap="0" h="30px" {...chip}>
           <Button
             size="xs"
@@ -120,6 +117,11 @@ export const BoardChips = memo(function BoardChips({
             </Button>
           </HStack>
         )}
+      </HStack>
+      <HStack position="absolute" right="10px" bottom="10px" gap="2">
+        <HStack px="3" h="30px" {...chip} pointerEvents="none">
+          <ScaleBar unit={unit} />
+        </HStack>
         <HStack gap="0" h="30px" {...chip}>
           {pixelsPerMm === null ? (
             <Button size="xs" variant="ghost" onClick={() => setMeasuring(true)}>

@@ -78,7 +78,7 @@ export function RulerReading(props: {
       position="absolute"
       left={`${inset + 10}px`}
       top={`${inset + 10}px`}
-      maxW="calc(100% - 60px)"
+      maxW="calc(100% - 310px)"
       px="3"
       py="1.5"
       gap="3"

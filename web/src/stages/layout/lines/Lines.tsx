@@ -105,7 +105,7 @@ function ChosenLine({ id }: { id: string }) {
         }
       />
       <Choice
-        label={WORDS.kindOfLine}
+        label={WORDS.kind}
         value={line.kind}
         options={[
           ['guide', 'Guide'],

@@ -13,7 +13,7 @@ import {
   shimFor,
 } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
@@ -22,6 +22,7 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Pick } from '../../../shared/Pick.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { Reach } from '../parts/PartReadings.tsx';
+import { CutTable } from '../parts/CutTable.tsx';
 import { NeckScrews } from './NeckScrews.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
 import { WORDS } from '../words.ts';
@@ -249,6 +250,13 @@ function Tenon() {
   );
 }
 
+/** What is cut in the body for the neck. */
+function NeckCuts() {
+  const { cuts } = useDerived().layout;
+  const own = useMemo(() => cuts.filter((c) => c.owner.kind === 'neck'), [cuts]);
+  return own.length > 0 && <CutTable title={WORDS.openingsForTheNeck} cuts={own} />;
+}
+
 /** How neck and body meet: in plan, and from the side. */
 export function NeckJoin() {
   const joint = usePicked((d) => d.neck.joint);
@@ -330,6 +338,7 @@ export function NeckJoin() {
             </Section>
           )}
           {joint === 'screwed' && <NeckScrews />}
+          {pocketed && <NeckCuts />}
         </>
       )}
     </>

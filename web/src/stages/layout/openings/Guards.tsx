@@ -10,6 +10,7 @@ import { Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { OfGuard } from './OfGuard.tsx';
 import { WORDS } from '../words.ts';
 
 const guardOf = (d: Design, id: string): Guard | undefined => d.guards.find((g) => g.id === id);
@@ -89,9 +90,10 @@ function OneGuard({ guard }: { guard: Guard }) {
         from="square to the face"
         onCommit={(bevel) => change('bevelled a pickguard', { bevel })}
       />
+      <OfGuard guard={guard} />
       <Text fontSize="12px" color="faded">
-        Pull its nodes on the board. What lies under it comes up through it by itself; its sheet is among the
-        templates.
+        Pull its nodes and screws on the board; a double press on its line adds a node. What lies under it
+        comes up through it by itself; its sheet is among the templates.
       </Text>
     </Section>
   );

@@ -8,6 +8,7 @@ import { onBoardKey } from '../../../design/boardKeys.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
+import { GuardTools } from './GuardTools.tsx';
 import { useChosenInLayout } from '../chosen.ts';
 import type { Flip } from '../../../board/view.ts';
 
@@ -143,50 +144,6 @@ function onKey(event: KeyboardEvent, id: string, flip: Flip): void {
   });
 }
 
-/** Nodes of the pickguards, pulled. */
-function GuardNode({ id, index, at, x, y }: { id: string; index: number; at: Point; x: number; y: number }) {
-  const drag = useDrag(() => ({
-    at,
-    take: () => undefined,
-    move: (to, gesture) =>
-      void useDesignStore.getState().edit(
-        'pulled a pickguard',
-        (d) => {
-          const guard = d.guards.find((g) => g.id === id);
-          return guard
-            ? edits.changeGuard(d, id, {
-                nodes: guard.nodes.map((n, i) =>
-                  i === index ? { ...n, x: tenth(to.x), y: tenth(to.y) } : n,
-                ),
-              })
-            : d;
-        },
-        gesture,
-      ),
-  }));
-  return (
-    <g className="node" data-guard-node={`${id} ${index}`} {...drag}>
-      <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS} />
-      <rect className="node-mark" x={x - 4} y={y - 4} width={8} height={8} />
-    </g>
-  );
-}
-
-function GuardNodes() {
-  const { guards } = useDesign();
-  const { screen } = useBoardFrame();
-  return (
-    <>
-      {guards.flatMap((g) =>
-        g.nodes.map((n, i) => {
-          const { x, y } = screen(n);
-          return <GuardNode key={`${g.id} ${n.id}`} id={g.id} index={i} at={n} x={x} y={y} />;
-        }),
-      )}
-    </>
-  );
-}
-
 /** Openings on the board: chosen, slid, their sides and nodes pulled. */
 export function OpeningTools() {
   const design = useDesign();
@@ -252,7 +209,7 @@ export function OpeningTools() {
           </g>
         ))}
       </g>
-      <GuardNodes />
+      <GuardTools />
       {one && several.length === 1 && <Grips opening={one} />}
     </>
   );

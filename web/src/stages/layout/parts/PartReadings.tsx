@@ -1,9 +1,8 @@
-import type { CutRow, PartInPlace } from '@pelkin/core';
+import type { PartInPlace } from '@pelkin/core';
 import {
   bridgePlaceFor,
   bridgeReach,
   controlFits,
-  cutList,
   edits,
   figureAndUnit,
   fretNumberAt,
@@ -23,6 +22,7 @@ import { derive, useDerived, usePicked } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
 import { Reading, Section } from '../../../shared/Section.tsx';
+import { CutTable } from './CutTable.tsx';
 import { WORDS } from '../words.ts';
 
 /** A node of an overtone further off than this is not worth telling, mm. */
@@ -243,65 +243,6 @@ function Weight({ placed: laid }: { placed: PartInPlace }) {
   );
 }
 
-/** What is cut for it: every rout, hole, pilot and countersink, with diameter, depth and tool. */
-function CutFor({ placed: { cuts } }: { placed: PartInPlace }) {
-  const { thickness } = useDerived().layout;
-  const units = usePicked((d) => d.units);
-  const say = (mm: number): string => figureAndUnit(mm, units).figure;
-  const tool = ({ tool: { kind, diameter } }: CutRow): string =>
-    kind === 'drill'
-      ? `drill ${say(diameter)}`
-      : kind === 'countersink'
-        ? 'countersink'
-        : diameter === 0
-          ? 'chisel its corners'
-          : `bit to ${say(diameter)}`;
-  return (
-    <Section title={WORDS.openingsForThisPart}>
-      <Box as="table" w="full" fontSize="12px" aria-label={WORDS.openingsForThisPart}>
-        <thead>
-          <tr>
-            {[WORDS.what, '⌀', WORDS.deep, WORDS.with].map((h, i) => (
-              <Box
-                as="th"
-                key={h}
-                textAlign={i === 0 || i === 3 ? 'left' : 'right'}
-                fontWeight="400"
-                color="faded"
-              >
-                {h}
-              </Box>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {cutList(cuts, thickness).map((row) => (
-            <tr key={row.key}>
-              <td>
-                {row.count > 1 ? `${row.count} × ` : ''}
-                {row.what}
-              </td>
-              <Box as="td" textAlign="right" fontFamily="mono">
-                {row.across === null ? '' : say(row.across)}
-              </Box>
-              <Box as="td" textAlign="right" fontFamily="mono" whiteSpace="nowrap" px="1.5">
-                {row.through ? 'through' : row.depth === null ? '' : say(row.depth)}
-              </Box>
-              <Box as="td" color="faded" whiteSpace="nowrap">
-                {tool(row)}
-              </Box>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
-      <Text fontSize="12px" color="faded">
-        Depths from the face, or along the bore, {units === 'mm' ? 'mm' : 'inches'}. Try pilots in a piece of
-        the same wood first.
-      </Text>
-    </Section>
-  );
-}
-
 /** What follows from where a part lies. */
 export function PartReadings({ placed: laid }: { placed: PartInPlace }) {
   return (
@@ -310,7 +251,7 @@ export function PartReadings({ placed: laid }: { placed: PartInPlace }) {
       {laid.form.saddles && <Reach placed={laid} />}
       {laid.form.bush && <Control placed={laid} />}
       {laid.form.mass > 0 && <Weight placed={laid} />}
-      {laid.cuts.length > 0 && <CutFor placed={laid} />}
+      {laid.cuts.length > 0 && <CutTable title={WORDS.openingsForThisPart} cuts={laid.cuts} />}
     </>
   );
 }
