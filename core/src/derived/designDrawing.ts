@@ -71,14 +71,19 @@ const drawThrough = (design: Design, { measures }: DrawnParts): readonly Layer[]
 };
 
 /** Pickguards as they lie on the face; none are looked for where none is drawn. */
-const drawGuards = ({ guards }: Design, parts: DrawnParts): readonly Layer[] =>
+const drawGuards = (
+  { guards }: Design,
+  parts: DrawnParts,
+  shows: (layer: Layer) => boolean = () => true,
+): readonly Layer[] =>
   guards.length
     ? [
         {
           name: 'guards',
           marks: parts.plates
             .filter((p) => guards.some((g) => g.id === p.id))
-            .flatMap((p) => drawPlate(p).flatMap((l) => l.marks))
+            .flatMap((p) => drawPlate(p).filter(shows))
+            .flatMap((l) => l.marks)
             .map((m) => (m.kind === 'path' && m.ink === 'outline' ? { ...m, ink: 'part' as const } : m)),
         },
       ]
@@ -189,7 +194,8 @@ export function drawTemplate(
     ),
   );
   if (show.openings && !behind) layers.push(...drawThrough(design, parts));
-  if (show.guards && !behind) layers.push(...drawGuards(design, parts));
+  // What is cut out of the pickguard is no business of the body's: its edge and where its screws go are.
+  if (show.guards && !behind) layers.push(...drawGuards(design, parts, (l) => l.name !== 'openings'));
   const shownParts = show.parts ? make.partsOnPaper(parts.layout.parts, design.print.without) : [];
   if (shownParts.length) layers.push(make.drawParts(shownParts, from));
   layers.push(

@@ -24,7 +24,13 @@ function withList<K extends 'parts' | 'openings' | 'runs' | 'guards'>(
   return inHand({ ...design, [key]: list }, 'layout');
 }
 
-const withParts = (design: Design, parts: readonly PlacedPart[]): Design => withList(design, 'parts', parts);
+/** The parts of a design changed; one that is gone is forgotten where it was left off paper. */
+function withParts(design: Design, parts: readonly PlacedPart[]): Design {
+  const next = withList(design, 'parts', parts);
+  const { without } = next.print;
+  const left = without.filter((id) => parts.some((p) => p.id === id));
+  return left.length === without.length ? next : { ...next, print: { ...next.print, without: left } };
+}
 const withOpenings = (design: Design, openings: readonly Opening[]): Design =>
   withList(design, 'openings', openings);
 const withRuns = (design: Design, runs: readonly Run[]): Design => withList(design, 'runs', runs);

@@ -1,5 +1,7 @@
 import type { PrintSettings } from '@pelkin/core';
 import { LAYERS, SHOWABLE, edits } from '@pelkin/core';
+import { Box } from '@chakra-ui/react';
+import { Fragment } from 'react';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
@@ -9,6 +11,31 @@ import { WORDS } from './words.ts';
 
 /** Off the edge by so much when a saw line is first requested, mm: what a router takes in one light pass. */
 const SAW_LINE = 3;
+
+/** Of the parts on paper, each by itself. */
+function PartsOnPaper() {
+  const { parts, print } = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  if (!print.show.parts || parts.length === 0) return null;
+  return (
+    <Box role="group" aria-label={WORDS.partsOnPaper} pl="5" maxH="180px" overflowY="auto" tabIndex={0}>
+      {parts.map(({ id, spec }) => (
+        <Tick
+          key={id}
+          label={spec.name}
+          checked={!print.without.includes(id)}
+          onChange={(on) =>
+            edit(`${on ? 'put' : 'took'} ${spec.name} ${on ? 'on' : 'off'} paper`, (d) =>
+              edits.editPrint(d, {
+                without: on ? d.print.without.filter((w) => w !== id) : [...d.print.without, id],
+              }),
+            )
+          }
+        />
+      ))}
+    </Box>
+  );
+}
 
 /** Which layers go on paper and into files, how heavy their lines are, and the pages that go before. */
 export function OnPaper() {
@@ -23,12 +50,16 @@ export function OnPaper() {
     <>
       <Section title={WORDS.onPaperAndInFiles}>
         {SHOWABLE.map((key) => (
-          <Tick
-            key={key}
-            label={LAYERS[key].choice.label}
-            checked={print.show[key]}
-            onChange={(on) => put(LAYERS[key].choice.label, on, (p) => ({ show: { ...p.show, [key]: on } }))}
-          />
+          <Fragment key={key}>
+            <Tick
+              label={LAYERS[key].choice.label}
+              checked={print.show[key]}
+              onChange={(on) =>
+                put(LAYERS[key].choice.label, on, (p) => ({ show: { ...p.show, [key]: on } }))
+              }
+            />
+            {key === 'parts' && <PartsOnPaper />}
+          </Fragment>
         ))}
         <Tick
           label={WORDS.sawLineOutsideTheEdge}
