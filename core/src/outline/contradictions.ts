@@ -1,5 +1,5 @@
 import type { Family } from './families.ts';
-import { FAMILY_KEYS } from './families.ts';
+import { FAMILY_KEYS, isStraightSided } from './families.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_WORDS } from './shapeMeasures.ts';
 
@@ -22,6 +22,10 @@ const LEAST_APART = 30;
 const LEAST_SWING = 4;
 /** Bodies outside this are no bodies: lengths along and across, mm. */
 const SIZES = { least: 20, most: 1200 } as const;
+/** Wood behind the bridge before the notch of a V, and half the notch's width beside round tips, at least, mm. */
+const V_ROOM = 40;
+const NOTCH_HALF = 12;
+
 /** A horn is at least so broad at the upper bout, beside the neck's seat, mm. */
 const HORN_ROOM = 28;
 
@@ -56,17 +60,13 @@ export function contradictionsOf(family: Family, m: ShapeMeasures, seat: NeckSea
         `the ${name(a)} and the ${name(b)} do not leave the ${room} mm between them that a curve needs`,
       );
   };
-  if (
-    m.tailOverhang !== undefined &&
-    FAMILY_KEYS[family].includes('tailOverhang') &&
-    m.tailOverhang > m.lowerBoutAt! * 0.7
-  )
+  if (m.tailOverhang !== undefined && family === 'swept-tail' && m.tailOverhang > m.lowerBoutAt! * 0.7)
     say(
       ['tailOverhang', 'lowerBoutAt'],
       `a ${name('tailOverhang')} reaches to the lower bout, ${figure(m.lowerBoutAt!)} from the tail’s end`,
     );
-  before('lowerBoutAt', family === 'wedge' ? 'upperBoutAt' : 'waistAt', LEAST_APART);
-  if (family !== 'wedge') {
+  before('lowerBoutAt', isStraightSided(family) ? 'upperBoutAt' : 'waistAt', LEAST_APART);
+  if (!isStraightSided(family)) {
     before('waistAt', 'upperBoutAt', LEAST_APART);
     for (const bout of ['lowerBout', 'upperBout'] as const)
       if (m[bout]! - m.waist! < LEAST_SWING)
@@ -84,12 +84,25 @@ export function contradictionsOf(family: Family, m: ShapeMeasures, seat: NeckSea
   } else if (m.upperBout! > m.lowerBout!)
     say(
       ['upperBout', 'lowerBout'],
-      `the ${name('upperBout')} is wider than the ${name('lowerBout')}: a wedge grows towards its tail`,
+      `the ${name('upperBout')} is wider than the ${name('lowerBout')}: a straight-sided body grows towards its tail`,
     );
+  if (family === 'straight-v') {
+    // The bridge stands on wood: the notch ends tailward of it.
+    if (tailOf(m, seat) + m.tailOverhang! > -V_ROOM)
+      say(
+        ['tailOverhang', 'length'],
+        `a ${name('tailOverhang')} brings the notch to within ${V_ROOM} mm of the bridge: make it shallower, or the body longer`,
+      );
+    if (m.lowerBout! / 2 - 2 * m.lowerBoutAt! < NOTCH_HALF)
+      say(
+        ['lowerBout', 'lowerBoutAt'],
+        `wings with tips so round leave no notch between them: make the ${name('lowerBoutAt')} smaller`,
+      );
+  }
   const reachMost = Math.max(0, m.hornReachBass ?? 0, m.hornReachTreble ?? 0);
   const neckAt = m.length! - reachMost;
   const tail = tailOf(m, seat);
-  if (m.upperBout! / 2 < seat.half + (family === 'wedge' ? 8 : HORN_ROOM))
+  if (m.upperBout! / 2 < seat.half + (isStraightSided(family) ? 8 : HORN_ROOM))
     say(
       ['upperBout'],
       `the ${name('upperBout')} leaves no wood beside the neck’s seat of ${figure(2 * seat.half)}`,

@@ -1,5 +1,6 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { cubicAt, cubicCurvature, cubicFirst } from '../geometry/cubic.ts';
+import type { Cubic } from '../geometry/cubic.ts';
+import { cubicAt, cubicCurvature, cubicFirst, isStraight } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance, length as sizeOf } from '../geometry/point.ts';
 import { CORNER_TURN, turnAt } from './hollow.ts';
@@ -26,9 +27,20 @@ export interface EdgeRun {
 /** Chords per segment by which length grows with the parameter: they fall short of the arc by about a thousandth. */
 const LOOKS = 16;
 
-/** The smooth runs of a path, sampled at even steps of about so many mm; a run too short for four steps has four. */
-export function edgeRuns(path: ClosedPath, step: number): readonly EdgeRun[] {
-  const corners = path.map((_, i) => i).filter((i) => Math.abs(turnAt(path, i)) > CORNER_TURN);
+/**
+ * The smooth runs of a path, sampled at even steps of about so many mm; a run too short for four steps has four. With
+ * `straight` (mm) they end at straight pieces of that length too: a straight side is meant, and what joins it begins there.
+ */
+export function edgeRuns(path: ClosedPath, step: number, straight = Infinity): readonly EdgeRun[] {
+  const isSide = (c: Cubic): boolean => distance(c.p0, c.p3) >= straight && isStraight(c);
+  const corners = path
+    .map((_, i) => i)
+    .filter(
+      (i) =>
+        Math.abs(turnAt(path, i)) > CORNER_TURN ||
+        isSide(path[i]!) ||
+        isSide(path[(i + path.length - 1) % path.length]!),
+    );
   const starts = corners.length ? corners : [0];
   return starts.map((start, k) => {
     const stop = starts[(k + 1) % starts.length]!;

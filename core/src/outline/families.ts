@@ -1,7 +1,7 @@
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 
 /** The kinds of body that an outline can be begun as. */
-export const FAMILIES = ['two-horns', 'one-horn', 'rounded', 'wedge', 'swept-tail'] as const;
+export const FAMILIES = ['two-horns', 'one-horn', 'rounded', 'wedge', 'swept-tail', 'straight-v'] as const;
 export type Family = (typeof FAMILIES)[number];
 
 export const FAMILY_WORDS: Readonly<Record<Family, string>> = {
@@ -10,7 +10,11 @@ export const FAMILY_WORDS: Readonly<Record<Family, string>> = {
   rounded: 'rounded, without horns',
   wedge: 'straight-sided wedge',
   'swept-tail': 'swept tail, two horns',
+  'straight-v': 'straight-sided V',
 };
+
+/** Families whose sides are straight: their upper bout is the plain width at the shoulder. */
+export const isStraightSided = (family: Family): boolean => family === 'wedge' || family === 'straight-v';
 
 const BODY: readonly ShapeKey[] = [
   'length',
@@ -29,6 +33,7 @@ export const FAMILY_KEYS: Readonly<Record<Family, readonly ShapeKey[]>> = {
   'one-horn': [...BODY, 'hornReachTreble', 'cutawayTreble'],
   rounded: BODY,
   wedge: ['length', 'lowerBout', 'lowerBoutAt', 'upperBout', 'upperBoutAt'],
+  'straight-v': ['length', 'lowerBout', 'lowerBoutAt', 'upperBout', 'upperBoutAt', 'tailOverhang'],
   'swept-tail': [...BODY, 'hornReachBass', 'hornReachTreble', 'cutawayBass', 'cutawayTreble', 'tailOverhang'],
 };
 
@@ -85,5 +90,13 @@ export const FAMILY_STARTS: Readonly<Record<Family, ShapeMeasures>> = {
     cutawayBass: 124,
     cutawayTreble: 92,
     tailOverhang: 26,
+  },
+  'straight-v': {
+    length: 440,
+    lowerBout: 400,
+    lowerBoutAt: 32,
+    upperBout: 130,
+    upperBoutAt: 385,
+    tailOverhang: 120,
   },
 };

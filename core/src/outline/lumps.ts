@@ -36,6 +36,8 @@ export interface BridgedLump extends Lump {
 
 /** The edge is looked at about every so many mm: several samples on the shortest lump that a finger feels. */
 const STEP = 2;
+/** A straight piece of this length, mm, is a side that is meant: what joins it is no lump. */
+const STRAIGHT_SIDE = 20;
 /** A rise longer than this, mm, is the shape's own swing; one higher than the second is a feature. */
 const LONGEST = 90;
 const HIGHEST = 2.5;
@@ -45,7 +47,7 @@ export function bridgedLumps(path: ClosedPath, least: number): readonly BridgedL
   const sense = Math.sign(signedArea(path));
   if (sense === 0) return [];
   const found: BridgedLump[] = [];
-  for (const run of edgeRuns(path, STEP)) {
+  for (const run of edgeRuns(path, STEP, STRAIGHT_SIDE)) {
     const n = run.samples.length;
     for (const { from, offsets } of risesOf(run, least)) {
       const length = (offsets.length - 1) * run.step;

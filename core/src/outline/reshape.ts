@@ -143,6 +143,34 @@ const straight = (a: OutlineNode, b: OutlineNode): boolean => {
   return on(a.after) && on(b.before);
 };
 
+/** Moved nodes with their handles laid along every side that was straight before. */
+function keepStraight(nodes: readonly OutlineNode[], moved: readonly OutlineNode[]): readonly OutlineNode[] {
+  return moved.map((n, i) => {
+    const [before, next] = [(i + nodes.length - 1) % nodes.length, (i + 1) % nodes.length];
+    let out = n;
+    const was = nodes[i]!;
+    // The handle's share of the side stays: at a third of it the piece is a plain straight line.
+    const laid = (side: 'before' | 'after', j: number): Point => {
+      const [to, from] = [moved[j]!, nodes[j]!];
+      const k = length(was[side]!) / (Math.hypot(from.x - was.x, from.y - was.y) || 1);
+      return { x: (to.x - n.x) * k, y: (to.y - n.y) * k };
+    };
+    if (n.after && straight(was, nodes[next]!))
+      out = { ...out, after: { ...n.after, ...laid('after', next) } };
+    if (n.before && straight(nodes[before]!, was))
+      out = { ...out, before: { ...n.before, ...laid('before', before) } };
+    // A smooth node's other handle keeps its line.
+    if (n.kind === 'smooth' && out.before && out.after) {
+      const lead = straight(nodes[before]!, nodes[i]!) ? 'before' : 'after';
+      const [keep, turn] = lead === 'before' ? [out.before, out.after] : [out.after, out.before];
+      const k = -length(turn) / length(keep);
+      const line = { ...turn, x: keep.x * k, y: keep.y * k };
+      out = lead === 'before' ? { ...out, after: line } : { ...out, before: line };
+    }
+    return out;
+  });
+}
+
 /** Moves nodes and their handles by a field; edges that are straight stay straight. */
 export function warp(
   nodes: readonly OutlineNode[],
@@ -164,29 +192,7 @@ export function warp(
       ...(n.after ? { after: handle(n.after) } : {}),
     };
   });
-  const bent = moved.map((n, i) => {
-    const [before, next] = [(i + nodes.length - 1) % nodes.length, (i + 1) % nodes.length];
-    let out = n;
-    const laid = (h: Point, to: OutlineNode): Point => {
-      const chord = { x: to.x - n.x, y: to.y - n.y };
-      const k = length(h) / length(chord);
-      return { x: chord.x * k, y: chord.y * k };
-    };
-    if (n.after && straight(nodes[i]!, nodes[next]!))
-      out = { ...out, after: { ...n.after, ...laid(n.after, moved[next]!) } };
-    if (n.before && straight(nodes[before]!, nodes[i]!))
-      out = { ...out, before: { ...n.before, ...laid(n.before, moved[before]!) } };
-    // A smooth node's other handle keeps its line.
-    if (n.kind === 'smooth' && out.before && out.after) {
-      const lead = straight(nodes[before]!, nodes[i]!) ? 'before' : 'after';
-      const [keep, turn] = lead === 'before' ? [out.before, out.after] : [out.after, out.before];
-      const k = -length(turn) / length(keep);
-      const line = { ...turn, x: keep.x * k, y: keep.y * k };
-      out = lead === 'before' ? { ...out, after: line } : { ...out, before: line };
-    }
-    return out;
-  });
-  return respanned(nodes, bent);
+  return respanned(nodes, keepStraight(nodes, moved));
 }
 
 /** A pivot under this belongs to a system that does not tell its unknowns. */
@@ -301,7 +307,10 @@ export function reshape(
     has = found;
     gaps = left;
   }
-  const tidy = now.map((n) => ({ ...n, x: rounded(n.x), y: rounded(n.y) }));
+  const tidy = keepStraight(
+    now,
+    now.map((n) => ({ ...n, x: rounded(n.x), y: rounded(n.y) })),
+  );
   const final = shapeMeasures(solveOutline(tidy), shoulderAt);
   return {
     nodes: tidy,

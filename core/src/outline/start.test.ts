@@ -4,6 +4,7 @@ import { demo } from '../../tests/findings.ts';
 import { designRefusals } from '../design/check.ts';
 import { newDesign } from '../design/defaults.ts';
 import { linkMirror } from '../design/mirrorEdits.ts';
+import { isStraight } from '../geometry/cubic.ts';
 import { pathCrossings } from '../geometry/crossings.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { findLumps } from './lumps.ts';
@@ -13,14 +14,14 @@ import { SHAPE_KEYS, shapeMeasures, shapeOf } from './shapeMeasures.ts';
 import { solveOutline } from './solve.ts';
 import { startDesign } from './startDesign.ts';
 import type { Family } from './families.ts';
-import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS } from './families.ts';
+import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS, isStraightSided } from './families.ts';
 import { PROMISED, startOutline } from './start.ts';
 
 const seat = { x: 254, half: 29 };
 const start = (family: Family, change: ShapeMeasures = {}) =>
   startOutline(family, { ...FAMILY_STARTS[family], ...change }, seat);
 const shoulder = (family: Family, m: ShapeMeasures): number | null =>
-  family === 'wedge' ? m.upperBoutAt! : null;
+  isStraightSided(family) ? m.upperBoutAt! : null;
 
 describe.each(FAMILIES)('a body begun as %s', (family) => {
   it('has every measure within half a millimetre, by at most 16 fair nodes', () => {
@@ -154,4 +155,19 @@ describe('a typed measure', () => {
     const wide = reshapeDesign(windrow, 'waist', 600);
     expect(wide).toMatchObject({ ok: false, message: expect.stringMatching(/smaller steps/) as string });
   });
+});
+
+it('the sides of a straight-sided body are plain straight lines, and a V’s notch stays clear of the bridge', () => {
+  for (const family of ['wedge', 'straight-v'] as const) {
+    const begun = start(family);
+    if (!begun.ok) throw new Error(begun.contradictions[0]!.message);
+    const long = solveOutline(begun.outline.nodes).filter(
+      (c) => isStraight(c) && Math.hypot(c.p3.x - c.p0.x, c.p3.y - c.p0.y) > 100,
+    );
+    expect(long, family).toHaveLength(family === 'wedge' ? 2 : 4);
+  }
+  const deep = start('straight-v', { tailOverhang: 200 });
+  expect(deep.ok ? '' : deep.contradictions[0]!.message).toContain('of the bridge');
+  const blunt = start('straight-v', { lowerBoutAt: 120 });
+  expect(blunt.ok ? [] : blunt.contradictions[0]!.keys).toContain('lowerBoutAt');
 });

@@ -4,7 +4,7 @@ import type { Point } from '../geometry/point.ts';
 import type { Contradiction, NeckSeat } from './contradictions.ts';
 import { contradictionsOf, figure, tailOf } from './contradictions.ts';
 import type { Family } from './families.ts';
-import { FAMILY_KEYS } from './families.ts';
+import { FAMILY_KEYS, isStraightSided } from './families.ts';
 import { reshape } from './reshape.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
@@ -13,6 +13,56 @@ import { solveOutline, solveTrial } from './solve.ts';
 export type Started =
   | { readonly ok: true; readonly outline: Outline; readonly measures: ShapeMeasures }
   | { readonly ok: false; readonly contradictions: readonly Contradiction[] };
+
+/** The straight inner sides of a V end so far beside the centre line, mm: between them the notch is round. */
+const NOTCH_HALF = 16;
+/** They begin so far from the shoulder's place, mm. */
+const SHOULDER_BEFORE = 8;
+
+/** One wing of a V from the shoulder to before the notch: two straight sides, joined by a round tip. */
+function wingNodes(m: ShapeMeasures, seat: NeckSeat): (Point & { kind: OutlineNode['kind'] })[] {
+  const tail = tailOf(m, seat);
+  const [upper, lower] = [m.upperBout! / 2, m.lowerBout! / 2];
+  const [upperX, lowerX] = [tail + m.upperBoutAt!, tail + m.lowerBoutAt!];
+  // The tip is an arc about this place; both sides leave it where they touch it.
+  const radius = m.lowerBoutAt!;
+  const tip = { x: lowerX, y: lower - radius };
+  const touching = (from: Point, side: 1 | -1): Point => {
+    const [x, y] = [tip.x - from.x, tip.y - from.y];
+    const long = Math.hypot(x, y) || 1;
+    return { x: tip.x + (side * radius * y) / long, y: tip.y - (side * radius * x) / long };
+  };
+  const shoulder = { x: upperX - SHOULDER_BEFORE, y: upper };
+  const outer = touching(shoulder, 1);
+  // The notch is an arc that leaves both straight sides where they end.
+  const floor = tail + m.tailOverhang!;
+  const side = Math.hypot(floor - tip.x, tip.y) || 1;
+  const arc = (NOTCH_HALF * side) / Math.max(1, floor - tip.x);
+  const notch = { x: floor - arc * (1 - tip.y / side), y: NOTCH_HALF };
+  const inner = touching(notch, -1);
+  const slope = (shoulder.y - outer.y) / (shoulder.x - outer.x);
+  // The shoulder: the middle of a parabola from the side’s end to the neck’s seat, convex however they stand.
+  const met = { x: seat.x, y: shoulder.y + slope * (seat.x - shoulder.x) };
+  const about = (p: Point): number => (Math.atan2(p.y - tip.y, p.x - tip.x) + 2 * Math.PI) % (2 * Math.PI);
+  const [from, to] = [about(outer), about(inner)];
+  const round = (share: number): Point & { kind: 'fair' } => ({
+    x: tip.x + radius * Math.cos(from + (to - from) * share),
+    y: tip.y + radius * Math.sin(from + (to - from) * share),
+    kind: 'fair',
+  });
+  return [
+    {
+      x: (shoulder.x + 2 * met.x + seat.x) / 4,
+      y: (shoulder.y + 2 * met.y + seat.half) / 4,
+      kind: 'fair',
+    },
+    { ...shoulder, kind: 'smooth' },
+    { ...outer, kind: 'smooth' },
+    round(1 / 2),
+    { ...inner, kind: 'smooth' },
+    { ...notch, kind: 'smooth' },
+  ];
+}
 
 /** Nodes of one side from the neck's seat to before the tail; y is positive, mirrored for the treble side. */
 function sideNodes(
@@ -41,6 +91,7 @@ function sideNodes(
       fair(tail + round * 0.29, lower * 0.7),
     ];
   }
+  if (family === 'straight-v') return [...nodes, ...wingNodes(m, seat)];
   const isHorn = FAMILY_KEYS[family].includes(`hornReach${name}`);
   if (isHorn) {
     const tipX = seat.x + m[`hornReach${name}`]!;
@@ -78,7 +129,7 @@ export function startOutline(family: Family, wanted: ShapeMeasures, seat: NeckSe
   );
   const contradictions = contradictionsOf(family, m, seat);
   if (contradictions.length) return { ok: false, contradictions };
-  const shoulderAt = family === 'wedge' ? m.upperBoutAt! : null;
+  const shoulderAt = isStraightSided(family) ? m.upperBoutAt! : null;
   const { nodes, misses } = reshape(nearestDraft(family, m, seat), m, shoulderAt);
   const off = misses.filter(({ by }) => !(Math.abs(by) <= PROMISED));
   if (off.length)
@@ -138,7 +189,7 @@ const nearestKeys = (family: Family, key: ShapeKey): readonly ShapeKey[] => {
   return beside[key].filter((k) => FAMILY_KEYS[family].includes(k));
 };
 
-/** The smooth nodes of a wedge get handles along the straight side between them. */
+/** The smooth nodes of a straight-sided body get handles along the straight side between them. */
 function withStraightSides(nodes: readonly OutlineNode[]): readonly OutlineNode[] {
   return nodes.map((n, i) => {
     if (n.kind !== 'smooth') return n;
@@ -148,7 +199,12 @@ function withStraightSides(nodes: readonly OutlineNode[]): readonly OutlineNode[
     const third = { x: (other.x - n.x) / 3, y: (other.y - n.y) / 3 };
     const size = Math.hypot(third.x, third.y);
     const free = isFirst ? nodes[i - 1]! : next;
-    const reach = Math.hypot(free.x - n.x, free.y - n.y) / 3;
+    const chord = { x: free.x - n.x, y: free.y - n.y };
+    const long = Math.hypot(chord.x, chord.y);
+    // As long as on an arc that leaves the straight side here and reaches the next node: chord / (3 cos²(φ/2)), φ
+    // between chord and side; cos²(φ/2) is half of 1 + cos φ.
+    const cos = -(third.x * chord.x + third.y * chord.y) / (size * long);
+    const reach = (2 * long) / (3 * (1 + Math.max(0, cos)));
     const away = { x: (-third.x / size) * reach, y: (-third.y / size) * reach };
     return isFirst ? { ...n, after: third, before: away } : { ...n, before: third, after: away };
   });
@@ -156,12 +212,12 @@ function withStraightSides(nodes: readonly OutlineNode[]): readonly OutlineNode[
 
 /** The body's nodes as the family places them for such measures. */
 function draft(family: Family, m: ShapeMeasures, seat: NeckSeat): readonly OutlineNode[] {
-  const tail = tailOf(m, seat) + (family === 'swept-tail' ? m.tailOverhang! : 0);
+  const tail = tailOf(m, seat) + (m.tailOverhang ?? 0);
   const bass = sideNodes(family, m, seat, 'bass');
   const treble = sideNodes(family, m, seat, 'treble').map((p) => ({ ...p, y: -p.y }));
   const places = [...bass, { x: tail, y: 0, kind: 'fair' as const }, ...[...treble].reverse()];
   const nodes = places.map((p, i): OutlineNode => ({ ...p, id: `n${i + 1}` }));
-  return family === 'wedge' ? withStraightSides(nodes) : nodes;
+  return isStraightSided(family) ? withStraightSides(nodes) : nodes;
 }
 
 /** Drafts that are tried, and the share of what one misses that the next makes up for. */
@@ -173,7 +229,7 @@ const MADE_UP = 0.7;
  * measures that are off the other way comes out nearer (a fixed-point iteration; the best one is kept).
  */
 function nearestDraft(family: Family, m: ShapeMeasures, seat: NeckSeat): readonly OutlineNode[] {
-  const shoulderAt = family === 'wedge' ? m.upperBoutAt! : null;
+  const shoulderAt = isStraightSided(family) ? m.upperBoutAt! : null;
   let asked: ShapeMeasures = m;
   let best = draft(family, m, seat);
   let least = Infinity;

@@ -44,7 +44,7 @@ export function FamilyChoice({ family, onChange }: { family: Family; onChange: (
       size="sm"
       colorPalette="green"
     >
-      <Box display="grid" gridTemplateColumns="repeat(5, 1fr)" gap="1.5" py="1">
+      <Box display="grid" gridTemplateColumns="repeat(6, 1fr)" gap="1.5" py="1">
         {FAMILIES.map((f) => {
           const picture = pictureOf(f);
           const chosen = f === family;

@@ -8,10 +8,8 @@ import {
   shapeRatios,
 } from '@pelkin/core';
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { create } from 'zustand';
-import type { DesignSummary, FrozenSummary } from '../../../design/api.ts';
-import { MOST_LISTED, api } from '../../../design/api.ts';
 import { usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { useDesignStore } from '../../../design/store.ts';
@@ -21,58 +19,13 @@ import { Pick, Select } from '../../../shared/Pick.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import type { Other } from './compared.ts';
-import { MOST_OTHERS, proportionsNow, useCompared } from './compared.ts';
+import { proportionsNow, useCompared } from './compared.ts';
 import { isShape, nameOf, shownMeasure } from './measureWords.ts';
 import type { Fit } from './overlay.ts';
 import { FITS, useOverlay } from './overlay.ts';
 import { WORDS } from '../words.ts';
 
 type Units = DisplayUnit;
-
-/** Shapes to be held against this one: designs, revisions, the present state, typed measures. */
-function Adding() {
-  const id = useDesignStore((s) => s.id);
-  const count = useCompared((s) => s.others.length);
-  const [designs, setDesigns] = useState<readonly DesignSummary[]>([]);
-  const [frozen, setFrozen] = useState<readonly FrozenSummary[]>([]);
-  useEffect(() => {
-    let left = false;
-    void Promise.all([
-      api.list({ archived: false, search: '', sorting: 'name' }, 0, MOST_LISTED),
-      api.revisions(id),
-    ])
-      .then(([list, made]) => {
-        if (left) return;
-        setDesigns(list.designs.filter((d) => d.id !== id));
-        setFrozen(made.revisions);
-      })
-      .catch(() => undefined);
-    return () => {
-      left = true;
-    };
-  }, [id]);
-  const options: readonly (readonly [string, string])[] = [
-    ['', count < MOST_OTHERS ? 'choose' : `${MOST_OTHERS} at most`],
-    ...(count < MOST_OTHERS
-      ? [
-          ['now', 'this shape as it is now'] as const,
-          ...frozen.map((f) => [`r ${f.number}`, `revision: ${f.name}`] as const),
-          ...designs.map((d) => [`d ${d.id}`, `design: ${d.name}`] as const),
-          ['typed', 'typed measures'] as const,
-        ]
-      : []),
-  ];
-  const add = (value: string): void => {
-    const { addDesign, addRevision, addNow, addTyped } = useCompared.getState();
-    if (value === 'now') addNow();
-    else if (value === 'typed') addTyped();
-    else if (value.startsWith('r ')) {
-      const number = Number(value.slice(2));
-      void addRevision(number, frozen.find((f) => f.number === number)?.name ?? 'revision');
-    } else if (value.startsWith('d ')) void addDesign(value.slice(2));
-  };
-  return <Pick label={WORDS.compareWith} value="" options={options} onChange={add} />;
-}
 
 /** A typed measure of a shape that is known by its numbers only. */
 function TypedCell({ other, of }: { other: Other; of: ProportionKey }) {
@@ -101,7 +54,6 @@ function TypedCell({ other, of }: { other: Other; of: ProportionKey }) {
 
 function Table({ own, units }: { own: Proportions; units: Units }) {
   const others = useCompared((s) => s.others);
-  const over = useCompared((s) => s.over);
   const [asRatios, setAsRatios] = useState(false);
   /** The other’s measure, or how many times this one’s it is. */
   const cellOf = (o: Other, key: ProportionKey): string => {
@@ -163,26 +115,6 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
       {others.length > 0 && (
         <Tick label={WORDS.othersAsRatiosToThis} checked={asRatios} onChange={setAsRatios} />
       )}
-      {others.map((o) => (
-        <HStack key={o.key} fontSize="12.5px" mt="1">
-          <Text flex="1" truncate>
-            {o.name}
-          </Text>
-          {o.path && (
-            <Button
-              size="2xs"
-              variant="outline"
-              aria-pressed={over === o.key}
-              onClick={() => useCompared.getState().lay(over === o.key ? null : o.key)}
-            >
-              {over === o.key ? WORDS.hide : WORDS.showOverTheDrawing}
-            </Button>
-          )}
-          <Button size="2xs" variant="ghost" onClick={() => useCompared.getState().drop(o.key)}>
-            {WORDS.remove}
-          </Button>
-        </HStack>
-      ))}
     </Box>
   );
 }
@@ -365,16 +297,9 @@ export function Proportion() {
   const units = usePicked((d) => d.units);
   const design = useRested((s) => s.design);
   const proportions = useMemo<Proportions>(() => (design ? proportionsNow(design) : {}), [design]);
-  const problem = useCompared((s) => s.problem);
   return (
     <>
       <Section title={WORDS.proportion}>
-        <Adding />
-        {problem && (
-          <Text fontSize="12px" color="madder" role="alert">
-            {problem}
-          </Text>
-        )}
         <Table own={proportions} units={units} />
       </Section>
       <Section title={WORDS.ratios}>

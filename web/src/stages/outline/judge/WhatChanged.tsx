@@ -6,6 +6,7 @@ import { derive, usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { Section } from '../../../shared/Section.tsx';
 import { proportionsNow, useCompared } from './compared.ts';
+import { Comparing } from './Comparing.tsx';
 import { PlaceRow } from './Flow.tsx';
 import { nameOf, shownMeasure } from './measureWords.ts';
 import { placeWords } from '../../../shared/placeWords.ts';
@@ -53,6 +54,7 @@ export function WhatChanged() {
         </Button>
       }
     >
+      <Comparing />
       {difference ? (
         <>
           <Text fontSize="12.5px">
@@ -98,8 +100,8 @@ export function WhatChanged() {
         </>
       ) : (
         <Text fontSize="12px" color="faded">
-          Mark the present state and go on drawing, or lay a revision or another design over this one under
-          Proportion: what moved is shown along the edge.
+          Mark the present state and go on drawing, or compare with a revision or another design: what moved
+          is shown here, along the edge, and measurement by measurement under Proportion.
         </Text>
       )}
     </Section>

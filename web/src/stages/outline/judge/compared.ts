@@ -53,7 +53,7 @@ export const useCompared = create<Compared>((set, get) => {
       set({ problem: `${MOST_OTHERS} shapes are compared already: remove one first.` });
       return;
     }
-    set({ others: [...others, other], problem: null, over: get().over ?? (other.path ? other.key : null) });
+    set({ others: [...others, other], problem: null, over: other.path ? other.key : get().over });
   };
   const addRead = async (key: string, name: string, read: () => Promise<unknown>): Promise<void> => {
     try {
