@@ -350,7 +350,7 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   await expect(use('page 1')).toHaveValue('leave');
   await expect(use('body1 2')).toHaveValue('outline');
   await expect(use('body0 3')).toHaveValue('leave');
-  await expect(use('hole 4')).toHaveValue('opening');
+  await expect(use('hole 4')).toHaveValue('hole');
   await section.getByRole('button', { name: OUTLINE.import }).click();
   await expect(page.getByTestId('reading-length')).toContainText('302.0');
   await saved(page);

@@ -217,15 +217,23 @@ export const plainStep = (
   role: OpeningStep['role'] = 'cavity',
 ): OpeningStep => ({ name, shape, at: { x: 0, y: 0 }, depth, through: false, role, bit: null, islands: [] });
 
-/** A closed line that was brought in, as an opening without a depth yet. */
-export const openingOfLine = (id: string, name: string, nodes: readonly OutlineNode[]): Opening => ({
-  id,
-  name,
-  face: 'front',
-  at: { x: 0, y: 0 },
-  turn: 0,
-  steps: [plainStep(name, { kind: 'free', nodes }, 0)],
-});
+/** A closed line that was brought in, as an opening without a depth yet: its origin is its own middle. */
+export function openingOfLine(id: string, name: string, nodes: readonly OutlineNode[]): Opening {
+  const [xs, ys] = [nodes.map((n) => n.x), nodes.map((n) => n.y)];
+  const middle = {
+    x: tidy((Math.min(...xs) + Math.max(...xs)) / 2),
+    y: tidy((Math.min(...ys) + Math.max(...ys)) / 2),
+  };
+  const own = nodes.map((n) => ({ ...n, x: n.x - middle.x, y: n.y - middle.y }));
+  return {
+    id,
+    name,
+    face: 'front',
+    at: middle,
+    turn: 0,
+    steps: [plainStep(name, { kind: 'free', nodes: own }, 0)],
+  };
+}
 
 export function addOpening(
   design: Design,

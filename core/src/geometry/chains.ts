@@ -10,15 +10,21 @@ export interface Chain {
   /** The largest gap that was bridged to join it, mm. */
   readonly gap: number;
   readonly name: string;
+  /** The file's layer of its first line. */
+  readonly layer: string;
   /** Whether any line of it is there to draw by. */
   readonly construction: boolean;
+  /** Whether all its lines are drawn in dashes. */
+  readonly dashed: boolean;
 }
 
 export interface Drawn {
   readonly pieces: readonly Cubic[];
   readonly closed: boolean;
   readonly name: string;
+  readonly layer?: string;
   readonly construction?: boolean;
+  readonly dashed?: boolean;
 }
 
 export interface Joined {
@@ -145,7 +151,15 @@ export function joinChains(
   const used = new Array<boolean>(open.length).fill(false);
   const chains: Chain[] = lines
     .filter((l) => l.closed)
-    .map(({ pieces, name, construction = false }) => ({ pieces, closed: true, gap: 0, name, construction }));
+    .map(({ pieces, name, layer = '', construction = false, dashed = false }) => ({
+      pieces,
+      closed: true,
+      gap: 0,
+      name,
+      layer,
+      construction,
+      dashed,
+    }));
   const follow = (first: number): void => {
     // First back to a free end, or round to where it began.
     let entry = first * 2;
@@ -161,12 +175,14 @@ export function joinChains(
     let gap = 0;
     let closed = false;
     let construction = false;
+    let dashed = true;
     let at = startEnd;
     for (;;) {
       const { line, isStart } = ends[at]!;
       used[line] = true;
       look();
       construction ||= open[line]!.construction === true;
+      dashed &&= open[line]!.dashed === true;
       const own = isStart ? open[line]!.pieces : backward(open[line]!.pieces);
       const last = pieces.at(-1);
       if (last) gap = Math.max(gap, bridge(pieces, last.p3, own[0]!.p0));
@@ -181,7 +197,8 @@ export function joinChains(
       }
       at = next;
     }
-    chains.push({ pieces, closed, gap, name: open[ends[startEnd]!.line]!.name, construction });
+    const { name, layer = '' } = open[ends[startEnd]!.line]!;
+    chains.push({ pieces, closed, gap, name, layer, construction, dashed });
   };
   open.forEach((_, line) => {
     if (!used[line]) follow(line);

@@ -27,6 +27,7 @@ export function ownLinePoints(
   body: ClosedPath,
   box: Box,
 ): readonly OwnLinePoints[] {
+  if (way.by === 'drawn') return [{ points: way.places, closed: way.closed }];
   if (way.by === 'points') return [{ points: [way.from, way.to], closed: false }];
   if (way.by === 'centre')
     return [

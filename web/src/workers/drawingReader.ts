@@ -48,12 +48,23 @@ export interface BroughtLine {
   } | null;
   /** The line whose other side it is: two sides of one drawn stroke, so far apart. */
   readonly twin: { readonly of: number; readonly apart: number } | null;
+  readonly layer: string;
+  /** Whether it is drawn in dashes. */
+  readonly dashed: boolean;
+  /** The circle that it is, the file’s frame, mm; null where it is none. */
+  readonly circle: {
+    readonly at: { readonly x: number; readonly y: number };
+    readonly diameter: number;
+  } | null;
+  readonly isCircle: boolean;
 }
 
 export interface BroughtLines {
   readonly doubled: number;
   readonly closed: number;
   readonly open: number;
+  /** Open lines that were not listed: the shortest, of very many. */
+  readonly unlisted: number;
   readonly lines: readonly BroughtLine[];
 }
 

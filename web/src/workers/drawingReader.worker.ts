@@ -20,8 +20,8 @@ let joined: { readonly gap: number; readonly doubled: number; readonly chains: r
   null;
 let lines: readonly DrawnLine[] = [];
 
-/** Lines that are shown, the largest first; a drawing of thousands is mostly hatching and words. */
-const MOST_SHOWN = 60;
+/** Lines that are listed, the largest first; of more, which are mostly hatching, short open ones are left out before any closed one. */
+const MOST_LISTED = 5000;
 
 /** What is refused within some work is an answer. */
 function answered<T>(work: () => T): T | Refusal {
@@ -67,22 +67,35 @@ function join(mm: number, gap: number, told: (share: number) => void): BroughtLi
       joined.chains.map((chain) => scaled(chain, mm)),
       look,
     );
+    const open = lines.flatMap((l, i) => (l.chain.closed ? [] : [i]));
+    const unlisted = new Set(open.slice(Math.max(0, MOST_LISTED - (lines.length - open.length))));
     return {
       doubled: joined.doubled,
+      unlisted: unlisted.size,
       closed: lines.filter((l) => l.chain.closed).length,
       open: lines.filter((l) => !l.chain.closed).length,
-      lines: lines.slice(0, MOST_SHOWN).map(({ chain, box, aside, crosses, twin }, index) => ({
-        index,
-        name: chain.name,
-        closed: chain.closed,
-        gap: chain.gap,
-        pieces: chain.pieces.length,
-        box,
-        path: chain.pieces,
-        aside,
-        crosses,
-        twin,
-      })),
+      lines: lines.flatMap(({ chain, box, aside, crosses, twin, circle }, index) =>
+        unlisted.has(index)
+          ? []
+          : [
+              {
+                index,
+                name: chain.name,
+                closed: chain.closed,
+                gap: chain.gap,
+                pieces: chain.pieces.length,
+                box,
+                path: chain.pieces,
+                aside,
+                crosses,
+                twin,
+                layer: chain.layer,
+                dashed: chain.dashed,
+                circle,
+                isCircle: circle !== null,
+              },
+            ],
+      ),
     };
   });
 }

@@ -7,6 +7,7 @@ import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
 
 export const MOST_LINES = 60;
+export const MOST_PLACES = 2000;
 
 export const LINE_LIMITS = {
   'line.fromCentre': {
@@ -26,8 +27,17 @@ const waySchema = () =>
       z.looseObject({ by: z.literal('points'), from: placeSchema(), to: placeSchema() }),
       z.looseObject({ by: z.literal('centre'), off: mm(LINE_LIMITS['line.fromCentre']) }),
       z.looseObject({ by: z.literal('edge'), off: mm(LINE_LIMITS['line.fromEdge']) }),
+      // As a drawing had it, in straight pieces.
+      z.looseObject({
+        by: z.literal('drawn'),
+        closed: z.boolean({ error: 'a drawn line is closed or not: true or false' }),
+        places: z
+          .array(placeSchema(), { error: 'a drawn line is a list of places' })
+          .min(2, 'a drawn line needs two places at least')
+          .max(MOST_PLACES, `a drawn line of over ${MOST_PLACES} places cannot be kept: simplify it`),
+      }),
     ],
-    { error: 'a line goes by two “points”, or follows the “centre” line or the “edge”' },
+    { error: 'a line goes by two “points”, follows the “centre” line or the “edge”, or is “drawn”' },
   );
 
 /** A line of the maker’s own: a guide, or a seam of the wood. */

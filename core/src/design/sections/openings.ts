@@ -7,7 +7,7 @@ import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
 import { shapeSchema } from '../shapes.ts';
 
-export const MOST_OPENINGS = 100;
+export const MOST_OPENINGS = 200;
 
 export const OPENING_LIMITS = {
   'opening.depth': { label: 'depth', min: 0, max: 120, from: 'the face it is cut from' },

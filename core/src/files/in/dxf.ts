@@ -4,7 +4,7 @@ import type { Affine } from './affine.ts';
 import { IDENTITY, after, apply, moved, scaled, turned } from './affine.ts';
 import { facing, lineOf, lineOfEntity, noLine, rad } from './dxfEntities.ts';
 import type { DxfParts, Entity } from './dxfGroups.ts';
-import { dxfParts, figure, figures, groupOf, numberOf, textOf } from './dxfGroups.ts';
+import { dxfParts, figure, figures, groupOf, isDashed, numberOf, textOf } from './dxfGroups.ts';
 import type { FoundCurve, Passing, ReadFile, Told, UnitChoice } from './found.ts';
 import {
   MOST_PIECES,
@@ -90,7 +90,19 @@ function keepLine(
       `${e.kind}: it lies ten million units away or further: a number is wrong`,
     );
   const construction = reading.parts.constructionLayers.has(layer.toUpperCase());
-  reading.curves.push({ pieces: placed, closed, name: layer, ...(construction ? { construction } : {}) });
+  const own = textOf(e, 6)?.toUpperCase();
+  const dashed =
+    own === undefined || own === 'BYLAYER' || own === 'BYBLOCK'
+      ? reading.parts.dashedLayers.has(layer.toUpperCase())
+      : isDashed(own);
+  reading.curves.push({
+    pieces: placed,
+    closed,
+    name: layer,
+    layer,
+    ...(construction ? { construction } : {}),
+    ...(dashed ? { dashed } : {}),
+  });
 }
 
 /** Lines that rise or lie at different heights are drawn on paper as they are seen from above. */

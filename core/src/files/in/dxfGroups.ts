@@ -25,6 +25,7 @@ export interface DxfParts {
   readonly hiddenLayers: ReadonlySet<string>;
   /** In capitals. */
   readonly constructionLayers: ReadonlySet<string>;
+  readonly dashedLayers: ReadonlySet<string>;
   readonly blocks: ReadonlyMap<string, Block>;
   readonly entities: readonly Entity[];
 }
@@ -151,6 +152,18 @@ const constructionOf = (entities: readonly Entity[]): ReadonlySet<string> =>
       .map((e) => (textOf(e, 2) ?? '').toUpperCase()),
   ]);
 
+/** A line type's name that says dashes: not those of centre lines, whose dashes and dots have another meaning. */
+export const isDashed = (lineType: string): boolean =>
+  /DASH|HIDDEN|ISO0[23]W/i.test(lineType) && !/DOT|CENT|PHANTOM/i.test(lineType);
+
+/** Layers whose lines are drawn in dashes. */
+const dashedOf = (entities: readonly Entity[]): ReadonlySet<string> =>
+  new Set(
+    entities
+      .filter((e) => e.kind === 'LAYER' && isDashed(textOf(e, 6) ?? ''))
+      .map((e) => (textOf(e, 2) ?? '').toUpperCase()),
+  );
+
 /** The parts of a file that carry lines. */
 export function dxfParts(text: string, look: () => void = () => undefined): DxfParts {
   const groups = dxfGroups(text, look);
@@ -178,6 +191,7 @@ export function dxfParts(text: string, look: () => void = () => undefined): DxfP
     header: headerOf(sections.get('HEADER') ?? []),
     hiddenLayers: hiddenOf(tables),
     constructionLayers: constructionOf(tables),
+    dashedLayers: dashedOf(tables),
     blocks: blocksOf(entitiesOf(sections.get('BLOCKS') ?? [])),
     entities: entitiesOf(drawn),
   };

@@ -299,6 +299,8 @@ describe('the lines of a drawing', () => {
       closed: true,
       gap: 0,
       construction: false,
+      layer: '',
+      dashed: false,
       pieces: rectPath(3 + (i % 300) / 300, 4, 0),
     }));
     expect(describeLines(chains, startClock('to describe them'))).toHaveLength(40_000);

@@ -9,6 +9,10 @@ export interface FoundCurve {
   readonly closed: boolean;
   /** Its layer, group or id in the file. */
   readonly name: string;
+  /** The layer, or the named group, that it lies in; empty where it lies in none. */
+  readonly layer?: string;
+  /** Whether it is drawn in dashes: by a drawing's custom, what lies behind. */
+  readonly dashed?: boolean;
   /** Whether the file says that it is there to draw by, not to be made: a layer that is not plotted, a definition point. */
   readonly construction?: boolean;
 }

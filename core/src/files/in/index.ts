@@ -4,5 +4,7 @@ export { describeLines, lineRefusal } from './lines.ts';
 export type { DrawnLine } from './lines.ts';
 export { BODY_LENGTHS, firstPlacing, isBodySize, placedPath, placingMap } from './place.ts';
 export type { Placing } from './place.ts';
+export { bodyLine, depthInName, firstPlans, outlineOf, planLayers, useByLayer, usesFor } from './plan.ts';
+export type { LayerPlan, LayerUse, PlanLayer, PlanLine, PlanUse } from './plan.ts';
 export { readDrawing } from './read.ts';
 export { drawingText } from './text.ts';

@@ -3,6 +3,7 @@ import { boxHeight, boxWidth } from '../../geometry/box.ts';
 import type { Chain } from '../../geometry/chains.ts';
 import type { ClosedPath } from '../../geometry/closedPath.ts';
 import { flattenPath, pathBox } from '../../geometry/closedPath.ts';
+import { circleOf } from '../../geometry/circleOf.ts';
 import { pathCrossings } from '../../geometry/crossings.ts';
 import { cubicLength } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
@@ -20,6 +21,8 @@ export interface DrawnLine {
   readonly crosses: { readonly at: Point; readonly other: number | null } | null;
   /** The line that it runs beside all round: the other side of one outlined stroke; how far apart. */
   readonly twin: { readonly of: number; readonly apart: number } | null;
+  /** The circle that it is, where it is one. */
+  readonly circle: { readonly at: Point; readonly diameter: number } | null;
 }
 
 /** Lines that are looked at closely, the largest: the outline is among them. */
@@ -108,7 +111,8 @@ export function describeLines(
           ? 'frame'
           : null;
     const own = polygons[i];
-    if (!own || aside) return { chain, box, aside, crosses: null, twin: null };
+    const circle = chain.closed ? circleOf(chain.pieces) : null;
+    if (!own || aside) return { chain, box, aside, crosses: null, twin: null, circle };
     const itself = pathCrossings(chain.pieces, CHORD).crossings[0]?.at;
     let crosses: DrawnLine['crosses'] = itself ? { at: itself, other: null } : null;
     let twin: DrawnLine['twin'] = null;
@@ -123,7 +127,7 @@ export function describeLines(
         if (apart !== null) twin = { of: k, apart };
       }
     }
-    return { chain, box, aside, crosses, twin };
+    return { chain, box, aside, crosses, twin, circle };
   });
 }
 

@@ -102,6 +102,8 @@ interface Frame {
   readonly width: number;
   readonly height: number;
   readonly name: string;
+  readonly layer: string;
+  readonly dashed: boolean;
   /** Uses, and groups, that lead here. */
   readonly depth: number;
   readonly level: number;
@@ -117,7 +119,7 @@ function pageOf(root: Element): { readonly frame: Frame; readonly declared: Unit
   const [w, h] = [svgLength(root.attributes.width, where), svgLength(root.attributes.height, where)];
   const [trueWidth, trueHeight] = [trueMm(w), trueMm(h)];
   const px = 25.4 / 96;
-  const start = { depth: 0, level: 0, name: '', styled: null, hidden: false };
+  const start = { depth: 0, level: 0, name: '', layer: '', dashed: false, styled: null, hidden: false };
   if (!box) {
     const [width, height] = [
       userLength(w?.unit === '%' ? undefined : root.attributes.width, 0, where),
@@ -186,7 +188,13 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
             where,
             'it lies ten million units away or further: a number or a transform is wrong',
           );
-        curves.push({ pieces: placed, closed: s.closed, name: frame.name });
+        curves.push({
+          pieces: placed,
+          closed: s.closed,
+          name: frame.name,
+          layer: frame.layer,
+          ...(frame.dashed ? { dashed: true } : {}),
+        });
       }
     };
     const viewport = (e: Element, frame: Frame, size: Attributes): Frame => {
@@ -239,10 +247,14 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
         visibility === undefined || visibility === 'inherit'
           ? outer.hidden
           : visibility === 'hidden' || visibility === 'collapse';
+      const name = nameOf(e) ?? outer.name;
+      const dashes = propertyIn(e, styled, 'stroke-dasharray');
       const frame = {
         ...outer,
         matrix,
-        name: nameOf(e) ?? outer.name,
+        name,
+        layer: HOLDERS.has(tag) ? name : outer.layer,
+        dashed: dashes === undefined || dashes === 'inherit' ? outer.dashed : /[1-9]/.test(dashes),
         styled,
         hidden,
         level: outer.level + 1,

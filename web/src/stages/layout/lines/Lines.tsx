@@ -62,6 +62,7 @@ function End({ id, end }: { id: string; end: 'from' | 'to' }) {
 function wayWords(way: Way, units: Design['units']): string {
   if (way.by === 'points')
     return `${lengthWithUnit(Math.hypot(way.to.x - way.from.x, way.to.y - way.from.y), units)} between two points`;
+  if (way.by === 'drawn') return way.closed ? 'closed, as it was drawn' : 'as it was drawn';
   if (way.by === 'centre')
     return way.off === 0
       ? 'on the centre line'
@@ -128,7 +129,7 @@ function ChosenLine({ id }: { id: string }) {
             'line.fromCentre',
           )}
         />
-      ) : (
+      ) : way.by === 'drawn' ? null : (
         <LengthField
           label={WORDS.insideTheEdgeBy}
           value={way.off}

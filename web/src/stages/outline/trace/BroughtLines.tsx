@@ -1,15 +1,20 @@
-import { closedPathMark, placingMap } from '@pelkin/core';
+import type { PlanUse } from '@pelkin/core';
+import { closedPathMark, placingMap, usesFor } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { dataOf } from '../../../board/pathDataOf.ts';
 import type { BroughtLine } from '../../../workers/drawingReader.ts';
-import type { Use } from './importDrawing.ts';
-import { useBringIn } from './importDrawing.ts';
+import { USE_WORDS } from './useWords.ts';
+import { useBringIn, usesNow } from './importDrawing.ts';
 
-const NEXT: Readonly<Record<Use, Use>> = { outline: 'opening', opening: 'leave', leave: 'outline' };
+/** What a press makes of a line: the next of the uses that it can have. */
+function nextUse(line: BroughtLine, use: PlanUse): PlanUse {
+  const all = usesFor(line);
+  return all[(all.indexOf(use) + 1) % all.length]!;
+}
 
 function Line({ line, matrix }: { line: BroughtLine; matrix: string }) {
-  const use = useBringIn((s) => s.uses.get(line.index) ?? 'leave');
+  const use = useBringIn((s) => usesNow(s).get(line.index) ?? 'leave');
   const d = useMemo(() => {
     const mark = closedPathMark(`brought-${line.index}`, 'outline', line.path);
     return dataOf({ ...mark, closed: line.closed });
@@ -20,10 +25,10 @@ function Line({ line, matrix }: { line: BroughtLine; matrix: string }) {
       data-testid={`brought-${line.index}`}
       transform={matrix}
       d={d}
-      onPointerDown={(event) => event.button === 0 && line.closed && event.stopPropagation()}
-      onClick={() => line.closed && useBringIn.getState().use(line.index, NEXT[use])}
+      onPointerDown={(event) => event.button === 0 && event.stopPropagation()}
+      onClick={() => useBringIn.getState().use(line.index, nextUse(line, use))}
     >
-      <title>{`${line.name || 'line'}: ${use === 'leave' ? 'left out' : use}`}</title>
+      <title>{`${line.name || 'line'}: ${USE_WORDS[use]}`}</title>
     </path>
   );
 }

@@ -1,23 +1,16 @@
-import { figureAndUnit, isBodySize, lengthWithUnit } from '@pelkin/core';
+import { isBodySize, lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../../../design/derived.ts';
 import { FileButton } from '../../../shared/FileButton.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
-import { Pick, Select } from '../../../shared/Pick.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import type { BroughtLine } from '../../../workers/drawingReader.ts';
-import type { Use } from './importDrawing.ts';
 import { Working } from './Working.tsx';
-import { useBringIn } from './importDrawing.ts';
+import { useBringIn, usesNow } from './importDrawing.ts';
+import { PlanLayers, sizeWords } from './PlanLayers.tsx';
 import { WORDS } from '../words.ts';
 
-const USES: readonly (readonly [Use, string])[] = [
-  ['outline', 'outline'],
-  ['opening', 'opening'],
-  ['leave', 'leave out'],
-];
-const CLOSED_USES = USES;
-const OPEN_USES = USES.filter(([use]) => use === 'leave');
 const GAP = { label: WORDS.gap, min: 0, max: 10, from: 'end to end of two lines' };
 const WITHIN = {
   label: WORDS.tolerance,
@@ -27,55 +20,6 @@ const WITHIN = {
 };
 const SHIFT = { label: WORDS.shift, min: -3000, max: 3000, from: 'where the file has it' };
 const QUARTER = Math.PI / 2;
-
-function sizeWords(line: BroughtLine, scale: number, units: 'mm' | 'in' | 'in-fraction'): string {
-  const [w, h] = [line.box.maxX - line.box.minX, line.box.maxY - line.box.minY];
-  const [long, wide] = [Math.max(w, h) * scale, Math.min(w, h) * scale];
-  const first = figureAndUnit(long, units, 1);
-  return `${first.figure} × ${lengthWithUnit(wide, units, 1)}`;
-}
-
-/** One line of the drawing: its size, whether it is closed, and what becomes of it. */
-function LineRow({ line }: { line: BroughtLine }) {
-  const units = usePicked((d) => d.units);
-  const use = useBringIn((s) => s.uses.get(line.index) ?? 'leave');
-  const label = `${line.name || 'line'} ${line.index + 1}`;
-  return (
-    <HStack gap="2" py="1" borderTopWidth="1px" borderColor="rule" fontSize="12.5px" role="listitem">
-      <Box flex="1" minW="0">
-        <Text truncate title={line.name}>
-          {line.name || 'no name'}
-        </Text>
-        <Text fontSize="12px" color="faded">
-          {sizeWords(line, 1, units)}, {line.closed ? 'closed' : 'open'}
-          {line.gap > 0.001 ? `, gap ${line.gap.toFixed(2)} mm bridged` : ''}
-          {line.aside === 'frame' && ', a rectangle round the drawing: a frame?'}
-          {line.aside === 'construction' && ', on a layer to draw by'}
-        </Text>
-        {line.twin && (
-          <Text fontSize="12px" color="ochre">
-            ▲ Runs {lengthWithUnit(line.twin.apart, units, 1)} beside line {line.twin.of + 1} all round: the
-            other side of one stroke. One of them is the edge.
-          </Text>
-        )}
-        {line.crosses && (
-          <Text fontSize="12px" color="ochre">
-            ▲ Crosses {line.crosses.other === null ? 'itself' : `line ${line.crosses.other + 1}`} at{' '}
-            {lengthWithUnit(line.crosses.at.x, units, 1)}, {lengthWithUnit(line.crosses.at.y, units, 1)} of
-            the file.
-          </Text>
-        )}
-      </Box>
-      <Select
-        label={`Use of ${label}`}
-        value={use}
-        options={line.closed ? CLOSED_USES : OPEN_USES}
-        onChange={(next) => useBringIn.getState().use(line.index, next)}
-        w="104px"
-      />
-    </HStack>
-  );
-}
 
 /** The unit of the file: as it says, or requested with the size in each. */
 function UnitOf({ body }: { body: BroughtLine }) {
@@ -134,8 +78,9 @@ function Laying() {
   };
   const turnBy = (turn: number): void => {
     // Turned where it lies, not about the file's own origin.
-    const { lines, uses } = useBringIn.getState();
-    const body = lines?.lines.find((l) => uses.get(l.index) === 'outline') ?? lines?.lines[0];
+    const state = useBringIn.getState();
+    const uses = usesNow(state);
+    const body = state.lines?.lines.find((l) => uses.get(l.index) === 'outline') ?? state.lines?.lines[0];
     const middle = body
       ? { x: (body.box.minX + body.box.maxX) / 2, y: (body.box.minY + body.box.maxY) / 2 }
       : { x: 0, y: 0 };
@@ -187,12 +132,12 @@ function Laying() {
 }
 
 function Found() {
-  const { about, lines, gap, within, uses } = useBringIn();
+  const { about, lines, gap, within } = useBringIn();
+  const uses = useBringIn(usesNow);
   const units = usePicked((d) => d.units);
   if (!about || !lines) return null;
   const body = lines.lines.find((l) => uses.get(l.index) === 'outline') ?? lines.lines[0];
   if (!body) return null;
-  const more = lines.closed + lines.open - lines.lines.length;
   const taking = lines.lines.some((l) => uses.get(l.index) !== 'leave');
   const isOwn = about.kind === 'json';
   return (
@@ -225,14 +170,10 @@ function Found() {
           }}
         />
       )}
-      <Box role="list" aria-label={WORDS.linesOfTheDrawing} maxH="240px" overflowY="auto">
-        {lines.lines.map((l) => (
-          <LineRow key={l.index} line={l} />
-        ))}
-      </Box>
-      {more > 0 && (
+      <PlanLayers lines={lines.lines} />
+      {lines.unlisted > 0 && (
         <Text fontSize="12px" color="faded">
-          And {more} smaller lines, left out.
+          And {lines.unlisted} short open lines, left out.
         </Text>
       )}
       {!isOwn && (

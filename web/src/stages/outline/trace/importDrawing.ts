@@ -1,14 +1,24 @@
-import type { Opening, Outline, Placing } from '@pelkin/core';
-import { checkDesign, edits, firstPlacing, solveOutline } from '@pelkin/core';
+import type { LayerPlan, Outline, PlanUse, Placing } from '@pelkin/core';
+import {
+  bodyLine,
+  checkDesign,
+  firstPlacing,
+  firstPlans,
+  outlineOf,
+  placingMap,
+  planLayers,
+  remember,
+  solveOutline,
+  useByLayer,
+} from '@pelkin/core';
 import { create } from 'zustand';
+import type { Taken } from './taken.ts';
+import { PLAIN_PLAN, circleOpening, cutOpening, guideWay, nameFor, takenInto, takenWords } from './taken.ts';
 import { derive } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../../workers/drawingReader.ts';
 import { isRefusal, startReader } from '../../../workers/drawingReader.ts';
 import { Stopped } from '../../../workers/stopped.ts';
-
-/** What becomes of a line of a drawing. */
-export type Use = 'outline' | 'opening' | 'leave';
 
 interface BringIn {
   readonly file: string | null;
@@ -17,7 +27,10 @@ interface BringIn {
   /** Millimetres of the file's unit; null until it is known. */
   readonly mm: number | null;
   readonly gap: number;
-  readonly uses: ReadonlyMap<number, Use>;
+  /** What each layer is brought in as, by its name. */
+  readonly plans: ReadonlyMap<string, LayerPlan>;
+  /** Lines that are brought in otherwise than their layer. */
+  readonly uses: ReadonlyMap<number, PlanUse>;
   readonly placing: Placing;
   /** Fewest nodes within so many mm; null: as it is drawn. */
   readonly within: number | null;
@@ -28,7 +41,9 @@ interface BringIn {
   choose(file: File): Promise<void>;
   setUnit(mm: number): Promise<void>;
   setGap(gap: number): Promise<void>;
-  use(index: number, use: Use): void;
+  /** Null: as its layer. */
+  use(index: number, use: PlanUse | null): void;
+  plan(layer: string, change: Partial<LayerPlan>): void;
   place(placing: Placing): void;
   setWithin(within: number | null): void;
   take(): Promise<void>;
@@ -49,35 +64,40 @@ const NONE = {
   lines: null,
   mm: null,
   gap: 0.05,
-  uses: new Map<number, Use>(),
+  plans: new Map<string, LayerPlan>(),
+  uses: new Map<number, PlanUse>(),
   placing: { mirror: false, turn: 0, shift: { x: 0, y: 0 } },
   within: null,
   share: null,
   problem: null,
 } as const;
 
-const words = (error: unknown): string | null =>
-  error instanceof Stopped ? null : error instanceof Error ? error.message : String(error);
-
-/**
- * The largest closed line is taken for the outline, closed lines within its box for openings. Frames and lines to draw
- * by are left to the user, and of the two sides of a drawn stroke only the outer one is taken.
- */
-export function firstUses(lines: readonly BroughtLine[]): ReadonlyMap<number, Use> {
-  const body = lines.find((l) => l.closed && !l.aside);
-  const inside = (l: BroughtLine): boolean =>
-    body !== undefined &&
-    l.box.minX >= body.box.minX &&
-    l.box.maxX <= body.box.maxX &&
-    l.box.minY >= body.box.minY &&
-    l.box.maxY <= body.box.maxY;
+/** What becomes of every line: by its own use, or by its layer’s. */
+export function usesOf(
+  lines: readonly BroughtLine[],
+  plans: BringIn['plans'],
+  uses: BringIn['uses'],
+): ReadonlyMap<number, PlanUse> {
+  const layers = planLayers(lines);
+  const body = outlineOf(layers, plans);
+  const isOther = [...uses.values()].includes('outline');
   return new Map(
-    lines.map((l): [number, Use] => [
-      l.index,
-      l === body ? 'outline' : l.closed && !l.aside && !l.twin && inside(l) ? 'opening' : 'leave',
-    ]),
+    lines.map((l): [number, PlanUse] => {
+      const use = uses.get(l.index) ?? useByLayer(l, plans.get(l.layer) ?? PLAIN_PLAN, body);
+      // Another line was chosen for the outline.
+      return [l.index, use === 'outline' && isOther && !uses.has(l.index) ? 'leave' : use];
+    }),
   );
 }
+
+const remembered = remember(usesOf, 2);
+/** The same of a drawing that is being brought in, worked out once for all that ask. */
+export const usesNow = ({ lines, plans, uses }: Pick<BringIn, 'lines' | 'plans' | 'uses'>) =>
+  remembered(lines?.lines ?? NO_LINES, plans, uses);
+const NO_LINES: readonly BroughtLine[] = [];
+
+const words = (error: unknown): string | null =>
+  error instanceof Stopped ? null : error instanceof Error ? error.message : String(error);
 
 /** The tail of the outline that is there, where a drawing from elsewhere begins. */
 const tailNow = (): number => {
@@ -95,15 +115,18 @@ export const useBringIn = create<BringIn>((set, get) => {
       set({ problem: `${lines.where}: ${lines.message}.` });
       return;
     }
-    const { uses, placing } = get();
-    const body = lines.lines.find((l) => l.closed && !l.aside) ?? lines.lines[0];
-    const isKept = !afresh && uses.size === lines.lines.length;
+    const { plans, uses, placing, lines: before } = get();
+    const body = bodyLine(lines.lines) ?? lines.lines[0];
+    const layers = planLayers(lines.lines);
+    // What was decided stays while the drawing’s lines are the same ones.
+    const isKept = !afresh && before?.lines.length === lines.lines.length;
     set({
       mm,
       gap,
       lines,
-      uses: isKept ? uses : firstUses(lines.lines),
-      placing: isKept && !afresh ? placing : body ? firstPlacing(body.box, tailNow()) : placing,
+      plans: afresh || layers.some((l) => !plans.has(l.name)) ? firstPlans(layers) : plans,
+      uses: isKept ? uses : new Map(),
+      placing: isKept ? placing : body ? firstPlacing(body.box, tailNow()) : placing,
     });
   };
   const guarded = async (work: () => Promise<void>): Promise<void> => {
@@ -154,70 +177,79 @@ export const useBringIn = create<BringIn>((set, get) => {
     use: (index, use) => {
       const uses = new Map(get().uses);
       // There is one outline.
-      if (use === 'outline') for (const [k, v] of uses) if (v === 'outline') uses.set(k, 'leave');
-      uses.set(index, use);
+      if (use === 'outline')
+        for (const line of get().lines?.lines ?? [])
+          if (usesNow(get()).get(line.index) === 'outline') uses.set(line.index, 'leave');
+      if (use === null) uses.delete(index);
+      else uses.set(index, use);
       set({ uses });
+    },
+    plan: (layer, change) => {
+      const { plans, uses, lines } = get();
+      const now = plans.get(layer);
+      if (!now) return;
+      const next = new Map(plans).set(layer, { ...now, ...change });
+      const holds = (use: LayerPlan['use']): boolean => use === 'outline' || use === 'body';
+      // There is one outline: another layer that said it holds it gives it up.
+      if (change.use && holds(change.use))
+        for (const [name, p] of next)
+          if (name !== layer && holds(p.use)) next.set(name, { ...p, use: 'opening' });
+      // A layer’s use is for all its lines again.
+      const own = new Set(lines?.lines.filter((l) => l.layer === layer).map((l) => l.index));
+      set({
+        plans: next,
+        uses: change.use ? new Map([...uses].filter(([index]) => !own.has(index))) : uses,
+      });
     },
     place: (placing) => set({ placing }),
     setWithin: (within) => set({ within }),
     take: async () => {
-      const { lines, uses, placing, within, file } = get();
-      if (!lines) return;
+      const { lines, placing, within, file, plans } = get();
+      const { design } = useDesignStore.getState();
+      if (!lines || !design) return;
       await guarded(async () => {
         set({ share: 0, problem: null });
+        const uses = usesNow(get());
         const wanted = lines.lines.filter((l) => uses.get(l.index) !== 'leave');
-        const told = (share: number): void => void (get().share !== null && set({ share }));
-        let nodes: Outline['nodes'] | null = null;
-        let off = 0;
-        const openings: Opening[] = [];
-        const taken = [...(useDesignStore.getState().design?.openings ?? [])];
-        for (const line of wanted) {
-          if (!line.closed) {
-            set({
-              problem: 'A line that is to be outline or opening is open: join its gaps first.',
-              share: null,
-            });
-            return;
+        const refuse = (problem: string): void => set({ problem, share: null });
+        const map = placingMap(placing);
+        const taken: Taken = { nodes: null, off: 0, openings: [], guards: [], guides: [] };
+        for (const [i, line] of wanted.entries()) {
+          const use = uses.get(line.index)!;
+          const plan = plans.get(line.layer) ?? PLAIN_PLAN;
+          const name = nameFor(line);
+          if (use === 'guide') {
+            taken.guides.push({ name, way: guideWay(line, map) });
+            continue;
           }
-          const isOutline = uses.get(line.index) === 'outline';
+          if (!line.closed)
+            return refuse('A line that is to be cut or outlined is open: join its gaps first.');
+          if (line.circle && use !== 'outline' && use !== 'guard') {
+            taken.openings.push(circleOpening(design, taken.openings, line, name, plan, map));
+            continue;
+          }
+          const told = (share: number): void =>
+            void (get().share !== null && set({ share: (i + share) / wanted.length }));
           const fit = own
             ? { nodes: own.outline.nodes, off: 0 }
-            : await reader!.outline(line.index, placing, isOutline ? within : null, told);
-          if (isRefusal(fit)) {
-            set({ problem: `${fit.where}: ${fit.message}.`, share: null });
-            return;
-          }
-          if (!fit) {
-            set({
-              problem:
-                within === null || !isOutline
-                  ? `“${line.name || 'a line'}” has too many nodes as it is drawn: take the fewest within a tolerance.`
-                  : 'No fair curve of reasonable size follows it so nearly: allow more, or take it as drawn.',
-              share: null,
-            });
-            return;
-          }
-          off = Math.max(off, fit.off);
-          if (isOutline) nodes = fit.nodes;
-          else {
-            const id = edits.freshId([...taken, ...openings], 'o');
-            openings.push(edits.openingOfLine(id, line.name.trim().slice(0, 80) || 'Opening', fit.nodes));
-          }
+            : await reader!.outline(line.index, placing, use === 'outline' ? within : null, told);
+          if (isRefusal(fit)) return refuse(`${fit.where}: ${fit.message}.`);
+          if (!fit)
+            return refuse(
+              within === null || use !== 'outline'
+                ? `“${line.name || 'a line'}” has too many nodes as it is drawn: take the fewest within a tolerance.`
+                : 'No fair curve of reasonable size follows it so nearly: allow more, or take it as drawn.',
+            );
+          taken.off = Math.max(taken.off, fit.off);
+          if (use === 'outline') taken.nodes = fit.nodes;
+          else if (use === 'guard') taken.guards.push({ name, nodes: fit.nodes });
+          else taken.openings.push(cutOpening(design, taken.openings, name, fit.nodes, plan));
         }
         const refusals = useDesignStore
           .getState()
-          .edit(`imported ${file ?? 'a file'}`, (d) => edits.takeOutline(d, nodes, openings));
-        if (refusals.length) {
-          set({ problem: `${refusals[0]!.message}.`, share: null });
-          return;
-        }
-        const what = [
-          ...(nodes ? [`an outline of ${nodes.length} nodes`] : []),
-          ...(openings.length
-            ? [`${openings.length} ${openings.length === 1 ? 'opening' : 'openings'}`]
-            : []),
-        ].join(' and ');
-        const done = `Imported ${what}, off the file by at most ${off.toFixed(3)} mm.`;
+          .edit(`imported ${file ?? 'a file'}`, (d) => takenInto(d, taken));
+        if (refusals.length) return refuse(`${refusals[0]!.message}.`);
+        const done = `Imported ${takenWords(taken)}, off the file by at most ${taken.off.toFixed(3)} mm.`;
         get().leave();
         set({ done });
       });
@@ -247,7 +279,7 @@ export const useBringIn = create<BringIn>((set, get) => {
     const path = solveOutline(checked.design.outline.nodes);
     own = { outline: checked.design.outline };
     const box = derive(checked.design).measures.box;
-    const line = {
+    const line: BroughtLine = {
       index: 0,
       name: checked.design.name,
       closed: true,
@@ -258,6 +290,10 @@ export const useBringIn = create<BringIn>((set, get) => {
       aside: null,
       crosses: null,
       twin: null,
+      layer: '',
+      dashed: false,
+      circle: null,
+      isCircle: false,
     };
     set({
       about: {
@@ -268,9 +304,10 @@ export const useBringIn = create<BringIn>((set, get) => {
         cautions: [],
         lines: 1,
       },
-      lines: { doubled: 0, closed: 1, open: 0, lines: [line] },
+      lines: { doubled: 0, closed: 1, open: 0, unlisted: 0, lines: [line] },
       mm: 1,
-      uses: new Map([[0, 'outline']]),
+      plans: new Map([['', { ...PLAIN_PLAN, use: 'outline' }]]),
+      uses: new Map(),
     });
     return null;
   }

@@ -1,0 +1,131 @@
+import type { Box } from '../../geometry/box.ts';
+
+/** What becomes of a line of a drawing. */
+export type PlanUse = 'outline' | 'opening' | 'hole' | 'guard' | 'guide' | 'leave';
+/** What becomes of a layer: one use for all its lines; `body` is the outline with the openings and holes within it. */
+export type LayerUse = PlanUse | 'body';
+
+/** What a layer is brought in as. */
+export interface LayerPlan {
+  readonly use: LayerUse;
+  /** The face that its openings and holes are cut from. */
+  readonly face: 'front' | 'back';
+  /** Below that face, mm; 0 where the drawing does not say. */
+  readonly depth: number;
+  readonly through: boolean;
+}
+
+/** A line of a drawing, as far as its use is decided by it. */
+export interface PlanLine {
+  readonly index: number;
+  readonly layer: string;
+  readonly closed: boolean;
+  readonly box: Box;
+  readonly isCircle: boolean;
+  readonly dashed: boolean;
+  /** Why it is not taken unasked. */
+  readonly aside: 'frame' | 'construction' | null;
+  readonly twin: object | null;
+}
+
+/** The lines of one layer, the largest first. */
+export interface PlanLayer<L extends PlanLine = PlanLine> {
+  readonly name: string;
+  readonly lines: readonly L[];
+}
+
+/** The layers of a drawing in the order of their largest lines. */
+export function planLayers<L extends PlanLine>(lines: readonly L[]): readonly PlanLayer<L>[] {
+  const layers = new Map<string, L[]>();
+  for (const line of lines) {
+    const list = layers.get(line.layer);
+    if (list) list.push(line);
+    else layers.set(line.layer, [line]);
+  }
+  return [...layers].map(([name, list]) => ({ name, lines: list }));
+}
+
+const within = (outer: Box, { minX, maxX, minY, maxY }: Box): boolean =>
+  minX >= outer.minX && maxX <= outer.maxX && minY >= outer.minY && maxY <= outer.maxY;
+
+/** The largest closed line that is neither a sheet's frame nor there to draw by: the body, at first. */
+export const bodyLine = <L extends PlanLine>(lines: readonly L[]): L | null =>
+  lines.find((l) => l.closed && !l.aside) ?? null;
+
+const BACK = /\b(back|rear|reverse|underside|behind)\b/i;
+const GUARD = /\b(pick ?guard|scratch ?plate|guard)s?\b/i;
+const DRILLED = /\b(drill|hole|bore|screw|pilot)(ed|s|ing)?\b/i;
+const THROUGH = /\b(through|thru)\b/i;
+/** A depth is read where a layer's name speaks of cutting: else a number in it is only a number. */
+const CUT = /\b(front|back|depth|deep|pocket|cavity|rout(ed|ing)?|recess|drill|bore|hole|mm)\b/i;
+const MOST_DEPTH = 120;
+
+/** The depth that a layer's name tells, mm: its last number (“BACK 36.0”, “DRILL 3.2 x 22 FRONT”); 0 where it tells none. */
+export function depthInName(name: string): number {
+  const words = name.replace(/[_-]+/g, ' ');
+  if (!CUT.test(words.replace(/(\d)mm\b/gi, '$1 mm'))) return 0;
+  const figures = [...words.matchAll(/\d+(?:[.,]\d+)?/g)].map((m) => Number(m[0].replace(',', '.')));
+  const last = figures.at(-1) ?? 0;
+  // A drill's only number is its diameter.
+  if (DRILLED.test(words) && figures.length < 2) return 0;
+  return last > 0 && last <= MOST_DEPTH ? last : 0;
+}
+
+/**
+ * What each layer is proposed as: the layer with the body as outline (and its openings, where there are any in it);
+ * others by their names and lines. Dashed lines, and layers named so, are cut from the back.
+ */
+export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, LayerPlan> {
+  const body = bodyLine(layers.flatMap((l) => l.lines).sort((a, b) => a.index - b.index));
+  const useOf = ({ name, lines }: PlanLayer): LayerUse => {
+    if (lines.every((l) => l.aside)) return 'leave';
+    const inside = lines.filter(
+      (l) => l !== body && l.closed && !l.aside && !l.twin && body && within(body.box, l.box),
+    );
+    if (body && lines.includes(body)) return inside.length ? 'body' : 'outline';
+    if (GUARD.test(name.replace(/[_-]+/g, ' '))) return 'guard';
+    if (inside.length === 0) return 'leave';
+    return inside.every((l) => l.isCircle) ? 'hole' : 'opening';
+  };
+  return new Map(
+    layers.map((layer): [string, LayerPlan] => {
+      const words = layer.name.replace(/[_-]+/g, ' ');
+      const cut = layer.lines.filter((l) => l.closed && l !== body);
+      return [
+        layer.name,
+        {
+          use: useOf(layer),
+          face: BACK.test(words) || (cut.length > 0 && cut.every((l) => l.dashed)) ? 'back' : 'front',
+          depth: depthInName(layer.name),
+          through: THROUGH.test(words),
+        },
+      ];
+    }),
+  );
+}
+
+/** What a line can become: an open one is no opening, a line to draw by can always be left out. */
+export const usesFor = ({ closed }: Pick<PlanLine, 'closed'>): readonly PlanUse[] =>
+  closed ? ['outline', 'opening', 'hole', 'guard', 'guide', 'leave'] : ['guide', 'leave'];
+
+/** What becomes of a line by its layer's use; `body`: the line that is the outline where one layer says so. */
+export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
+  const { use } = plan;
+  if (use === 'leave' || use === 'guide') return use;
+  if (!line.closed || line.aside === 'frame') return 'leave';
+  if (use === 'outline' || use === 'body') {
+    if (line === body) return 'outline';
+    if (use === 'outline' || line.twin || line.aside || !body || !within(body.box, line.box)) return 'leave';
+    return line.isCircle ? 'hole' : 'opening';
+  }
+  return line.twin ? 'leave' : use;
+}
+
+/** The line that is the outline: the largest closed one of the first layer that says it holds it. */
+export function outlineOf<L extends PlanLine>(
+  layers: readonly PlanLayer<L>[],
+  plans: ReadonlyMap<string, LayerPlan>,
+): L | null {
+  const holder = layers.find(({ name }) => ['outline', 'body'].includes(plans.get(name)?.use ?? 'leave'));
+  return holder ? bodyLine(holder.lines) : null;
+}
