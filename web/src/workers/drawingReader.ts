@@ -1,4 +1,4 @@
-import type { Box, ClosedPath, OutlineNode, Placing } from '@pelkin/core';
+import type { Box, ClosedPath, FileRead, OutlineNode, Placing } from '@pelkin/core';
 import type { DrawingReaderWorker } from './drawingReader.worker.ts';
 import type { Told } from './worker.ts';
 import { handOver, progress, startWorker } from './worker.ts';
@@ -12,7 +12,7 @@ export interface PassedOver {
 
 /** What a drawing file holds, as far as it is shown before its lines are joined. */
 export interface DrawingAbout {
-  readonly kind: 'svg' | 'dxf' | 'json';
+  readonly kind: 'svg' | 'dxf' | 'json' | 'pdf';
   readonly declared: { readonly name: string; readonly mm: number } | null;
   readonly choices: readonly { readonly name: string; readonly mm: number }[];
   readonly passedOver: readonly PassedOver[];
@@ -76,6 +76,8 @@ export interface Fitting {
 /** A worker that reads one drawing and answers about it; `end` stops whatever it is at. */
 export interface Reader {
   read(bytes: Uint8Array, told: Told): Promise<DrawingAbout | Refusal>;
+  /** A drawing that was read elsewhere: a page of a PDF. */
+  hold(read: FileRead): Promise<DrawingAbout>;
   /** Lines in mm, joined over gaps of so many of the file's own units. */
   join(mm: number, gap: number, told: Told): Promise<BroughtLines | Refusal>;
   outline(
@@ -95,6 +97,7 @@ export function startReader(): Reader {
   return {
     read: (bytes, told) =>
       ask((w) => w.read(handOver(bytes), progress(told)) as Promise<DrawingAbout | Refusal>),
+    hold: (read) => ask((w) => w.hold(read) as Promise<DrawingAbout>),
     join: (mm, gap, told) => ask((w) => w.join(mm, gap, progress(told)) as Promise<BroughtLines | Refusal>),
     outline: (index, placing, within, told) =>
       ask((w) => w.outline(index, placing, within, progress(told)) as Promise<Fitting | Refusal | null>),

@@ -38,9 +38,14 @@ function read(bytes: Uint8Array, told: (share: number) => void): DrawingAbout | 
   if (!file.ok) return { where: file.where, message: file.message };
   const answer = readDrawing(file.text, told);
   if (!answer.ok) return { where: answer.where, message: answer.message };
-  held = answer.read;
+  return hold(answer.read);
+}
+
+/** Holds a drawing that was read, here or by another. */
+function hold(read: FileRead): DrawingAbout {
+  held = read;
   joined = null;
-  const { kind, declared, choices, passedOver, cautions, curves } = answer.read;
+  const { kind, declared, choices, passedOver, cautions, curves } = read;
   return { kind, declared, choices, passedOver, cautions, lines: curves.length };
 }
 
@@ -118,6 +123,6 @@ function outline(
   });
 }
 
-const worker = { read, join, outline };
+const worker = { read, hold, join, outline };
 export type DrawingReaderWorker = typeof worker;
 Comlink.expose(worker);

@@ -32,7 +32,7 @@ export interface PassedOver {
 }
 
 export interface FileRead {
-  readonly kind: 'svg' | 'dxf' | 'json';
+  readonly kind: 'svg' | 'dxf' | 'json' | 'pdf';
   readonly curves: readonly FoundCurve[];
   /** The unit that the file declares; null when it has to be requested. */
   readonly declared: UnitChoice | null;

@@ -125,6 +125,7 @@ export const WORDS = {
   othersAsRatiosToThis: 'Others as ratios to this',
   outlineWithin: 'Outline within',
   overAll: 'Over all',
+  page: 'Page',
   paintAsBench: 'Paint as bench',
   paper: 'Paper',
   pasteItBetweenThem: 'Paste it between them',

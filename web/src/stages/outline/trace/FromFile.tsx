@@ -220,6 +220,23 @@ function Found() {
   );
 }
 
+/** The page of a PDF of several. */
+function PageOf() {
+  const pages = useBringIn((s) => s.pages);
+  if (!pages || pages.count < 2) return null;
+  return (
+    <Pick
+      label={WORDS.page}
+      value={String(pages.page)}
+      options={Array.from(
+        { length: pages.count },
+        (_, i) => [String(i + 1), `${i + 1} of ${pages.count}`] as const,
+      )}
+      onChange={(page) => void useBringIn.getState().choose(pages.file, Number(page))}
+    />
+  );
+}
+
 /** An outline from a drawing: chosen, looked at, laid, taken. */
 export function FromFile() {
   const { file, share, problem, done, about, lines } = useBringIn();
@@ -230,7 +247,7 @@ export function FromFile() {
         <FileButton
           words="Choose a file"
           label={WORDS.drawingFile}
-          accept=".svg,.svgz,.dxf,.json"
+          accept=".svg,.svgz,.dxf,.pdf,.json"
           onFile={(chosen) => void useBringIn.getState().choose(chosen)}
         />
       }
@@ -242,7 +259,8 @@ export function FromFile() {
       ) : (
         !done && (
           <Text fontSize="12px" color="faded">
-            SVG, DXF or a Pelkin design. Its lines are shown on the board before anything is changed.
+            SVG, DXF, a PDF of lines or a Pelkin design. Its lines are shown on the board before anything is
+            changed.
           </Text>
         )
       )}
@@ -263,6 +281,7 @@ export function FromFile() {
           onStop={() => useBringIn.getState().stop()}
         />
       )}
+      {share === null && <PageOf />}
       {share === null && <Found />}
     </Section>
   );

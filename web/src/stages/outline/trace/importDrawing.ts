@@ -38,7 +38,9 @@ interface BringIn {
   readonly share: number | null;
   readonly problem: string | null;
   readonly done: string | null;
-  choose(file: File): Promise<void>;
+  /** The page of a PDF that is read, from 1, and how many it has; null for other files. */
+  readonly pages: { readonly file: File; readonly page: number; readonly count: number } | null;
+  choose(file: File, page?: number): Promise<void>;
   setUnit(mm: number): Promise<void>;
   setGap(gap: number): Promise<void>;
   /** Null: as its layer. */
@@ -70,6 +72,7 @@ const NONE = {
   within: null,
   share: null,
   problem: null,
+  pages: null,
 } as const;
 
 /** What becomes of every line: by its own use, or by its layer’s. */
@@ -139,7 +142,7 @@ export const useBringIn = create<BringIn>((set, get) => {
   return {
     ...NONE,
     done: null,
-    choose: async (file) => {
+    choose: async (file, page = 1) => {
       get().leave();
       set({ file: file.name, share: 0, done: null });
       await guarded(async () => {
@@ -159,7 +162,15 @@ export const useBringIn = create<BringIn>((set, get) => {
         }
         reader = startReader();
         const start = performance.now();
-        const about = await reader.read(bytes, (share) => get().share !== null && set({ share }));
+        const isPdf = new TextDecoder().decode(bytes.subarray(0, 1024)).includes('%PDF-');
+        const tell = (share: number): void => void (get().share !== null && set({ share }));
+        let about: Awaited<ReturnType<Reader['read']>>;
+        if (isPdf) {
+          const { pdfLines } = await import('./pdfLines.ts');
+          const { read, pages } = await pdfLines(bytes, page);
+          set({ pages: { file, page, count: pages } });
+          about = await reader.hold(read);
+        } else about = await reader.read(bytes, tell);
         // What the bench reads: the worker's own start is in it.
         performance.measure('drawing read', { start, end: performance.now() });
         if (isRefusal(about)) {
@@ -167,7 +178,12 @@ export const useBringIn = create<BringIn>((set, get) => {
           return;
         }
         set({ about, share: null });
-        if (about.lines === 0) set({ problem: 'The file holds no line that can be brought in.' });
+        if (about.lines === 0)
+          set({
+            problem: isPdf
+              ? `Page ${page} holds no line that can be brought in: is it a scan? Add it under “Pictures”.`
+              : 'The file holds no line that can be brought in.',
+          });
         else await joinNow(about.declared?.mm ?? about.choices[0]!.mm, get().gap, true);
       });
     },
