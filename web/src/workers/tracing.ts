@@ -63,6 +63,9 @@ export interface Steering {
   readonly bridges: readonly (readonly [Point, Point])[];
 }
 
+/** What is looked for in a picture: the edge of a body that was photographed, or the line of a drawing that was scanned. */
+export type LookFor = 'body' | 'line';
+
 export interface Refusal {
   readonly message: string;
 }
@@ -85,6 +88,7 @@ export const bringUpright = (wish: UprightWish, told: Told): PictureWork<Upright
 export const findEdge = (
   underlay: Underlay,
   steering: Steering,
+  lookFor: LookFor,
   tolerance: number,
   /** The body's thickness, mm, and whether its side is seen beside its face. */
   thickness: number,
@@ -93,7 +97,7 @@ export const findEdge = (
 ): PictureWork<Traced> =>
   onPicture(
     (remote) =>
-      remote.trace(underlay, steering, tolerance, thickness, side, progress(told)) as Promise<
+      remote.trace(underlay, steering, lookFor, tolerance, thickness, side, progress(told)) as Promise<
         Traced | Refusal
       >,
   );

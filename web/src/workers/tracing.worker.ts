@@ -8,13 +8,14 @@ import {
   noBow,
   rectify,
   sheetEdges,
+  traceDrawnLine,
   traceEdge,
   uprightOf,
 } from '@pelkin/core/outline/tracing';
 import type { Point, Underlay } from '@pelkin/core/plain';
 import { fitTraced, pixelMap } from '@pelkin/core/plain';
 import * as Comlink from 'comlink';
-import type { Traced, UprightPicture, UprightWish } from './tracing.ts';
+import type { LookFor, Traced, UprightPicture, UprightWish } from './tracing.ts';
 import type { Told } from './worker.ts';
 
 /** A kept picture's pixels. */
@@ -109,6 +110,7 @@ async function upright(
 async function trace(
   underlay: Underlay,
   steering: Steering,
+  lookFor: LookFor,
   tolerance: number,
   thickness: number,
   side: SideSeen,
@@ -116,14 +118,17 @@ async function trace(
 ): Promise<Traced | { readonly message: string }> {
   const picture = await pixelsOf(underlay.picture);
   told(0.1);
-  const traced = traceEdge(picture, steering, (share) => told(0.1 + 0.35 * share));
+  const look = lookFor === 'line' ? traceDrawnLine : traceEdge;
+  const traced = look(picture, steering, (share) => told(0.1 + 0.35 * share));
   if (!traced.ok) return { message: `${traced.message.charAt(0).toUpperCase()}${traced.message.slice(1)}.` };
   const map = pixelMap(underlay);
   const seen: readonly Point[] = traced.edge.map(map);
   const { camera } = underlay;
   const over = camera && { foot: map(camera), height: camera.height * underlay.scale };
   const found =
-    camera && over ? faceOf(seen, over, thickness, camera.plane, side) : { edge: seen, removed: 0 };
+    camera && over && lookFor === 'body'
+      ? faceOf(seen, over, thickness, camera.plane, side)
+      : { edge: seen, removed: 0 };
   const { edge } = found;
   const fit = fitTraced(edge, tolerance, (share) => told(0.45 + 0.55 * share));
   const atRim = traced.edge.some(

@@ -7,6 +7,7 @@ export type { Raster } from './raster.ts';
 export { rectify, uprightOf } from './rectify.ts';
 export type { Seen, Upright } from './rectify.ts';
 export { sheetEdges } from './sheetEdges.ts';
+export { traceDrawnLine } from './drawnLine.ts';
 export { traceEdge } from './traceEdge.ts';
 export type { Steering, Stroke } from './traceEdge.ts';
 export { placeByMeasures, placeOnJoint, placeStraight } from './placing.ts';

@@ -69,7 +69,7 @@ function rimColours(picture: Raster): readonly Colour[] {
 }
 
 /** A level that parts numbers in two groups of the least spread (N. Otsu, A threshold selection method, 1979). */
-function parting(values: Float32Array): number {
+export function parting(values: Float32Array): number {
   const BINS = 256;
   const most = values.reduce((m, v) => Math.max(m, v), 0) || 1;
   const counts = new Float64Array(BINS);
@@ -120,7 +120,7 @@ function bodyness(picture: Raster, steering: Steering, factor: number): Float32A
   return values;
 }
 
-function paint(
+export function paint(
   values: Float32Array,
   width: number,
   height: number,
@@ -217,7 +217,7 @@ function refine(
 /** Offsets without leaps: medians of so many, then a short mean. */
 const MEDIAN = 4;
 
-function levelled(offsets: readonly (number | null)[]): readonly number[] {
+export function levelled(offsets: readonly (number | null)[]): readonly number[] {
   const n = offsets.length;
   const known = offsets.map((o, i) => {
     const near: number[] = [];
@@ -237,7 +237,7 @@ function levelled(offsets: readonly (number | null)[]): readonly number[] {
 }
 
 /** What an edge does between two places, the shorter way round, made straight. */
-function bridged(edge: readonly Point[], [a, b]: readonly [Point, Point]): readonly Point[] {
+export function bridged(edge: readonly Point[], [a, b]: readonly [Point, Point]): readonly Point[] {
   const nearestTo = (p: Point): number =>
     edge.reduce((best, q, i) => (distance(p, q) < distance(p, edge[best]!) ? i : best), 0);
   const [i, j] = [nearestTo(a), nearestTo(b)];
@@ -330,9 +330,10 @@ export function traceEdge(picture: Raster, steering: Steering, progress: Progres
   return { ok: true, edge: whole, noise };
 }
 
-const medianOf = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
+export const medianOf = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
 
-const smoothed = (points: readonly Point[]): readonly Point[] => {
+export const smoothed = (points: readonly Point[]): readonly Point[] => {
   const n = points.length;
   return points.map((p, i) => {
     const [a, b] = [points[(i + n - 1) % n]!, points[(i + 1) % n]!];

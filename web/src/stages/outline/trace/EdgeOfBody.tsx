@@ -3,7 +3,7 @@ import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../../../design/derived.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
-import { Section } from '../../../shared/Section.tsx';
+import { Choice, Section } from '../../../shared/Section.tsx';
 import { BodySide } from './BodySide.tsx';
 import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
@@ -70,7 +70,7 @@ function Misses({ misses, tolerance }: { misses: readonly Miss[]; tolerance: num
 
 /** The body's edge, found in the picture. */
 export function EdgeOfBody() {
-  const { task, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
+  const { task, lookFor, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
   const units = usePicked((d) => d.units);
   const id = useTracing((s) => s.id);
   const underlay = usePicked((d) => d.underlays.find((u) => u.id === id));
@@ -85,6 +85,21 @@ export function EdgeOfBody() {
         </Button>
       }
     >
+      <Choice
+        label={WORDS.lookFor}
+        value={lookFor}
+        options={[
+          ['body', WORDS.theBodysEdge],
+          ['line', WORDS.aDrawnLine],
+        ]}
+        onChange={(next) => set({ lookFor: next, found: null })}
+      />
+      {lookFor === 'line' && (
+        <Text fontSize="12px" color="faded">
+          For a scan of a plan: the outermost closed dark line is followed along its middle. Small gaps are
+          closed; bridge larger ones.
+        </Text>
+      )}
       <HStack wrap="wrap" gap="1">
         <TaskButton task="body">{WORDS.markBody}</TaskButton>
         <TaskButton task="bench">Mark bench</TaskButton>
@@ -113,19 +128,21 @@ export function EdgeOfBody() {
           }}
         />
       )}
-      <NumberField
-        label={WORDS.countsAsBodyFrom}
-        value={threshold * 100}
-        unit="%"
-        min={10}
-        max={90}
-        from="0 is bench, 100 is body"
-        places={0}
-        onCommit={(share) => {
-          set({ threshold: share / 100, found: null });
-          return [];
-        }}
-      />
+      {lookFor === 'body' && (
+        <NumberField
+          label={WORDS.countsAsBodyFrom}
+          value={threshold * 100}
+          unit="%"
+          min={10}
+          max={90}
+          from="0 is bench, 100 is body"
+          places={0}
+          onCommit={(share) => {
+            set({ threshold: share / 100, found: null });
+            return [];
+          }}
+        />
+      )}
       <LengthField
         label={WORDS.outlineWithin}
         value={tolerance}
@@ -137,7 +154,7 @@ export function EdgeOfBody() {
           return [];
         }}
       />
-      {underlay && <BodySide underlay={underlay} />}
+      {underlay && lookFor === 'body' && <BodySide underlay={underlay} />}
       {steered > 0 && (
         <HStack fontSize="12.5px">
           <Text flex="1">

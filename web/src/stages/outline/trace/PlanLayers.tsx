@@ -185,25 +185,21 @@ function LayerRow({ layer, alone }: { layer: PlanLayer<BroughtLine>; alone: bool
             ]}
             onChange={(face) => change({ face })}
           />
-          <HStack gap="2">
-            <Box flex="1">
-              <LengthField
-                label={WORDS.depth}
-                value={plan.depth}
-                unit={units}
-                limit={DEPTH}
-                onCommit={(depth) => {
-                  change({ depth });
-                  return [];
-                }}
-              />
-            </Box>
-            <Tick
-              label={WORDS.goesThrough}
-              checked={plan.through}
-              onChange={(through) => change({ through })}
-            />
-          </HStack>
+          <LengthField
+            label={WORDS.depth}
+            value={plan.depth}
+            unit={units}
+            limit={DEPTH}
+            onCommit={(depth) => {
+              change({ depth });
+              return [];
+            }}
+          />
+          <Tick
+            label={WORDS.goesThrough}
+            checked={plan.through}
+            onChange={(through) => change({ through })}
+          />
         </Box>
       )}
       <Button size="2xs" variant="ghost" px="1" aria-expanded={open} onClick={() => setOpen(!open)}>

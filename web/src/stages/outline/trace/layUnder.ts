@@ -230,12 +230,21 @@ export async function makeUpright(
 export async function lookForEdge(): Promise<void> {
   const now = chosen();
   if (!now) return;
-  const { body, bench, threshold, strokes, bridges, tolerance, side, thickness } = useTracing.getState();
+  const { body, bench, lookFor, threshold, strokes, bridges, tolerance, side, thickness } =
+    useTracing.getState();
   const thick = thickness ?? now.design.body.thickness;
   await run(
     'Finding the edge',
     (told) =>
-      findEdge(now.underlay, { body, bench, threshold, strokes, bridges }, tolerance, thick, side, told),
+      findEdge(
+        now.underlay,
+        { body, bench, threshold, strokes, bridges },
+        lookFor,
+        tolerance,
+        thick,
+        side,
+        told,
+      ),
     (made) => {
       useTracing.getState().set({
         found: {

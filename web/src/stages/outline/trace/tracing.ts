@@ -3,7 +3,7 @@ import { edits, moveUnderlay, toPixelMap } from '@pelkin/core';
 import type { MeasureMark, Miss, Placed } from '@pelkin/core/outline/tracing';
 import { placeByMeasures, placeOnJoint, placeStraight } from '@pelkin/core/outline/tracing';
 import { create } from 'zustand';
-import type { SideSeen } from '../../../workers/tracing.ts';
+import type { LookFor, SideSeen } from '../../../workers/tracing.ts';
 import { useDesignStore } from '../../../design/store.ts';
 
 /** What presses on the board mean while a picture is worked on. */
@@ -82,6 +82,8 @@ interface Tracing extends Marked {
   /** The picture that is worked on. */
   readonly id: string | null;
   readonly task: Task | null;
+  /** A photographed body’s edge, or the line of a scanned drawing. */
+  readonly lookFor: LookFor;
   readonly threshold: number;
   readonly tolerance: number;
   /** Half the brush's width, mm. */
@@ -111,6 +113,7 @@ interface Tracing extends Marked {
     change: Partial<
       Pick<
         Tracing,
+        | 'lookFor'
         | 'threshold'
         | 'tolerance'
         | 'side'
@@ -138,6 +141,7 @@ export const useTracing = create<Tracing>((set, get) => ({
   ...NOTHING,
   id: null,
   task: null,
+  lookFor: 'body',
   threshold: 0.5,
   tolerance: 0.3,
   brush: 12,
