@@ -47,6 +47,36 @@ function drawPath(doc: Doc, mark: PathMark, height: number, weights: Weights): v
   } else doc.stroke();
 }
 
+/** A picture cut off at its line, and what is covered in white over it. */
+function drawPicture(doc: Doc, picture: NonNullable<Sheet['picture']>, height: number): void {
+  const x = (v: number): number => v * PT;
+  const y = (v: number): number => (height - v) * PT;
+  const { image, size, matrix, within, covered } = picture;
+  const [a, b, c, d, e, f] = matrix;
+  doc.save();
+  const [first] = within;
+  if (first) doc.moveTo(x(first.p0.x), y(first.p0.y));
+  for (const { p1, p2, p3 } of within)
+    doc.bezierCurveTo(x(p1.x), y(p1.y), x(p2.x), y(p2.y), x(p3.x), y(p3.y));
+  doc.closePath().clip();
+  doc.save();
+  // From pixels to points, whose y runs down.
+  doc.transform(a * PT, -b * PT, c * PT, -d * PT, x(e), y(f));
+  doc.image(
+    image.buffer.slice(image.byteOffset, image.byteOffset + image.byteLength) as unknown as Buffer,
+    0,
+    0,
+    size,
+  );
+  doc.restore();
+  for (const polygon of covered) {
+    polygon.forEach((p, i) => (i ? doc.lineTo(x(p.x), y(p.y)) : doc.moveTo(x(p.x), y(p.y))));
+    doc.closePath();
+  }
+  if (covered.length) doc.fill('#ffffff', 'non-zero');
+  doc.restore();
+}
+
 /** What stands for a sign that the sheets’ font lacks. */
 const STAND_INS: Readonly<Record<string, string>> = { '⌀': 'Ø' };
 
@@ -114,6 +144,7 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
       doc.save();
       const { minX, minY, maxX, maxY } = sheet.clip;
       doc.rect(minX * PT, (height - maxY) * PT, (maxX - minX) * PT, (maxY - minY) * PT).clip();
+      if (sheet.picture) drawPicture(doc, sheet.picture, height);
       drawMarks(doc, sheet.drawing, height, weights);
       doc.restore();
       drawMarks(doc, sheet.guides, height, weights);

@@ -1,11 +1,12 @@
 import type { Design } from '../design/schema.ts';
-import type { Mark } from '../drawing/drawing.ts';
+import type { Mark, SeenFrom } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, mapMark } from '../drawing/drawing.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { drawCuts, drawParts } from '../layout/drawing.ts';
 import { drawPlate } from '../layout/plates.ts';
+import { facing } from './artworkFace.ts';
 import type { DrawnParts } from './drawnParts.ts';
 import type { Sheet } from './sheets.ts';
 
@@ -45,18 +46,29 @@ export function artworkCrosses(body: Box): readonly Point[] {
 }
 
 /** What lies on the face or is cut into it: hardware and openings that a drawing would be lost to. */
-const faceMarks = ({ layout, plates }: DrawnParts): readonly Mark[] => [
-  ...drawCuts(layout.cuts.filter((c) => c.face === 'front')).flatMap((l) => l.marks),
-  ...drawParts(layout.parts.filter((p) => p.part.face === 'front')).marks,
-  ...plates.filter((p) => p.face === 'front').flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
+const faceMarks = ({ layout, plates }: DrawnParts, from: SeenFrom): readonly Mark[] => [
+  ...drawCuts(
+    layout.cuts.filter((c) => c.face === from),
+    from,
+  ).flatMap((l) => l.marks),
+  ...drawParts(
+    layout.parts.filter((p) => p.part.face === from),
+    from,
+  ).marks,
+  ...plates.filter((p) => p.face === from).flatMap((p) => drawPlate(p).flatMap((l) => l.marks)),
 ];
 
 /**
  * The face fitted to one small page, its scale told: outline, hardware, pickguard and openings (what is routed or covered is lost to a
  * drawing), the board's end and the bridge line, and four crosses by which a scan of the drawn sheet is laid back at
- * full size. Right-handed or left-handed as the instrument is.
+ * full size. Right-handed or left-handed as the instrument is; from the back as the body is turned over, and without the board.
  */
-export function artworkSheet(design: Design, derived: DrawnParts, paper: ArtworkPaper): Artwork {
+export function artworkSheet(
+  design: Design,
+  derived: DrawnParts,
+  paper: ArtworkPaper,
+  from: SeenFrom = 'front',
+): Artwork {
   const page = ARTWORK_PAPERS.find((p) => p.key === paper)!;
   const { box } = derived.measures;
   const crosses = artworkCrosses(box);
@@ -67,18 +79,19 @@ export function artworkSheet(design: Design, derived: DrawnParts, paper: Artwork
     (page.height - 2 * MARGIN - WORDS) / boxHeight(shown),
   );
   const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
-  const flip = design.handedness === 'left' ? -1 : 1;
-  const place = (p: Point): Point => ({
-    x: page.width / 2 + flip * (p.x - middle.x) * scale,
-    y: (page.height + WORDS) / 2 + (p.y - middle.y) * scale,
-  });
+  const see = facing(design.handedness, from);
+  const centre = see(middle);
+  const place = (p: Point): Point => {
+    const q = see(p);
+    return {
+      x: page.width / 2 + (q.x - centre.x) * scale,
+      y: (page.height + WORDS) / 2 + (q.y - centre.y) * scale,
+    };
+  };
   const { stringPlan } = derived;
   const boardEnd = stringPlan.boardEndX;
   const half = stringPlan.boardEndWidth / 2;
-  const marks: readonly Mark[] = [
-    closedPathMark('artwork-outline', 'outline', derived.path),
-    ...faceMarks(derived),
-    lineMark('artwork-bridge', 'bridgeLine', { x: 0, y: 40 }, { x: 0, y: -40 }),
+  const board: readonly Mark[] = [
     lineMark('artwork-board-end', 'boardEdge', { x: boardEnd, y: half }, { x: boardEnd, y: -half }),
     ...(['1', '-1'] as const).map((s) =>
       lineMark(
@@ -88,6 +101,12 @@ export function artworkSheet(design: Design, derived: DrawnParts, paper: Artwork
         { x: box.maxX, y: (Number(s) * stringPlan.jointWidth) / 2 },
       ),
     ),
+  ];
+  const marks: readonly Mark[] = [
+    closedPathMark('artwork-outline', 'outline', derived.path),
+    ...faceMarks(derived, from),
+    lineMark('artwork-bridge', 'bridgeLine', { x: 0, y: 40 }, { x: 0, y: -40 }),
+    ...(from === 'back' ? [] : board),
     ...crosses.flatMap((c, i) => [
       lineMark(
         `cross ${i} along`,
@@ -109,7 +128,7 @@ export function artworkSheet(design: Design, derived: DrawnParts, paper: Artwork
     id: 'artwork-words',
     ink: 'note',
     at: { x: MARGIN, y: MARGIN },
-    text: `${design.name}: ${scale === 1 ? 'full size' : `1 : ${(1 / scale).toFixed(3)}`}. Draw within the outline; lines within it are cut or covered. Crosses ${(apart * scale).toFixed(1)} mm apart on paper, ${apart.toFixed(1)} mm in truth.`,
+    text: `${design.name}${from === 'back' ? ', the back' : ''}: ${scale === 1 ? 'full size' : `1 : ${(1 / scale).toFixed(3)}`}. Draw within the outline; lines within it are cut or covered. Crosses ${(apart * scale).toFixed(1)} mm apart on paper, ${apart.toFixed(1)} mm in truth.`,
     sizeMm: 3.2,
     align: 'start',
     turn: 0,

@@ -1,4 +1,6 @@
 export { ARTWORK_PAPERS, artworkCrosses, artworkSheet } from './artwork.ts';
+export { artworkFace, artworkPaths, artworkSheets, artworkSvg } from './artworkFace.ts';
+export type { ArtworkFace } from './artworkFace.ts';
 export type { Artwork, ArtworkPaper } from './artwork.ts';
 export {
   BARS,

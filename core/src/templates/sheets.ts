@@ -3,9 +3,11 @@ import { lineMark, mapMark, markPieces, polylineMark } from '../drawing/drawing.
 import type { SheetSize } from '../design/paper.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxHolds, boxesMeet, boxOfPoints } from '../geometry/box.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
 import { cubicBox } from '../geometry/cubic.ts';
 import { cubicMeetsBox } from '../geometry/meetsBox.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Polygon } from '../geometry/polygons.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 import { crosshairs } from './crosshairs.ts';
 import type { SheetPlan, Tile } from './plan.ts';
@@ -20,6 +22,16 @@ export interface Sheet {
   readonly clip: Box;
   readonly drawing: readonly Mark[];
   readonly guides: readonly Mark[];
+  /** A picture under the lines, cut off at a line and covered in places; the sheet's frame. */
+  readonly picture?: {
+    /** The bytes of a JPEG or PNG. */
+    readonly image: Uint8Array;
+    readonly size: { readonly width: number; readonly height: number };
+    /** From its pixels: x = a u + c v + e, y = b u + d v + f, y up. */
+    readonly matrix: readonly [number, number, number, number, number, number];
+    readonly within: ClosedPath;
+    readonly covered: readonly Polygon[];
+  };
 }
 
 /** What is reported on every sheet, beside its own label. */

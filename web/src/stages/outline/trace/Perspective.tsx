@@ -26,6 +26,7 @@ const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ['own', 'My own rectangle'],
   ['board', 'The fingerboard’s nut and last fret'],
   ['artwork', 'An artwork sheet’s crosses'],
+  ['artwork-back', 'Crosses of an artwork sheet of the back'],
 ];
 
 /** A photo taken at a slant, brought upright by four marks. */
@@ -38,12 +39,13 @@ export function Perspective() {
   const [plane, setPlane] = useState<MarkedPlane>('face');
   const [own, setOwn] = useState({ long: 300, short: 200 });
   const sheet = SHEETS.find(([key]) => key === kind);
-  const isSheet = kind !== 'board' && kind !== 'artwork';
+  const artwork = kind === 'artwork' ? 'front' : kind === 'artwork-back' ? 'back' : null;
+  const isSheet = kind !== 'board' && artwork === null;
   const known =
     kind === 'board'
       ? boardMarks(stringPlan)
-      : kind === 'artwork'
-        ? artworkMarks(measures.box, isLeft)
+      : artwork
+        ? artworkMarks(measures.box, isLeft, artwork)
         : rectangleMarks(
             sheet ? sheet[2] : Math.max(own.long, own.short),
             sheet ? sheet[3] : Math.min(own.long, own.short),
@@ -95,7 +97,9 @@ export function Perspective() {
               size="2xs"
               colorPalette="green"
               disabled={marks.length < 4}
-              onClick={() => void makeUpright(known.truths, known.placed, isSheet ? { plane } : null)}
+              onClick={() =>
+                void makeUpright(known.truths, known.placed, isSheet ? { plane } : null, artwork)
+              }
             >
               {WORDS.straightenThePhoto}
             </Button>

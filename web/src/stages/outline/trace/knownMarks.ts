@@ -1,4 +1,4 @@
-import type { Box, Point, StringPlan } from '@pelkin/core';
+import type { Box, Point, SeenFrom, StringPlan } from '@pelkin/core';
 import { artworkCrosses } from '@pelkin/core';
 
 /** Something in a photo whose size or place is known: what its four marks are, in the order they are set. */
@@ -15,7 +15,7 @@ export const SHEETS = [
   ['letter', 'A sheet of Letter', 279.4, 215.9],
 ] as const;
 
-export type KnownKind = (typeof SHEETS)[number][0] | 'own' | 'board' | 'artwork';
+export type KnownKind = (typeof SHEETS)[number][0] | 'own' | 'board' | 'artwork' | 'artwork-back';
 
 const CORNERS = ['upper left corner', 'upper right corner', 'lower right corner', 'lower left corner'];
 
@@ -53,13 +53,15 @@ export function boardMarks(stringPlan: StringPlan): KnownMarks {
   };
 }
 
-/** The crosses of an artwork sheet: seen from the upper left of the sheet as it is read, clockwise. */
-export const artworkMarks = (body: Box, isLeft: boolean): KnownMarks => {
+/** The crosses of an artwork sheet of a face: from the upper left of the sheet as it is read, clockwise. */
+export const artworkMarks = (body: Box, isLeft: boolean, from: SeenFrom): KnownMarks => {
   const [a, b, c, d] = artworkCrosses(body) as [Point, Point, Point, Point];
+  // The sheet of a left-handed instrument is mirrored along the body, that of a back across it.
+  const across = from === 'back' ? [d, c, b, a] : [a, b, c, d];
+  const [p, q, r, s] = across as [Point, Point, Point, Point];
   return {
     names: ['upper left cross', 'upper right cross', 'lower right cross', 'lower left cross'],
-    // The sheet of a left-handed instrument is mirrored.
-    truths: isLeft ? [b, a, d, c] : [a, b, c, d],
+    truths: isLeft ? [q, p, s, r] : [p, q, r, s],
     placed: true,
   };
 };

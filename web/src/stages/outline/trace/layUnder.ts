@@ -165,6 +165,8 @@ export async function makeUpright(
   truths: readonly { readonly x: number; readonly y: number }[],
   placed: boolean,
   sheet: { readonly plane: MarkedPlane } | null,
+  /** The face whose artwork it is, where an artwork sheet was marked. */
+  artwork: Underlay['artwork'] = null,
 ): Promise<void> {
   const now = chosen();
   if (!now) return;
@@ -202,6 +204,7 @@ export async function makeUpright(
         at: placed ? middle : first.at,
         scaled: placed ? 'instrument' : 'corners',
         goodTo,
+        artwork,
         camera: made.camera && {
           x: made.camera.x,
           y: made.camera.y,
