@@ -16,6 +16,16 @@ if (!address) {
 
 const press = async (page, name) => page.getByRole('button', { name }).click();
 
+/** A plan of a body with its openings by layers: the demo design’s own file for a machine. */
+async function planFile() {
+  const core = await import('@pelkin/core');
+  const design = JSON.parse(readFileSync(join(ROOT, 'demo', 'windrow.json'), 'utf8'));
+  const { content } = await core
+    .writerOf('machine')
+    .write({ design, derived: core.createDeriver()(design), revision: '', date: '' });
+  return Buffer.from(content);
+}
+
 /** Name, design and stage (or the list), theme, and what is done before the picture is taken. */
 const SHOTS = [
   ['list', null, null, 'light', async () => undefined],
@@ -70,6 +80,35 @@ const SHOTS = [
     'layout',
     'light',
     async (page) => page.getByTestId('reading-findings').click(),
+  ],
+  [
+    'back',
+    'Skerry',
+    'layout',
+    'light',
+    async (page) => {
+      await press(page, 'From the back');
+      await press(page, 'Measure');
+      const at = await page.getByTestId('board').boundingBox();
+      await page.mouse.click(at.x + at.width * 0.36, at.y + at.height * 0.32);
+      await page.mouse.move(at.x + at.width * 0.55, at.y + at.height * 0.23);
+      await page.waitForTimeout(200);
+      await page.mouse.click(at.x + at.width * 0.55, at.y + at.height * 0.23);
+    },
+  ],
+  [
+    'plan',
+    'Windrow, from a plan',
+    'outline',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Trace' }).click();
+      await page
+        .getByLabel('Drawing file')
+        .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: await planFile() });
+      await page.getByRole('group', { name: 'Layers of the drawing' }).waitFor();
+      await page.getByRole('heading', { name: 'From a drawing' }).evaluate((e) => e.scrollIntoView());
+    },
   ],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
   [
@@ -141,6 +180,10 @@ const SHOTS = [
 /** Copies of demo designs that a picture needs changed; put away again after it. */
 const COPIES = {
   'Windrow, traced': (windrow) => windrow,
+  'Windrow, from a plan': (windrow, core) => ({
+    ...core.newDesign('x', 6, 628),
+    strings: windrow.strings,
+  }),
   'Windrow, to be mended': (windrow, core) => {
     // The control cavity slid from under its parts; one of the findings is meant so.
     const at = (o) => ({ x: o.at.x - 6, y: o.at.y - 14 });

@@ -17,6 +17,7 @@ const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknow
   ['layout, openings', 'layout?desk=openings'],
   ['layout, neck join', 'layout?desk=neck'],
   ['layout, wires', 'layout?desk=wires'],
+  ['layout, lines', 'layout?desk=lines'],
   ['templates', 'templates'],
   ['findings', 'outline', (page) => page.getByTestId('reading-findings').click()],
   ['revisions', 'outline', (page) => page.getByTitle(FRAME.frozenRevisions).click()],

@@ -10,6 +10,7 @@ const VIEWS = [
   'layout',
   'layout?desk=openings',
   'layout?desk=neck',
+  'layout?desk=lines',
   'templates',
 ] as const;
 
