@@ -14,14 +14,21 @@ const PLACES = 6;
  */
 export function offsetPath(path: ClosedPath, by: number): readonly (readonly Point[])[] {
   const points = flattenPath(path, OFFSET_CHORD);
-  const outline = signedArea(path) >= 0 ? points : points.reverse();
-  return inflatePathsD(
-    [outline.map(({ x, y }) => ({ x, y }))],
+  return offsetPolygon(signedArea(path) >= 0 ? points : points.reverse(), by);
+}
+
+/** The same of a polygon, counter-clockwise; its rounded corners in chords that stay so near, mm. */
+export const offsetPolygon = (
+  polygon: readonly Point[],
+  by: number,
+  chord = OFFSET_CHORD,
+): readonly (readonly Point[])[] =>
+  inflatePathsD(
+    [polygon.map(({ x, y }) => ({ x, y }))],
     by,
     JoinType.Round,
     EndType.Polygon,
     2,
     PLACES,
-    OFFSET_CHORD,
-  ).map((polygon) => polygon.map(({ x, y }) => ({ x, y })));
-}
+    chord,
+  ).map((found) => found.map(({ x, y }) => ({ x, y })));

@@ -1,0 +1,212 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { circlePath } from '../geometry/figures.ts';
+import { hollowDepths } from './arch.ts';
+import { BadRemoval, deepest, depthOf } from './depths.ts';
+import { fieldsOf, leastThickness, massOf } from './field.ts';
+import { nearChain } from './near.ts';
+import { regionHolds, regionOfPaths, regionOfPolygons } from './region.ts';
+import type { Removal, Solid } from './solid.ts';
+
+const disc = regionOfPaths(circlePath(200));
+const square = regionOfPolygons([
+  { x: 0, y: 0 },
+  { x: 100, y: 0 },
+  { x: 100, y: 60 },
+  { x: 0, y: 60 },
+]);
+const along = { edge: 'outer' as const, bearingRadius: 6, stretch: null };
+const plain: Solid = { region: disc, thickness: 40, front: [], back: [] };
+
+describe('distances from a chain', () => {
+  it('are those of looking at every piece, and tell the side', () => {
+    const places = fc.array(
+      fc.record({
+        x: fc.double({ min: -90, max: 90, noNaN: true }),
+        y: fc.double({ min: -90, max: 90, noNaN: true }),
+      }),
+      { minLength: 2, maxLength: 60 },
+    );
+    const at = fc.record({
+      x: fc.double({ min: -150, max: 150, noNaN: true }),
+      y: fc.double({ min: -150, max: 150, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(places, at, fc.boolean(), (chain, p, closed) => {
+        const pieces = chain.map((a, i) => [a, chain[(i + 1) % chain.length]!] as const);
+        const least = Math.min(
+          ...(closed ? pieces : pieces.slice(0, -1)).map(([a, b]) => {
+            const [dx, dy] = [b.x - a.x, b.y - a.y];
+            const long = dx * dx + dy * dy;
+            const t = long === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / long));
+            return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+          }),
+        );
+        const near = nearChain(chain, closed);
+        expect(near.distance(p.x, p.y)).toBeCloseTo(least, 9);
+        expect(near.distance(p.x, p.y, least + 1)).toBeCloseTo(least, 9);
+        if (least > 1) expect(near.distance(p.x, p.y, least - 0.5)).toBe(Infinity);
+      }),
+      { numRuns: 200 },
+    );
+    const line = nearChain(
+      [
+        { x: 0, y: 0 },
+        { x: 10, y: 0 },
+      ],
+      false,
+    );
+    expect([line.side(5, 2) > 0, line.side(5, -2) < 0]).toEqual([true, true]);
+  });
+});
+
+describe('what is taken from a face', () => {
+  it('a round is its bit’s: deepest at the edge, level where it ends', () => {
+    const round = depthOf(disc, { ...along, kind: 'edge round', radius: 10 });
+    const at = (s: number): number => round.at(100 - s, 0);
+    for (const s of [0.5, 2, 5, 9.9]) expect(at(s)).toBeCloseTo(10 - Math.sqrt(100 - (10 - s) ** 2), 3);
+    expect(at(10.1)).toBe(0);
+    expect(round.reaches(0, 0, 80)).toBe(false);
+    expect(round.reaches(0, 0, 95)).toBe(true);
+  });
+  it('a contour is level at its line and falls on its left alone', () => {
+    const contour: Removal = {
+      kind: 'contour',
+      start: [
+        { x: 0, y: -50 },
+        { x: 0, y: 50 },
+      ],
+      profile: { kind: 'flat', softStart: 10, by: { angle: Math.atan(0.2) } },
+    };
+    const depth = depthOf(disc, contour);
+    expect(depth.at(20, 0)).toBe(0);
+    expect(depth.at(-5, 0)).toBeCloseTo((0.2 * 25) / 20, 9);
+    expect(depth.at(-30, 0)).toBeCloseTo(0.2 * 25, 9);
+    // Within half a degree of level where it begins.
+    expect((Math.atan(depth.at(-0.05, 0) / 0.05) * 180) / Math.PI).toBeLessThan(0.5);
+  });
+  it('an arch goes through its pairs without a bump between them', () => {
+    const pairs = [
+      [0, 14],
+      [12, 12.5],
+      [30, 7],
+      [55, 2],
+      [80, 0],
+    ] as const;
+    const deep = hollowDepths(pairs);
+    for (const [s, d] of pairs) expect(deep(s)).toBeCloseTo(d, 12);
+    for (let s = 0; s < 90; s += 0.5) expect(deep(s + 0.5)).toBeLessThanOrEqual(deep(s) + 1e-12);
+    expect(deep(200)).toBe(0);
+  });
+  it.each([
+    [{ ...along, kind: 'edge round', radius: 5, edge: 3 }, 'no hole 4'],
+    [{ ...along, kind: 'edge round', radius: 5, bearingRadius: 0 }, 'radius over 0'],
+    [
+      {
+        kind: 'contour',
+        start: [{ x: 0, y: 0 }],
+        profile: { kind: 'flat', softStart: 0, by: { angle: 0.1 } },
+      },
+      'two places',
+    ],
+    [
+      {
+        kind: 'contour',
+        start: [
+          { x: -500, y: -50 },
+          { x: -500, y: 50 },
+        ],
+        profile: { kind: 'flat', softStart: 5, by: { dropAtFarthest: 4 } },
+      },
+      'side of its line',
+    ],
+  ] as readonly (readonly [Removal, string])[])('what makes no cut says why: %#', (removal, words) => {
+    expect(() => depthOf(disc, removal)).toThrow(BadRemoval);
+    expect(() => depthOf(disc, removal)).toThrow(words);
+  });
+  it('never adds wood, and its order does not matter', () => {
+    const removal: fc.Arbitrary<Removal> = fc.oneof(
+      fc.record({
+        kind: fc.constant('edge round' as const),
+        radius: fc.double({ min: 1, max: 20, noNaN: true }),
+        edge: fc.constant('outer' as const),
+        bearingRadius: fc.double({ min: 1, max: 12, noNaN: true }),
+        stretch: fc.constant(null),
+      }),
+      fc.record({
+        kind: fc.constant('contour' as const),
+        start: fc
+          .tuple(fc.double({ min: -60, max: 60, noNaN: true }), fc.double({ min: 0, max: 6, noNaN: true }))
+          .map(([off, turn]) => [
+            { x: off * Math.cos(turn), y: off * Math.sin(turn) },
+            { x: off * Math.cos(turn) - 40 * Math.sin(turn), y: off * Math.sin(turn) + 40 * Math.cos(turn) },
+          ]),
+        profile: fc.record({
+          kind: fc.constant('flat' as const),
+          softStart: fc.double({ min: 0, max: 30, noNaN: true }),
+          by: fc.record({ angle: fc.double({ min: 0.01, max: 0.5, noNaN: true }) }),
+        }),
+      }),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(removal, { minLength: 1, maxLength: 4 }),
+        fc.double({ min: 0, max: 6.28, noNaN: true }),
+        (list, turn) => {
+          const there = deepest(disc, list);
+          const back = deepest(disc, [...list].reverse());
+          const fewer = deepest(disc, list.slice(1));
+          for (const r of [5, 50, 90, 99]) {
+            const [x, y] = [r * Math.cos(turn), r * Math.sin(turn)];
+            expect(there.at(x, y)).toBeGreaterThanOrEqual(0);
+            expect(there.at(x, y)).toBe(back.at(x, y));
+            expect(there.at(x, y)).toBeGreaterThanOrEqual(fewer.at(x, y));
+            expect(there.near(x, y, 3)(x, y)).toBe(there.at(x, y));
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('a solid’s mass', () => {
+  it('of a plain slab and of one with a pocket is that of its prisms', () => {
+    const slab = massOf({ ...plain, region: square }, fieldsOf({ ...plain, region: square }, 0.5));
+    expect(slab.volume).toBeCloseTo(100 * 60 * 40, 0);
+    expect(slab.centre.z).toBeCloseTo(-20, 6);
+    const pocket: Solid = {
+      ...plain,
+      region: square,
+      front: [
+        {
+          kind: 'opening',
+          depth: 15,
+          shape: regionOfPolygons([
+            { x: 10.2, y: 10.3 },
+            { x: 50.2, y: 10.3 },
+            { x: 50.2, y: 40.3 },
+            { x: 10.2, y: 40.3 },
+          ]),
+        },
+      ],
+    };
+    const cut = massOf(pocket, fieldsOf(pocket, 0.5));
+    expect(Math.abs(cut.volume - (240000 - 40 * 30 * 15)) / 240000).toBeLessThan(1e-3);
+    expect(leastThickness(pocket, 0.5).thickness).toBeCloseTo(25, 6);
+    expect(cut.withoutWood).toBe(0);
+  });
+  it('with an edge round is that of Pappus’ ring', () => {
+    const round: Solid = { ...plain, front: [{ ...along, kind: 'edge round', radius: 12 }] };
+    const { volume } = massOf(round, fieldsOf(round, 0.5));
+    // The corner that goes, r² (1 − π/4), with its middle 0.2234 r inside the edge, turned about the axis.
+    const corner = 144 * (1 - Math.PI / 4);
+    const gone = 2 * Math.PI * (100 - 0.2233804 * 12) * corner;
+    expect(Math.abs(volume - (Math.PI * 1e4 * 40 - gone)) / volume).toBeLessThan(1e-3);
+  });
+  it('a place lies in a region but not in its holes', () => {
+    const ring = regionOfPaths(circlePath(200), [circlePath(80)]);
+    const holds = regionHolds(ring);
+    expect([holds(0, 0), holds(60, 0), holds(101, 0)]).toEqual([false, true, false]);
+  });
+});
