@@ -1,14 +1,17 @@
 import { gzipSync } from 'node:zlib';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import type { Design, Point } from '@pelkin/core';
 import {
   createDeriver,
   drawingSvg,
   edits,
   nearestOnPath,
+  layOutSheets,
   newDesign,
   pixelMap,
+  planSheets,
   solveOutline,
   toPixelMap,
   weightsFor,
@@ -16,6 +19,7 @@ import {
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { drawingDxf } from '@pelkin/core/files/dxf';
+import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
@@ -354,4 +358,47 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   await section.getByRole('button', { name: OUTLINE.import }).click();
   await expect(page.getByTestId('reading-length')).toContainText('302.0');
   await saved(page);
+});
+
+test('a PDF of lines is read as lines, at its page’s true size; one without says what it is', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'From PDF', { outline: newDesign('x', 6, 628).outline });
+  const { template } = derive({
+    ...windrow,
+    print: {
+      ...windrow.print,
+      show: { ...windrow.print.show, openings: false, back: false, holes: false, centre: false, neck: false },
+    },
+  });
+  const print = { ...windrow.print, paper: 'roll' as const };
+  const plan = planSheets(template, print);
+  const sheets = layOutSheets(plan, print.margins, { name: 'Plan', revision: 'r', date: 'd' });
+  const font = new Uint8Array(
+    readFileSync(
+      createRequire(import.meta.url).resolve(
+        '@fontsource/commissioner/files/commissioner-latin-400-normal.woff',
+      ),
+    ),
+  );
+  const bytes = await sheetsPdf(sheets, { title: 'Plan', font, madeAt: new Date(0) });
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel(OUTLINE.drawingFile)
+    .setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
+  const section = page.getByRole('region', { name: OUTLINE.fromADrawing });
+  await expect(section).toContainText('the page’s true size');
+  await expect(section).toContainText('words are no lines');
+  await section.getByRole('button', { name: OUTLINE.import }).click();
+  await expect(section).toContainText('Imported an outline', { timeout: 30_000 });
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
+  await page
+    .getByLabel(OUTLINE.drawingFile)
+    .setInputFiles({
+      name: 'broken.pdf',
+      mimeType: 'application/pdf',
+      buffer: Buffer.from('%PDF-1.5\nnothing'),
+    });
+  await expect(section.getByRole('alert')).toContainText('no PDF that can be read');
 });

@@ -1,4 +1,4 @@
-import type { Box, ClosedPath, FileRead, OutlineNode, Placing } from '@pelkin/core';
+import type { Box, ClosedPath, OutlineNode, PdfPage, Placing } from '@pelkin/core';
 import type { DrawingReaderWorker } from './drawingReader.worker.ts';
 import type { Told } from './worker.ts';
 import { handOver, progress, startWorker } from './worker.ts';
@@ -76,8 +76,8 @@ export interface Fitting {
 /** A worker that reads one drawing and answers about it; `end` stops whatever it is at. */
 export interface Reader {
   read(bytes: Uint8Array, told: Told): Promise<DrawingAbout | Refusal>;
-  /** A drawing that was read elsewhere: a page of a PDF. */
-  hold(read: FileRead): Promise<DrawingAbout>;
+  /** The lines that a page of a PDF paints. */
+  page(painted: PdfPage): Promise<DrawingAbout | Refusal>;
   /** Lines in mm, joined over gaps of so many of the file's own units. */
   join(mm: number, gap: number, told: Told): Promise<BroughtLines | Refusal>;
   outline(
@@ -97,7 +97,7 @@ export function startReader(): Reader {
   return {
     read: (bytes, told) =>
       ask((w) => w.read(handOver(bytes), progress(told)) as Promise<DrawingAbout | Refusal>),
-    hold: (read) => ask((w) => w.hold(read) as Promise<DrawingAbout>),
+    page: (painted) => ask((w) => w.page(painted) as Promise<DrawingAbout | Refusal>),
     join: (mm, gap, told) => ask((w) => w.join(mm, gap, progress(told)) as Promise<BroughtLines | Refusal>),
     outline: (index, placing, within, told) =>
       ask((w) => w.outline(index, placing, within, progress(told)) as Promise<Fitting | Refusal | null>),

@@ -1,4 +1,4 @@
-import type { Chain, DrawnLine, FileRead, Placing } from '@pelkin/core/plain';
+import type { Chain, DrawnLine, FileRead, PdfPage, Placing } from '@pelkin/core/plain';
 import {
   Unreadable,
   describeLines,
@@ -9,6 +9,7 @@ import {
   nodesWithin,
   placedPath,
   readDrawing,
+  readPdfPage,
   startClock,
 } from '@pelkin/core/plain';
 import * as Comlink from 'comlink';
@@ -41,7 +42,10 @@ function read(bytes: Uint8Array, told: (share: number) => void): DrawingAbout | 
   return hold(answer.read);
 }
 
-/** Holds a drawing that was read, here or by another. */
+/** Reads what a page of a PDF paints. */
+const page = (painted: PdfPage): DrawingAbout | Refusal => answered(() => hold(readPdfPage(painted)));
+
+/** Holds a drawing that was read. */
 function hold(read: FileRead): DrawingAbout {
   held = read;
   joined = null;
@@ -123,6 +127,6 @@ function outline(
   });
 }
 
-const worker = { read, hold, join, outline };
+const worker = { read, page, join, outline };
 export type DrawingReaderWorker = typeof worker;
 Comlink.expose(worker);

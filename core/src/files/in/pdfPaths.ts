@@ -13,8 +13,8 @@ export interface PdfPage {
   readonly names: Readonly<Record<string, number>>;
   /** From the page's own units to points, y up: its box and turn. */
   readonly matrix: Affine;
-  /** Name of an optional layer, and whether it is shown. */
-  readonly layer: (id: string) => { readonly name: string; readonly shown: boolean } | null;
+  /** Optional layers by their ids: their names, and whether they are shown. */
+  readonly layers: ReadonlyMap<string, { readonly name: string; readonly shown: boolean }>;
   /** Millimetres of a point: 25.4/72, times the page's own unit. */
   readonly mm: number;
 }
@@ -82,6 +82,42 @@ const meets = ({ pieces }: Subpath): boolean => {
   return pieces.length > 1 && Math.hypot(a.x - b.x, a.y - b.y) < SAME;
 };
 
+/** Operations whose details are read; of all others their name is enough. */
+const READ: ReadonlySet<string> = new Set([
+  'transform',
+  'setDash',
+  'paintFormXObjectBegin',
+  'beginMarkedContentProps',
+  'constructPath',
+]);
+
+/** A page's operations with the details that are read alone: what is handed from one thread to another. */
+export function lightened(
+  { fnArray, argsArray }: PdfPage['operations'],
+  names: PdfPage['names'],
+): PdfPage['operations'] {
+  const read = new Set([...READ].map((name) => names[name]));
+  return {
+    fnArray: [...fnArray],
+    argsArray: argsArray.map((args, i) => (read.has(fnArray[i]) ? args : null)),
+  };
+}
+
+/** Ids of the optional layers that a page's operations speak of. */
+export const layersIn = (
+  { fnArray, argsArray }: PdfPage['operations'],
+  names: PdfPage['names'],
+): readonly string[] => [
+  ...new Set(
+    fnArray.flatMap((fn, i) => {
+      if (fn !== names['beginMarkedContentProps']) return [];
+      const [kind, data] = (argsArray[i] ?? []) as readonly unknown[];
+      const id = kind === 'OC' ? (data as { id?: unknown } | null)?.id : undefined;
+      return typeof id === 'string' ? [id] : [];
+    }),
+  ),
+];
+
 /** What is painted but no line, and why it is passed over. */
 const PASSED: readonly (readonly [operation: string, what: string, why: string])[] = [
   ['showText', 'text', 'words are no lines'],
@@ -104,7 +140,7 @@ function affineOf(raw: unknown): Affine | null {
  * The lines that a page of a PDF paints, in points, y up, with its layers, dashes and hidden layers: what only cuts off
  * others is left out. The page's true size is its unit.
  */
-export function readPdfPage({ operations, names, matrix, layer, mm }: PdfPage): FileRead {
+export function readPdfPage({ operations, names, matrix, layers, mm }: PdfPage): FileRead {
   const look = startClock('to read it');
   const { pass, list } = passing();
   const curves: FoundCurve[] = [];
@@ -136,7 +172,7 @@ export function readPdfPage({ operations, names, matrix, layer, mm }: PdfPage): 
     } else if (is(fn, 'paintFormXObjectEnd')) state = saved.pop() ?? state;
     else if (is(fn, 'beginMarkedContentProps')) {
       const id = args?.[0] === 'OC' ? (args[1] as { id?: unknown } | null)?.id : undefined;
-      within.push(typeof id === 'string' ? layer(id) : null);
+      within.push(typeof id === 'string' ? (layers.get(id) ?? null) : null);
     } else if (is(fn, 'beginMarkedContent')) within.push(null);
     else if (is(fn, 'endMarkedContent')) within.pop();
     else if (is(fn, 'constructPath')) {

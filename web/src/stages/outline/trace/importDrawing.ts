@@ -166,10 +166,10 @@ export const useBringIn = create<BringIn>((set, get) => {
         const tell = (share: number): void => void (get().share !== null && set({ share }));
         let about: Awaited<ReturnType<Reader['read']>>;
         if (isPdf) {
-          const { pdfLines } = await import('./pdfLines.ts');
-          const { read, pages } = await pdfLines(bytes, page);
+          const { pdfPainting } = await import('./pdfLines.ts');
+          const { painted, pages } = await pdfPainting(bytes, page);
           set({ pages: { file, page, count: pages } });
-          about = await reader.hold(read);
+          about = await reader.page(painted);
         } else about = await reader.read(bytes, tell);
         // What the bench reads: the worker's own start is in it.
         performance.measure('drawing read', { start, end: performance.now() });
@@ -209,7 +209,7 @@ export const useBringIn = create<BringIn>((set, get) => {
       // There is one outline: another layer that said it holds it gives it up.
       if (change.use && holds(change.use))
         for (const [name, p] of next)
-          if (name !== layer && holds(p.use)) next.set(name, { ...p, use: 'opening' });
+          if (name !== layer && holds(p.use)) next.set(name, { ...p, use: 'leave' });
       // A layer’s use is for all its lines again.
       const own = new Set(lines?.lines.filter((l) => l.layer === layer).map((l) => l.index));
       set({

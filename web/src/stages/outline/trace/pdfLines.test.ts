@@ -42,11 +42,11 @@ function pdfOf(content: string, page = ''): Uint8Array {
 }
 
 async function read(content: string, page = ''): Promise<FileRead> {
-  const { linesOfPage } = await import('./pdfLines.ts');
+  const { paintedBy } = await import('./pdfLines.ts');
   const task = pdf.getDocument({ data: pdfOf(content, page), useSystemFonts: false });
   const document = await task.promise;
   try {
-    return await linesOfPage(document as never, (await document.getPage(1)) as never);
+    return readPdfPage(await paintedBy(document as never, (await document.getPage(1)) as never));
   } finally {
     await task.destroy();
   }
@@ -99,7 +99,7 @@ it('a path of numbers that no path has is refused', () => {
     operations: { fnArray: [91], argsArray: [[20, [[9, 1, 2]]]] },
     names: { constructPath: 91, stroke: 20, endPath: 28 },
     matrix: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 },
-    layer: () => null,
+    layers: new Map(),
     mm,
   };
   expect(() => readPdfPage(page)).toThrow(Unreadable);
