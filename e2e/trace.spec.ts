@@ -4,12 +4,14 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Design, Point } from '@pelkin/core';
 import {
+  closedPathMark,
   createDeriver,
   drawingSvg,
   edits,
-  nearestOnPath,
   layOutSheets,
+  nearestOnPath,
   newDesign,
+  pathData,
   pixelMap,
   planSheets,
   solveOutline,
@@ -18,6 +20,7 @@ import {
 } from '@pelkin/core';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
 import { drawingDxf } from '@pelkin/core/files/dxf';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { leftHandedPhoto, photoFile } from './photo.ts';
@@ -393,12 +396,41 @@ test('a PDF of lines is read as lines, at its page’s true size; one without sa
   await section.getByRole('button', { name: OUTLINE.import }).click();
   await expect(section).toContainText('Imported an outline', { timeout: 30_000 });
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
-  await page
-    .getByLabel(OUTLINE.drawingFile)
-    .setInputFiles({
-      name: 'broken.pdf',
-      mimeType: 'application/pdf',
-      buffer: Buffer.from('%PDF-1.5\nnothing'),
-    });
+  await page.getByLabel(OUTLINE.drawingFile).setInputFiles({
+    name: 'broken.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('%PDF-1.5\nnothing'),
+  });
   await expect(section.getByRole('alert')).toContainText('no PDF that can be read');
+});
+
+test('the dark line of a scanned plan is followed, whatever hangs on it', async ({ page, request }) => {
+  const id = await makeDesign(request, 'From a scan', { outline: newDesign('x', 6, 628).outline });
+  const d = pathData(closedPathMark('o', 'outline', solveOutline(windrow.outline.nodes)), (p) => ({
+    x: (p.x + 230) * 2.5,
+    y: (210 - p.y) * 2.5,
+  }));
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="1050"><rect width="100%" height="100%" fill="#efe9da"/>
+    <rect x="20" y="20" width="1560" height="1010" fill="none" stroke="#222" stroke-width="3"/>
+    <path d="${d}" fill="none" stroke="#333" stroke-width="2"/><path d="M40 525H1560M300 525V1000" stroke="#555"/></svg>`;
+  await openStage(page, id, 'outline?desk=trace');
+  await page
+    .getByLabel(OUTLINE.pictureFile)
+    .setInputFiles({
+      name: 'scan.png',
+      mimeType: 'image/png',
+      buffer: await sharp(Buffer.from(svg)).png().toBuffer(),
+    });
+  await page.locator('[data-underlay]').waitFor();
+  const edge = page.getByRole('region', { name: OUTLINE.theEdge });
+  await edge.getByRole('radio', { name: OUTLINE.aDrawnLine }).click();
+  await edge.getByRole('button', { name: OUTLINE.findTheEdge }).click();
+  await expect(edge).toContainText(/An edge: \d+ nodes follow it within 0\.\d+ mm/, { timeout: 60_000 });
+  await edge.getByRole('button', { name: OUTLINE.useAsTheOutline }).click();
+  await saved(page);
+  // Its size is a guess still; its shape is the drawing's: as long as it is wide.
+  const { measures } = derive((await held(request, id)).design);
+  const truth = derive(windrow).measures;
+  const shape = ({ box }: typeof truth): number => (box.maxX - box.minX) / (box.maxY - box.minY);
+  expect(Math.abs(shape(measures) / shape(truth) - 1)).toBeLessThan(0.006);
 });

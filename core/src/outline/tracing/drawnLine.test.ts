@@ -4,6 +4,7 @@ import { demo } from '../../../tests/findings.ts';
 import { randomFrom } from '../../../tests/random.ts';
 import { closedPathMark } from '../../drawing/drawing.ts';
 import { pathData } from '../../drawing/pathData.ts';
+import { polygonPath } from '../../geometry/figures.ts';
 import { nearestOnPath } from '../../geometry/closedPath.ts';
 import type { Point } from '../../geometry/point.ts';
 import { solveOutline } from '../solve.ts';
@@ -21,8 +22,8 @@ const pixel = ({ x, y }: Point): Point => ({ x: (x - CORNER.x) * DPMM, y: (CORNE
 const truth = ({ x, y }: Point): Point => ({ x: CORNER.x + x / DPMM, y: CORNER.y - y / DPMM });
 
 /** A scan of a drawing: a pen’s line on paper that darkens to one side, with a scanner’s noise. */
-async function scanOf(more = '', dashes = ''): Promise<Raster> {
-  const d = pathData(closedPathMark('o', 'outline', path), pixel);
+const DRAWN = pathData(closedPathMark('o', 'outline', path), pixel);
+async function scanOf(more = '', dashes = '', d = DRAWN): Promise<Raster> {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDE}" height="${HIGH}">
     <defs><linearGradient id="g"><stop offset="0" stop-color="#f4efe2"/><stop offset="1" stop-color="#c9c2b2"/></linearGradient></defs>
     <rect width="100%" height="100%" fill="url(#g)"/>
@@ -76,6 +77,21 @@ describe('the line of a drawing in a scan', () => {
       { x: gap.x, y: gap.y + 53 },
     ] as const;
     expect(traceDrawnLine(scan, { ...STEERING, bridges: [ends] })).toMatchObject({ ok: true });
+  });
+  it('runs into the pointed tips of horns', async () => {
+    const pointed = solveOutline(
+      demo('windrow').outline.nodes.map((n) =>
+        n.id === 'n4' || n.id === 'n15' ? { ...n, kind: 'corner' as const } : n,
+      ),
+    );
+    const d = pathData(closedPathMark('o', 'outline', pointed), pixel);
+    const more = line({ x: -220, y: 0 }, { x: 390, y: 0 });
+    const traced = traceDrawnLine(await scanOf(more, '', d), STEERING);
+    if (!traced.ok) throw new Error(traced.message);
+    // The furthest that a place of the truth is from the found edge: a tip that is cut off shows there.
+    const found = polygonPath(traced.edge.map(truth));
+    const lost = pointed.map((c) => nearestOnPath(found, c.p0)!.distance);
+    expect(Math.max(...lost)).toBeLessThan(1.2);
   });
   it('white paper holds none, and says so', () => {
     const data = new Uint8ClampedArray(400 * 300 * 4).fill(240);

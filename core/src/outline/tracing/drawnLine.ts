@@ -18,8 +18,10 @@ const LEAST_DARK = 18;
 const CLOSED_GAPS = [0, 1, 2, 4, 7, 11];
 /** A body takes at least this share of the picture. */
 const LEAST_BODY = 0.02;
-/** What hangs on a body's line and is thinner than this, coarse pixels to each side, is no part of it: a dimension, a word. */
-const THIN = 7;
+/** A pen’s line is so wide at most, coarse pixels: ink further from the paper that it encloses hangs on it. */
+const PEN = 9;
+/** What is left of it and thinner than this, coarse pixels to each side, is no part of the body either. */
+const THIN = 2;
 /** A frame: fills its box to this share, and reaches over so much of the picture. */
 const FRAME = { full: 0.985, long: 0.7 };
 /** Places of the fine edge are about so far apart, pixels. */
@@ -251,10 +253,14 @@ export function traceDrawnLine(
       message:
         'no closed line was found: bridge its gaps, mark a place within it, or scan the drawing with more contrast',
     };
+  // Paper that the line encloses, and ink as wide as a line round it: what hangs outside on the line is ink alone.
   const whole = body;
-  const core = grown(shrunk(whole, width, height, THIN), width, height, THIN);
+  const paper = masked(whole.length, (i) => whole[i] === 1 && mask[i] === 0);
+  const round = grown(paper, width, height, PEN);
+  const near = masked(whole.length, (i) => whole[i] === 1 && round[i] === 1);
+  const core = grown(shrunk(near, width, height, THIN), width, height, THIN);
   const largest = pieceOf(
-    masked(body.length, (i) => whole[i] === 1 && core[i] === 1),
+    masked(near.length, (i) => near[i] === 1 && core[i] === 1),
     width,
     height,
     null,
