@@ -89,11 +89,11 @@ const SHOTS = [
     async (page) => {
       await press(page, 'From the back');
       await press(page, 'Measure');
-      const at = await page.getByTestId('board').boundingBox();
-      await page.mouse.click(at.x + at.width * 0.36, at.y + at.height * 0.32);
-      await page.mouse.move(at.x + at.width * 0.55, at.y + at.height * 0.23);
+      // From the middle of a pot to the waist.
+      await page.mouse.click(466, 285);
+      await page.mouse.move(603, 253);
       await page.waitForTimeout(200);
-      await page.mouse.click(at.x + at.width * 0.55, at.y + at.height * 0.23);
+      await page.mouse.click(603, 253);
     },
   ],
   [

@@ -75,6 +75,7 @@ describe('the layers of a plan', () => {
       line(5, 'screws', { isCircle: true }),
       line(6, 'pickguard'),
       line(7, 'words', { closed: false }),
+      line(8, 'RUN 3 x 103.24'),
     ]);
     const plans = firstPlans(layers);
     expect(Object.fromEntries([...plans].map(([name, p]) => [name, p.use]))).toEqual({
@@ -85,6 +86,7 @@ describe('the layers of a plan', () => {
       screws: 'hole',
       pickguard: 'guard',
       words: 'leave',
+      'RUN 3 x 103.24': 'leave',
     });
     expect(plans.get('hidden')!.face).toBe('back');
     expect(plans.get('FRONT 18.0')).toMatchObject({ face: 'front', depth: 18 });

@@ -55,6 +55,8 @@ export const bodyLine = <L extends PlanLine>(lines: readonly L[]): L | null =>
 const BACK = /\b(back|rear|reverse|underside|behind)\b/i;
 const GUARD = /\b(pick ?guard|scratch ?plate|guard)s?\b/i;
 const DRILLED = /\b(drill|hole|bore|screw|pilot)(ed|s|ing)?\b/i;
+/** Bored from the side, or along the body: what a plan shows of it is no opening in a face. */
+const SIDEWAYS = /^(edge|runs?|side)\b/i;
 const THROUGH = /\b(through|thru)\b/i;
 /** A depth is read where a layer's name speaks of cutting: else a number in it is only a number. */
 const CUT = /\b(front|back|depth|deep|pocket|cavity|rout(ed|ing)?|recess|drill|bore|hole|mm)\b/i;
@@ -84,7 +86,7 @@ export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, La
     );
     if (body && lines.includes(body)) return inside.length ? 'body' : 'outline';
     if (GUARD.test(name.replace(/[_-]+/g, ' '))) return 'guard';
-    if (inside.length === 0) return 'leave';
+    if (inside.length === 0 || SIDEWAYS.test(name)) return 'leave';
     return inside.every((l) => l.isCircle) ? 'hole' : 'opening';
   };
   return new Map(
