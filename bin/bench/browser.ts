@@ -48,7 +48,7 @@ async function drawingReadings(page: Page, address: string): Promise<readonly nu
     await page.waitForFunction((count) => performance.getEntriesByName('drawing read').length >= count, i, {
       timeout: 60_000,
     });
-    await page.getByRole('list', { name: 'Lines of the drawing' }).waitFor({ timeout: 60_000 });
+    await page.getByRole('group', { name: 'Layers of the drawing' }).waitFor({ timeout: 60_000 });
   }
   return page.evaluate(() => performance.getEntriesByName('drawing read').map((e) => e.duration));
 }

@@ -23,6 +23,7 @@ describe('a measuring hand', () => {
     const hole = derive(windrow).layout.cuts.find((c) => c.round && c.role === 'hole')!;
     const found = at(hole.round!.at.x + 0.7, hole.round!.at.y, 1);
     expect(found!.at.x).toBeCloseTo(hole.round!.at.x, 9);
+    expect(found!.to).toMatch(/^the middle of .+ of .+/);
   });
   it('is drawn to the nearest place of an edge, and to the centre line', () => {
     const { path } = derive(windrow);

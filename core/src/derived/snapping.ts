@@ -50,12 +50,18 @@ function targetsOf(
   layout: DrawnParts['layout'],
   { lines: strings, jointX, boardEndX }: DrawnParts['stringPlan'],
 ) {
+  const partNames = new Map(layout.parts.map(({ part }) => [part.id, part.spec.name]));
+  /** A cut by what it is made for: “the hole of Volume”. */
+  const nameOf = ({ owner, name }: DrawnParts['layout']['cuts'][number]): string => {
+    const part = owner.kind === 'part' ? partNames.get(owner.id) : undefined;
+    return part === undefined ? name : `the ${name} of ${part}`;
+  };
   const points: readonly Snapped[] = [
     ...nodes.map(({ x, y }) => ({ at: { x, y }, to: 'a node' })),
     ...layout.cuts.flatMap((cut) =>
       cut.round
-        ? [{ at: cut.round.at, to: `the middle of ${cut.name}` }]
-        : cut.path.map(({ p0 }) => ({ at: p0, to: `a corner of ${cut.name}` })),
+        ? [{ at: cut.round.at, to: `the middle of ${nameOf(cut)}` }]
+        : cut.path.map(({ p0 }) => ({ at: p0, to: `a corner of ${nameOf(cut)}` })),
     ),
     ...layout.parts.map(({ part }) => ({ at: part.at, to: part.spec.name })),
     ...ownLines.flatMap(({ way, name }) =>
@@ -67,7 +73,7 @@ function targetsOf(
   ];
   const lines: readonly Line[] = [
     pathLine(path, 'the body’s edge'),
-    ...layout.cuts.map((cut) => pathLine(cut.path, `the edge of ${cut.name}`)),
+    ...layout.cuts.map((cut) => pathLine(cut.path, `the edge of ${nameOf(cut)}`)),
     ...layout.parts.flatMap((p) =>
       p.footprint.map((outline) => pathLine(outline, `the edge of ${p.part.spec.name}`)),
     ),
