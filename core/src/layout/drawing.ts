@@ -163,11 +163,15 @@ function wordsBox({ x, y }: Point, text: string, size: number, align: TextMark['
 type Words = Pick<TextMark, 'at' | 'align'>;
 
 /** The first of some places where words lie clear of what is taken; the first of all where none does. */
-const clearest = (places: readonly Words[], text: string, size: number, taken: readonly Box[]): Words =>
-  places.find(({ at, align }) => {
-    const box = wordsBox(at, text, size, align);
-    return !taken.some((t) => boxesMeet(t, box));
-  }) ?? places[0]!;
+function clearest(places: Iterable<Words>, text: string, size: number, taken: readonly Box[]): Words {
+  let first: Words | null = null;
+  for (const place of places) {
+    const box = wordsBox(place.at, text, size, place.align);
+    if (!taken.some((t) => boxesMeet(t, box))) return place;
+    first ??= place;
+  }
+  return first!;
+}
 
 /** Places round a hole for its words. */
 function besideHole({ at, diameter }: { readonly at: Point; readonly diameter: number }): readonly Words[] {
@@ -180,21 +184,26 @@ function besideHole({ at, diameter }: { readonly at: Point; readonly diameter: n
   ];
 }
 
-/** Places within a cut for its words: its middle, or beside it; then line by line under it. */
-function withinCut(cut: Cut): readonly Words[] {
+/** Places within a cut for its words, made as they are asked for: its middle, or beside it; then line by line under it. */
+function* withinCut(cut: Cut): Generator<Words> {
   const { minX, maxX, minY, maxY } = cut.area.box;
   const middle =
     cut.role === 'ledge' ? { x: (minX + maxX) / 2, y: minY + 1 } : polygonMiddle(cut.area.polygon);
-  const inside = [0, 0.2, -0.2, 0.32, -0.32]
-    .flatMap((v) =>
-      [0, 0.2, -0.2, 0.35, -0.35].map((u) => ({
-        x: middle.x + u * (maxX - minX),
-        y: middle.y + v * (maxY - minY),
-      })),
-    )
-    .filter((p) => cut.role !== 'ledge' && polygonHolds(cut.area.polygon, p));
-  const under = Array.from({ length: 8 }, (_, k) => ({ x: middle.x, y: middle.y - k * DEPTH_SIZE * 1.4 }));
-  return [...inside, ...under].map((at): Words => ({ at, align: 'middle' }));
+  if (cut.role !== 'ledge')
+    for (const v of [0, 0.2, -0.2, 0.32, -0.32])
+      for (const u of [0, 0.2, -0.2, 0.35, -0.35]) {
+        const at = { x: middle.x + u * (maxX - minX), y: middle.y + v * (maxY - minY) };
+        if (polygonHolds(cut.area.polygon, at)) yield { at, align: 'middle' };
+      }
+  for (let k = 0; k < 8; k += 1)
+    yield { at: { x: middle.x, y: middle.y - k * DEPTH_SIZE * 1.4 }, align: 'middle' };
+}
+
+/** Places for the words of holes that are drilled alike: beside the first of them that has room. */
+function* placesOf(group: readonly Cut[]): Generator<Words> {
+  for (const c of group)
+    if (c.round) yield* besideHole(c.round);
+    else yield* withinCut(c);
 }
 
 /** Holes of one owner that are drilled alike stand under one word, at the first of them. */
@@ -219,7 +228,7 @@ export function depthMarks(
     const key = alike(cut, said(cut));
     groups.set(key, [...(groups.get(key) ?? []), cut]);
   }
-  const put = (cut: Cut, text: string, sizeMm: number, places: readonly Words[]): void => {
+  const put = (cut: Cut, text: string, sizeMm: number, places: Iterable<Words>): void => {
     const name = isHoleCut(cut) ? 'holes' : cut.face === 'front' ? 'openings' : 'back';
     const { at, align } = clearest(places, text, sizeMm, taken);
     taken.push(wordsBox(at, text, sizeMm, align));
@@ -231,8 +240,7 @@ export function depthMarks(
     const [first] = group;
     const text = `${group.length > 1 ? `${group.length} × ` : ''}${said(first!)}`;
     // Beside whichever of them has room.
-    const places = group.flatMap((c) => (c.round ? besideHole(c.round) : withinCut(c)));
-    put(first!, text, DEPTH_SIZE * HOLE_WORDS, places);
+    put(first!, text, DEPTH_SIZE * HOLE_WORDS, placesOf(group));
   }
   for (const cut of cuts.filter((c) => !isHoleCut(c))) put(cut, said(cut), DEPTH_SIZE, withinCut(cut));
   return marks;

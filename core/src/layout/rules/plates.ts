@@ -1,6 +1,7 @@
 import type { Polygon } from '../../geometry/polygons.ts';
 import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
 import type { Point } from '../../geometry/point.ts';
+import { boxHolds, growBox } from '../../geometry/box.ts';
 import { isOf } from '../cut.ts';
 import type { Plate } from '../plates.ts';
 import { edgeSwing } from '../plates.ts';
@@ -100,7 +101,9 @@ export const guardScrewWood = rule({
         const met = layout.cuts.filter(
           (c) => c.role !== 'screw' && c.face !== 'edge' && c.top > -GUARD_SCREW.deep,
         );
-        const near = met.map((c) => ({ c, by: beyond(c.area.polygon, s.at) }));
+        const near = met
+          .filter((c) => boxHolds(growBox(c.area.box, limit), s.at))
+          .map((c) => ({ c, by: beyond(c.area.polygon, s.at) }));
         const least = near.reduce<(typeof near)[number] | null>((a, b) => (a && a.by <= b.by ? a : b), null);
         return least && least.by < limit
           ? [
