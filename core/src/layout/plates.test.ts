@@ -4,6 +4,7 @@ import { randomFrom } from '../../tests/random.ts';
 import * as edits from '../design/allEdits.ts';
 import { newDesign } from '../design/defaults.ts';
 import type { Design } from '../design/schema.ts';
+import type { Mark } from '../drawing/drawing.ts';
 import { findAll } from '../findings/run.ts';
 import { pathCrossings } from '../geometry/crossings.ts';
 import { polygonPath } from '../geometry/figures.ts';
@@ -18,9 +19,11 @@ import {
 } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { artworkSheet } from '../templates/artwork.ts';
+import { plateDrawing } from '../templates/plateSheets.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { SHELF, specOf } from '../parts/shelf.ts';
 import { PLAIN_COVER, canBeCovered, placesAlong } from './cover.ts';
+import type { Plate } from './plates.ts';
 import { edgeSwing, plateProfiles, platesOf } from './plates.ts';
 import { isOf } from './cut.ts';
 
@@ -241,5 +244,21 @@ describe('an artwork sheet', () => {
     // What is cut from the back is not seen, and costs a drawing nothing.
     expect(has('cut-o1-')).toBe(false);
     expect(has('cover-')).toBe(false);
+  });
+});
+
+describe('a plate’s own sheet', () => {
+  const covers = platesIn(skerry).filter((p) => p.name.startsWith('Cover'));
+  const outline = (plate: Plate, from?: 'front' | 'back', hand: 'right' | 'left' = 'right') =>
+    plateDrawing(plate, hand, from).layers[0]!.marks[0]!;
+  const startOf = (m: Mark) => (m.kind === 'path' ? m.start : m.at);
+  it('is seen from its own face: a back cover from the back, turned over about the centre line', () => {
+    const back = covers.find((p) => p.face === 'back')!;
+    const [own, front] = [startOf(outline(back)), startOf(outline(back, 'front'))];
+    expect([own.x, own.y]).toEqual([front.x, -front.y]);
+    const words = plateDrawing(back, 'right').layers.at(-1)!.marks[0]!;
+    expect(words.kind === 'text' && words.text).toContain('seen from the back');
+    const left = startOf(outline(back, 'back', 'left'));
+    expect([left.x, left.y]).toEqual([-own.x, own.y]);
   });
 });

@@ -1,4 +1,4 @@
-import type { Plate } from '@pelkin/core';
+import type { Plate, SeenFrom } from '@pelkin/core';
 import { drawingSvg, lengthWithUnit, paperNotes, plateDrawing, plateSheets, weightsFor } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
@@ -6,7 +6,7 @@ import { wordsOf } from '../../design/api.ts';
 import { useDerived } from '../../design/derived.ts';
 import { useDesign } from '../../design/store.ts';
 import { download, fileStem } from '../../shared/download.ts';
-import { Section } from '../../shared/Section.tsx';
+import { Choice, Section } from '../../shared/Section.tsx';
 import { pdfOfSheets } from '../../workers/print.ts';
 import { WORDS } from './words.ts';
 
@@ -16,6 +16,10 @@ const KINDS = ['PDF', 'SVG', 'DXF'] as const;
 export function Plates() {
   const design = useDesign();
   const { plates } = useDerived();
+  const [side, setSide] = useState<'outside' | 'inside'>('outside');
+  // Outside is the face that the plate is looked at from when it is on.
+  const from = ({ face }: Plate): SeenFrom =>
+    (face === 'front') === (side === 'outside') ? 'front' : 'back';
   const [problem, setProblem] = useState<string | null>(null);
   if (plates.length === 0) return null;
   const give = async (plate: Plate, kind: (typeof KINDS)[number]): Promise<void> => {
@@ -28,18 +32,18 @@ export function Plates() {
         download(
           `${stem}.svg`,
           'image/svg+xml',
-          drawingSvg(plateDrawing(plate, design.handedness), title, weights),
+          drawingSvg(plateDrawing(plate, design.handedness, from(plate)), title, weights),
         );
       else if (kind === 'DXF') {
         const { drawingDxf } = await import('@pelkin/core/files/dxf');
         download(
           `${stem}.dxf`,
           'image/vnd.dxf',
-          drawingDxf(plateDrawing(plate, design.handedness), title, 'arcs').text,
+          drawingDxf(plateDrawing(plate, design.handedness, from(plate)), title, 'arcs').text,
         );
       } else {
         const notes = paperNotes(design, '', new Date().toLocaleDateString('sv-SE'));
-        const bytes = await pdfOfSheets(plateSheets(plate, design, notes), title, weights);
+        const bytes = await pdfOfSheets(plateSheets(plate, design, notes, from(plate)), title, weights);
         download(`${stem}.pdf`, 'application/pdf', bytes as BlobPart);
       }
     } catch (error) {
@@ -48,6 +52,15 @@ export function Plates() {
   };
   return (
     <Section title={WORDS.coversAndPickguards}>
+      <Choice
+        label={WORDS.seenFrom}
+        value={side}
+        options={[
+          ['outside', WORDS.outside],
+          ['inside', WORDS.inside],
+        ]}
+        onChange={setSide}
+      />
       {plates.map((plate) => (
         <HStack key={plate.id} gap="1">
           <Text flex="1" minW="0" fontSize="12.5px" truncate title={plate.name}>
