@@ -414,13 +414,11 @@ test('the dark line of a scanned plan is followed, whatever hangs on it', async 
     <rect x="20" y="20" width="1560" height="1010" fill="none" stroke="#222" stroke-width="3"/>
     <path d="${d}" fill="none" stroke="#333" stroke-width="2"/><path d="M40 525H1560M300 525V1000" stroke="#555"/></svg>`;
   await openStage(page, id, 'outline?desk=trace');
-  await page
-    .getByLabel(OUTLINE.pictureFile)
-    .setInputFiles({
-      name: 'scan.png',
-      mimeType: 'image/png',
-      buffer: await sharp(Buffer.from(svg)).png().toBuffer(),
-    });
+  await page.getByLabel(OUTLINE.pictureFile).setInputFiles({
+    name: 'scan.png',
+    mimeType: 'image/png',
+    buffer: await sharp(Buffer.from(svg)).png().toBuffer(),
+  });
   await page.locator('[data-underlay]').waitFor();
   const edge = page.getByRole('region', { name: OUTLINE.theEdge });
   await edge.getByRole('radio', { name: OUTLINE.aDrawnLine }).click();
