@@ -122,9 +122,11 @@ function keepServer(falls = 0) {
   server.stdout.on('data', (chunk) => {
     const listening = /^listening (\S+)/m.exec(String(chunk))?.[1];
     if (!listening) return;
-    say(address ? `${at()} The server is back.` : `\nPelkin is at ${listening}\nStop it with Ctrl-C.`);
+    const isBack = address !== null;
     address = listening;
     note();
+    // Said when the note of where it is stands: who reads the words may look for it.
+    say(isBack ? `${at()} The server is back.` : `\nPelkin is at ${listening}\nStop it with Ctrl-C.`);
   });
 }
 
