@@ -177,7 +177,7 @@ const SHOTS = [
   ],
 ];
 
-/** Copies of demo designs that a picture needs changed; put away again after it. */
+/** Copies of demo designs that a picture needs changed; archived again after it. */
 const COPIES = {
   'Windrow, traced': (windrow) => windrow,
   'Windrow, from a plan': (windrow, core) => ({
@@ -201,7 +201,7 @@ const COPIES = {
   },
 };
 
-/** Makes the copy of a demo design under its own name; gives how to put it away. */
+/** Makes the copy of a demo design under its own name; returns how to archive it. */
 async function makeCopy(name) {
   const core = await import('@pelkin/core');
   const source = JSON.parse(
@@ -226,7 +226,7 @@ async function makeCopy(name) {
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 for (const [name, design, stage, theme, prepare] of SHOTS) {
   if (only && only !== name) continue;
-  const putAway = design && COPIES[design] ? await makeCopy(design) : null;
+  const archive = design && COPIES[design] ? await makeCopy(design) : null;
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
   await page.goto(address);
   await page.getByRole('article', { name: 'Windrow', exact: true }).waitFor();
@@ -244,7 +244,7 @@ for (const [name, design, stage, theme, prepare] of SHOTS) {
   await page.waitForTimeout(300);
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
   await page.close();
-  if (putAway) await putAway();
+  if (archive) await archive();
   console.log(`docs/screenshots/${name}.png`);
 }
 await browser.close();

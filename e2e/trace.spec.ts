@@ -62,7 +62,7 @@ function offTruth(design: Design): { readonly rms: number; readonly most: number
   };
 }
 
-test('a photo taken at a slant becomes a true outline, and paper', async ({ page, request }) => {
+test('a photo taken at an angle becomes a true outline, and paper', async ({ page, request }) => {
   test.setTimeout(120_000);
   const photo = await photoFile();
   // The strings are the instrument’s; the body is a plain one until the photo is traced.

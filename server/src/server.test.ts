@@ -96,7 +96,7 @@ describe('designs', () => {
     expect(answers.filter((a) => a.status === 200).length).toBe(1);
     expect(answers.filter((a) => a.status === 409).length).toBe(11);
   });
-  it('are duplicated, renamed, put away and taken back out', async () => {
+  it('are duplicated, renamed, archived and restored', async () => {
     const made = await make();
     const copy = (await call('POST', `/api/designs/${made.id}/duplicate`, { name: 'A copy' })).body as Stored;
     expect(copy.id).not.toBe(made.id);

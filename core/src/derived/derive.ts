@@ -137,7 +137,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       drawing: { get: drawing, enumerable: true },
       template: { get: template, enumerable: true },
       plan: { get: plan, enumerable: true },
-      // Asked for by their own names alone: most never turn the body over.
+      // Read by their own names only: most users never turn the body over.
       backDrawing: { get: backDrawing },
       backTemplate: { get: backTemplate },
       backPlan: { get: backPlan },

@@ -24,7 +24,7 @@ export interface CutRow {
 const CORNER = 0.02;
 /** Looks along each piece of a line. */
 const LOOKS = 8;
-/** A round bit wider than this, mm, is not asked for: nothing limits it. */
+/** A round bit wider than this, mm, is not listed: nothing limits it. */
 const ANY_BIT = 100;
 
 /**

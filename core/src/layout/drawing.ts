@@ -184,7 +184,7 @@ function besideHole({ at, diameter }: { readonly at: Point; readonly diameter: n
   ];
 }
 
-/** Places within a cut for its words, made as they are asked for: its middle, or beside it; then line by line under it. */
+/** Places within a cut for its words, made one at a time as they are needed: its middle, or beside it; then line by line under it. */
 function* withinCut(cut: Cut): Generator<Words> {
   const { minX, maxX, minY, maxY } = cut.area.box;
   const middle =

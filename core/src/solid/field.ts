@@ -70,7 +70,7 @@ export function fieldsOf(
   for (let r0 = 0; r0 < rows; r0 += BLOCK) {
     told(r0 / rows);
     for (let c0 = 0; c0 < columns; c0 += BLOCK) {
-      // What does not reach a block of cells is not asked for any of them.
+      // A removal that does not reach a block of cells is computed for none of them.
       const half = (BLOCK * step) / 2;
       const [mx, my] = [x0 + c0 * step + half, y0 + r0 * step + half];
       const [f, b] = [deepFront.near(mx, my, half * CORNER), deepBack.near(mx, my, half * CORNER)];

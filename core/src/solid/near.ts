@@ -1,8 +1,8 @@
 import type { Point } from '../geometry/point.ts';
 
-/** A chain of places that is asked for its distance in their thousands. */
+/** A chain of places, prepared for thousands of distance queries. */
 export interface NearChain {
-  /** The distance of a place, mm; Infinity where it is over the reach that was asked for. */
+  /** The distance of a place, mm; Infinity where it is over the given reach. */
   readonly distance: (x: number, y: number, reach?: number) => number;
   /** The side of the nearest piece that a place lies on: above 0 is left. 0 for a chain without length. */
   readonly side: (x: number, y: number) => number;

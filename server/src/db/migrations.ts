@@ -59,7 +59,7 @@ const first: Migration = {
   },
 };
 
-/** Pictures laid under drawings: bytes that never change. */
+/** Pictures under drawings: bytes that never change. */
 const pictures: Migration = {
   async up(db: Kysely<unknown>) {
     await db.schema

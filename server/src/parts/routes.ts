@@ -35,7 +35,7 @@ export const partRoutes =
       '/api/parts',
       {
         schema: {
-          summary: 'Keep a part; one of the same name is replaced only when that is asked for',
+          summary: 'Keep a part; one of the same name is replaced only on request',
           body: z.object({ part: z.unknown(), replace: z.boolean().default(false) }),
           response: {
             200: keptSchema,

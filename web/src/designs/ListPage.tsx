@@ -57,7 +57,7 @@ function useRestedText(text: string): string {
   return rested;
 }
 
-/** All designs of the workshop, with small pictures; new ones, files, and those put away. */
+/** All designs of the workshop, with small pictures; new ones, files, and the archived ones. */
 export function ListPage() {
   const [archived, setArchived] = useState(false);
   const [making, setMaking] = useState<Beginning | null>(null);

@@ -38,7 +38,7 @@ export const UNDERLAY_LIMITS = {
 } as const satisfies Limits;
 
 /**
- * A picture laid under the drawing. Its middle lies at a place of the instrument frame; its pixels are squares of
+ * A picture under the drawing. Its middle lies at a place of the instrument frame; its pixels are squares of
  * `scale` mm, turned counter-clockwise. `mirrored`: seen from behind.
  */
 const underlaySchema = () =>

@@ -195,9 +195,9 @@ describe('an SVG drawing is read as it is drawn:', () => {
 describe('the size of an SVG drawing', () => {
   const line = '<line x2="96"/>';
   it.each([
-    ['px are asked for', `<svg width="200" height="100" viewBox="0 0 200 100">${line}</svg>`, null],
-    ['shares are asked for', `<svg width="100%" height="100%" viewBox="0 0 200 100">${line}</svg>`, null],
-    ['nothing said is asked for', `<svg viewBox="0 0 200 100">${line}</svg>`, null],
+    ['px are questioned', `<svg width="200" height="100" viewBox="0 0 200 100">${line}</svg>`, null],
+    ['shares are questioned', `<svg width="100%" height="100%" viewBox="0 0 200 100">${line}</svg>`, null],
+    ['no unit at all is questioned', `<svg viewBox="0 0 200 100">${line}</svg>`, null],
     ['inches and a view box', `<svg width="2in" height="1in" viewBox="0 0 200 100">${line}</svg>`, 0.254],
     ['points and a view box', `<svg width="720pt" height="360pt" viewBox="0 0 254 127">${line}</svg>`, 1],
     ['centimetres', `<svg width="20cm" height="10cm" viewBox="0 0 200 100">${line}</svg>`, 1],

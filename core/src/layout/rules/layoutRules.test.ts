@@ -38,7 +38,7 @@ const bareCavity = edits.changeOpening(windrow, cavity.id, { cover: null });
 const shelf = (key: string) => specOf(SHELF.find((p) => p.key === key)!);
 
 describe('the demo designs', () => {
-  it.each(['windrow', 'skerry', 'fathom'] as const)('%s is laid out with nothing amiss', (name) => {
+  it.each(['windrow', 'skerry', 'fathom'] as const)('%s is laid out with no problems found', (name) => {
     const design = demo(name);
     expect(findAll(design, derive(design)).filter((f) => f.stage === 'layout')).toEqual([]);
     expect(design.parts.length).toBeGreaterThan(7);

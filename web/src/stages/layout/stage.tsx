@@ -60,7 +60,7 @@ export const layout = stageOf({
       press: () => useChosenInLayout.getState().choose(null),
       // The side view of the neck is drawn under the body: both must be seen.
       below: desk === 'neck' ? SIDE_VIEW_MM : 0,
-      // A picture or plan that was laid under: pocket, pickups and cavities are traced over it.
+      // A picture or plan under the drawing: pocket, pickups and cavities are traced over it.
       under: hasUnder && shown ? <Underlays /> : undefined,
     };
   },

@@ -29,7 +29,7 @@ const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ['artwork-back', 'Crosses of an artwork sheet of the back'],
 ];
 
-/** A photo taken at a slant, brought upright by four marks. */
+/** A photo taken at an angle, straightened by four marks. */
 export function Perspective() {
   const { task, marks, straights } = useTracing();
   const { stringPlan, measures } = useDerived();

@@ -97,7 +97,7 @@ interface Tracing extends Marked {
   readonly doing: string;
   readonly problem: string | null;
   readonly told: string | null;
-  /** The PDF that a page was laid under from, while it has others. */
+  /** The PDF that the picture is a page of, while it has other pages. */
   readonly pdf: { readonly file: File; readonly pages: number; readonly page: number } | null;
   choose(id: string | null): void;
   begin(task: Task | null): void;
