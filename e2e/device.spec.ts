@@ -95,7 +95,7 @@ test('a tab in conflict keeps its work when the other one saves and both are clo
   await two.close();
   const page = await context.newPage();
   await page.goto(`/designs/${id}/strings`);
-  // The only copy there is: it is taken up, and the choice is asked again.
+  // The only copy there is: it is kept, and the user chooses again.
   await expect(page.getByRole('alert', { name: FRAME.changedElsewhere })).toContainText('Different: strings');
   await expect(scale(page)).toHaveValue('650.0');
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 45, scaleLength: 628 });

@@ -39,7 +39,7 @@ export const MOST_NESTED = 40;
 /** Names that programs give a meaning of their own. */
 const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
 
-/** What is wrong with a JSON document before its meaning is asked. */
+/** What is wrong with a JSON document before its meaning is checked. */
 export interface DocumentFault {
   readonly where: string;
   readonly message: string;

@@ -18,7 +18,7 @@ import { designReport } from './report.ts';
 import { weightsFor } from './lineWeights.ts';
 import { drawingSvg } from './svg.ts';
 
-/** What the parser reads of an entity, as far as it is asked here. */
+/** What the parser reads of an entity, as far as these tests need it. */
 interface Entity {
   readonly type: string;
   readonly layer: string;

@@ -134,7 +134,7 @@ export function stringHeightAt(
   return saddle.z + ((nut.z - saddle.z) * (x - saddle.x)) / (nut.x - saddle.x);
 }
 
-/** Places along the strings this far apart are asked what lies under them, mm. */
+/** Places along the strings this far apart are checked for what is below them, mm. */
 const UNDER_STEP = 1;
 
 /** Where strings run over an area: every mm, with the string's index. */

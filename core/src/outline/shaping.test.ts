@@ -147,7 +147,7 @@ describe('curve templates', () => {
 
 describe('the artwork sheet', () => {
   const derive = createDeriver();
-  it('scanned at a slant, is laid back at full size by its four crosses', () => {
+  it('scanned at an angle, is laid back at full size by its four crosses', () => {
     const { sheet, crosses, scale } = artworkSheet(windrow, derive(windrow), 'a4');
     // The scan: 8 pixels to a mm of paper, turned a little, y down.
     const [c, s] = [Math.cos(0.05), Math.sin(0.05)];

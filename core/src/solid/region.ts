@@ -59,7 +59,7 @@ export function rowsOf({ outer, holes }: Region, height: number): Rows {
   };
 }
 
-/** Rows that single places are asked in, mm. */
+/** Rows that single places are looked up in, mm. */
 const ASKED_ROW = 1;
 
 /** Whether places lie in a region. */

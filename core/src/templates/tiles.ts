@@ -97,7 +97,7 @@ export const drawnCurves = (drawing: Drawing): readonly Cubic[] =>
 const boxWithin = (box: Box, area: Box): boolean =>
   box.minX >= area.minX && box.maxX <= area.maxX && box.minY >= area.minY && box.maxY <= area.maxY;
 
-/** Which tiles carry any line of a drawing, as a test of (column, row); a mark is asked only where its box meets one. */
+/** Which tiles carry any line of a drawing, as a test of (column, row); a mark is checked only where its box meets one. */
 export function tilesWithLines(grid: TileGrid, drawing: Drawing): (column: number, row: number) => boolean {
   const inked = new Set<number>();
   const marks = drawing.layers.flatMap((l) => l.marks.filter((m): m is PathMark => m.kind === 'path'));

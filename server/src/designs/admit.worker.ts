@@ -3,7 +3,7 @@ import { PatchMismatch, applyPatch, checkDesign } from '@pelkin/core';
 import type { Summary } from './summary.ts';
 import { summaryOf } from './summary.ts';
 
-/** What is asked of the thread that reads large documents. All that goes to and fro is text and small things. */
+/** The requests to the thread that reads large documents. All that goes to and fro is text and small things. */
 export type Task =
   | { readonly kind: 'body'; readonly text: string }
   | { readonly kind: 'document'; readonly text: string }

@@ -45,7 +45,7 @@ function Way({ title, about, onTake }: { title: string; about: string; onTake: (
   );
 }
 
-/** A search is asked when the typing rests so long, ms. */
+/** A search starts when typing has paused for this long, ms. */
 const SEARCH_REST_MS = 200;
 /** A text that is being typed, as it last came to rest. */
 function useRestedText(text: string): string {

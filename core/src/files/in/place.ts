@@ -51,7 +51,7 @@ export function firstPlacing(box: Box, tailX: number): Placing {
   return { mirror: false, turn, shift: { x: tailX - Math.min(a.x, b.x), y: -(a.y + b.y) / 2 } };
 }
 
-/** Bodies are between these lengths, mm; anything else is asked about. */
+/** Bodies are between these lengths, mm; anything else needs the user to confirm. */
 export const BODY_LENGTHS = [180, 900] as const;
 
 /** Whether a size is one that a body of an electric guitar or bass has. */

@@ -24,7 +24,7 @@ const square: readonly Point[] = [
 ];
 const slant: Homography = [2.2, 0.3, 400, -0.2, 1.9, 300, 2e-4, 5e-4, 1];
 
-describe('a plane seen at a slant', () => {
+describe('a plane seen at an angle', () => {
   it('is reported exactly by four marks, and back', () => {
     const corner = (x: number, y: number) =>
       fc.record({
