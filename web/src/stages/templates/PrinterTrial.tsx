@@ -48,7 +48,7 @@ export function PrinterTrial() {
             />
           ))}
           <NumberField
-            label={WORDS.itFeedsAtASlantOf}
+            label={WORDS.itFeedsAtAnAngleOf}
             value={(printer.skew * 180) / Math.PI}
             unit="°"
             min={-3}

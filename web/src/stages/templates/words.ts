@@ -10,7 +10,7 @@ export const WORDS = {
   gridAcrossUp: 'Grid, across × up',
   inside: 'Inside',
   iPrintedAgain: 'I printed again',
-  itFeedsAtASlantOf: 'It feeds at a slant of',
+  itFeedsAtAnAngleOf: 'It feeds at an angle of',
   itsHeightUpright: 'Its height, upright',
   itsWidthUpright: 'Its width, upright',
   leftOutEmpty: 'Left out, empty',
