@@ -131,7 +131,10 @@ function moved(
         normal[Math.max(i, j) * size + Math.min(i, j)]! +
           (i === j ? (STAY + hold) * most + hold * normal[i * size + i]! : 0),
       );
-  const step = new CholeskyDecomposition(held).solve(Matrix.columnVector(right));
+  const parts = new CholeskyDecomposition(held);
+  // Nodes on one another leave equations without an answer: more hold gives one.
+  if (!parts.isPositiveDefinite()) return nodes;
+  const step = parts.solve(Matrix.columnVector(right));
   const next = [...nodes];
   free.forEach((j, c) => {
     const p = nodes[j]!;

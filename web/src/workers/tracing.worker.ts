@@ -6,6 +6,7 @@ import {
   faceOf,
   missesOf,
   noBow,
+  openHollows,
   rectify,
   sheetEdges,
   traceDrawnLine,
@@ -13,7 +14,7 @@ import {
   uprightOf,
 } from '@pelkin/core/outline/tracing';
 import type { Point, Underlay } from '@pelkin/core/plain';
-import { fitTraced, pixelMap } from '@pelkin/core/plain';
+import { fitTraced, pixelMap, toPixelMap } from '@pelkin/core/plain';
 import * as Comlink from 'comlink';
 import type { LookFor, Traced, UprightPicture, UprightWish } from './tracing.ts';
 import type { Told } from './worker.ts';
@@ -129,7 +130,17 @@ async function trace(
     camera && over && lookFor === 'body'
       ? faceOf(seen, over, thickness, camera.plane, side)
       : { edge: seen, removed: 0 };
-  const { edge } = found;
+  const inPicture = toPixelMap(underlay);
+  const edge =
+    found.removed > 0
+      ? openHollows(
+          picture,
+          traced.edge,
+          found.edge.map(inPicture),
+          camera!,
+          found.removed / underlay.scale,
+        ).map(map)
+      : found.edge;
   const fit = fitTraced(edge, tolerance, (share) => told(0.45 + 0.55 * share));
   const atRim = traced.edge.some(
     (p) => p.x < RIM || p.y < RIM || p.x > picture.width - RIM || p.y > picture.height - RIM,

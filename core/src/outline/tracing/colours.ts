@@ -37,6 +37,13 @@ export const shadeless = (sum: Float64Array, count: number): Colour => {
 export const apart = (a: Colour, b: Colour): number =>
   Math.hypot(a.light - b.light, a.red - b.red, a.blue - b.blue);
 
+/** How far a colour is from the nearest of some. */
+export const nearestColour = (list: readonly Colour[], c: Colour): number => {
+  let least = Infinity;
+  for (const p of list) least = Math.min(least, apart(p, c));
+  return least;
+};
+
 const meanOf = (list: readonly Colour[]): Colour => ({
   light: list.reduce((s, c) => s + c.light, 0) / list.length,
   red: list.reduce((s, c) => s + c.red, 0) / list.length,

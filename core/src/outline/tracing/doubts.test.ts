@@ -28,6 +28,25 @@ describe('what speaks against a found edge', () => {
       },
     ]);
   });
+  it('is the shape of a sheet of paper, at any turn', () => {
+    for (const turn of [0, 0.4, 1.2]) {
+      const [c, s] = [Math.cos(turn), Math.sin(turn)];
+      const sheet = Array.from({ length: 4 }, (_, side) =>
+        Array.from({ length: 20 }, (_, i) => {
+          const [along, half] = side % 2 === 0 ? [297, 105] : [210, 148.5];
+          const [u, v] = [along * (i / 20 - 0.5), -half];
+          const [x, y] = [
+            [u, v],
+            [-v, u],
+            [-u, -v],
+            [v, -u],
+          ][side] as [number, number];
+          return { x: c * x - s * y, y: s * x + c * y };
+        }),
+      ).flat();
+      expect(whats(sheet, fit(4), 0.3, false), String(turn)).toMatch(/sheet of paper/);
+    }
+  });
   it('is the rim of the picture, parts that are missing, rags, nodes without end, an outline that misses it', () => {
     expect(whats(body('windrow'), fit(22), 0.3, true)).toMatch(/rim of the picture/);
     const bitten = [

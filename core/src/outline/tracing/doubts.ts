@@ -16,6 +16,9 @@ const MOST_NODES = 60;
 const LEAST_SHARE = 0.5;
 const MOST_ROUND = 1.7;
 
+/** An edge that fills its smallest box to this share is a rectangle: a sheet of paper, a board. */
+const RECTANGLE = 0.965;
+
 /** The convex hull, counter-clockwise (A. M. Andrew, 1979). */
 function hullOf(points: readonly Point[]): readonly Point[] {
   const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
@@ -32,6 +35,17 @@ function hullOf(points: readonly Point[]): readonly Point[] {
 }
 const areaOf = (edge: readonly Point[]): number =>
   Math.abs(edge.reduce((sum, p, i) => sum + cross(p, edge[(i + 1) % edge.length]!), 0)) / 2;
+/** The area of the smallest box round a hull, at whatever turn: one of its sides lies along a side of the hull. */
+const leastBox = (hull: readonly Point[]): number =>
+  hull.reduce((least, p, i) => {
+    const q = hull[(i + 1) % hull.length]!;
+    const turn = Math.atan2(q.y - p.y, q.x - p.x);
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    const along = hull.map((r) => c * r.x + s * r.y);
+    const across = hull.map((r) => c * r.y - s * r.x);
+    const size = (list: readonly number[]): number => Math.max(...list) - Math.min(...list);
+    return Math.min(least, size(along) * size(across));
+  }, Infinity);
 const roundOf = (edge: readonly Point[]): number =>
   edge.reduce((sum, p, i) => sum + distance(p, edge[(i + 1) % edge.length]!), 0);
 
@@ -56,6 +70,11 @@ export function edgeDoubts(
     doubts.push({
       what: `it is ${Math.round(long)} mm long, and bodies are ${LONG[0]} to ${LONG[1]} mm`,
       remedy: 'set the picture to scale first, or press on the body',
+    });
+  if (areaOf(edge) > RECTANGLE * leastBox(hull))
+    doubts.push({
+      what: 'it is a rectangle: the sheet of paper or a board, not the body',
+      remedy: 'press on the body, so that its colour is known',
     });
   if (atRim)
     doubts.push({

@@ -25,7 +25,7 @@ function hueOff(bench: Colour, c: Colour): number {
 }
 
 /** Colours levelled over three by three pixels, so that noise makes no steps: light, red, blue of each. */
-function levelled({ width, height, data }: Raster): Float32Array {
+export function levelledColours({ width, height, data }: Raster): Float32Array {
   const plain = new Float32Array(width * height * 3);
   for (let i = 0; i < width * height; i += 1) {
     const { light, red, blue } = colourOf(data, 4 * i);
@@ -60,7 +60,7 @@ export function benchWithShadows(
   places: readonly number[] = [],
 ): Uint8Array {
   const { width, height } = picture;
-  const colours = levelled(picture);
+  const colours = levelledColours(picture);
   const isHue = (i: number): boolean => {
     const c = { light: colours[3 * i]!, red: colours[3 * i + 1]!, blue: colours[3 * i + 2]! };
     return bench.some((b) => hueOff(b, c) < SAME_HUE);

@@ -3,7 +3,7 @@ import { distance } from '../../geometry/point.ts';
 import type { Progress } from '../fitRun.ts';
 import { evenly } from '../fitOutline.ts';
 import type { Colour } from './colours.ts';
-import { apart, colourOf, coloursAround, palette, shadeless } from './colours.ts';
+import { colourOf, coloursAround, nearestColour, palette, shadeless } from './colours.ts';
 import { filled, largestRegion, outerEdge, regionOf } from './contour.ts';
 import type { Raster } from './raster.ts';
 import { benchWithShadows } from './shadows.ts';
@@ -46,12 +46,6 @@ const BODY_COLOURS = 4;
 const CLICK = 4;
 /** The rim of the picture that is bench unless told otherwise, share of the short side. */
 const RIM = 0.03;
-
-const nearest = (list: readonly Colour[], c: Colour): number => {
-  let least = Infinity;
-  for (const p of list) least = Math.min(least, apart(p, c));
-  return least;
-};
 
 function rimColours(picture: Raster): readonly Colour[] {
   const { width, height, data } = picture;
@@ -102,7 +96,8 @@ function bodyness(picture: Raster, steering: Steering, factor: number): Float32A
   // The bench in shadow is bench: soft shadows are as dark as many a body.
   const shaded = benchWithShadows(picture, bench, rim, pressed);
   const off = new Float32Array(width * height);
-  for (let i = 0; i < off.length; i += 1) off[i] = shaded[i] ? 0 : nearest(bench, colourOf(data, 4 * i));
+  for (let i = 0; i < off.length; i += 1)
+    off[i] = shaded[i] ? 0 : nearestColour(bench, colourOf(data, 4 * i));
   const body = [...around(steering.body)];
   const level = parting(off);
   if (body.length === 0) {
@@ -112,7 +107,7 @@ function bodyness(picture: Raster, steering: Steering, factor: number): Float32A
   }
   const values = new Float32Array(off.length);
   for (let i = 0; i < off.length; i += 1) {
-    const inside = nearest(body, colourOf(data, 4 * i));
+    const inside = nearestColour(body, colourOf(data, 4 * i));
     // What is far from every known colour is no bench.
     const near = Math.min(inside, level * 2);
     values[i] = off[i]! / (off[i]! + near || 1);
