@@ -6,6 +6,7 @@ import { Refused } from '../errors.ts';
 import type { Done, Task } from './admit.worker.ts';
 import type { Summary } from './summary.ts';
 import { summaryOf } from './summary.ts';
+import { textOf } from './text.ts';
 
 /**
  * A document that may be kept: as JSON text, and what the list shows of it. The design itself is at hand only of
@@ -72,7 +73,7 @@ export function designOf(checked: Checked): Design {
 export const ready = (
   design: Design,
   before: { readonly design: Design; readonly summary: Summary } | null = null,
-): Admitted => ({ design, text: JSON.stringify(design), summary: summaryOf(design, before) });
+): Admitted => ({ design, text: textOf(design), summary: summaryOf(design, before) });
 
 function admitted(done: Done): Admitted {
   if (done.kind === 'admitted') return { text: done.text, summary: done.summary, design: null };

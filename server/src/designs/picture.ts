@@ -11,6 +11,7 @@ import {
   solveOutline,
   unionBox,
 } from '@pelkin/core';
+import { byObject } from './byObject.ts';
 
 /** What is drawn over a body in a list, as SVG path data: the fingerboard, the strings, the hardware on its face. */
 export interface PictureLines {
@@ -38,20 +39,35 @@ export function pictureBox(design: Design, outline: ClosedPath): string {
   return [seen.minX, -seen.maxY, boxWidth(seen), boxHeight(seen)].map(figure).join(' ');
 }
 
+/** The edges of what is placed on a face, by the places list itself: for a body of so thick and seen so. */
+const edgesOf = byObject((_parts: Design['parts']) => new Map<string, string>());
+
+function hardwareOf({ parts, body, handedness }: Design): string {
+  const flip = handedness === 'left' ? -1 : 1;
+  const known = edgesOf(parts);
+  const key = `${flip} ${body.thickness}`;
+  const drawn =
+    known.get(key) ??
+    parts
+      .filter((p) => p.face === 'front')
+      .flatMap((p) => partInPlace(p, body.thickness).footprint)
+      .map((path) => pathData(closedPathMark('part', 'part', path), (p) => ({ x: flip * p.x, y: -p.y })))
+      .join('');
+  known.set(key, drawn);
+  return drawn;
+}
+
 /** Neck, strings and hardware of a design for its picture. */
 export function pictureLines(design: Design): PictureLines {
   const flip = flipOf(design);
   const at = (p: Point): string => `${figure(flip * p.x)} ${figure(-p.y)}`;
   const plan = planStrings(design.strings);
-  const parts = design.parts.filter((p) => p.face === 'front');
   return {
     board: `M${plan.board.map(at).join('L')}Z`,
     strings: plan.lines.map(({ nut, saddle }) => `M${at(nut)}L${at(saddle)}`).join(''),
-    hardware: parts
-      .flatMap((p) => partInPlace(p, design.body.thickness).footprint)
-      .map((path) => pathData(closedPathMark('part', 'part', path), (p) => ({ x: flip * p.x, y: -p.y })))
-      .join(''),
+    hardware: hardwareOf(design),
   };
 }
 
-export const outlineOf = (design: Design): ClosedPath => solveOutline(design.outline.nodes);
+const solved = byObject((outline: Design['outline']) => solveOutline(outline.nodes));
+export const outlineOf = (design: Design): ClosedPath => solved(design.outline);

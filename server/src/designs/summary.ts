@@ -1,5 +1,4 @@
 import type { Design } from '@pelkin/core';
-import { once } from '@pelkin/core';
 import { outlineOf, outlinePicture, pictureBox, pictureLines } from './picture.ts';
 
 /** What the list shows of a design, kept beside its document so that the list reads no documents. */
@@ -27,7 +26,7 @@ export function summaryOf(
 ): Summary {
   const kept = (...keys: readonly (keyof Design)[]): Summary | null =>
     before !== null && keys.every((key) => before.design[key] === design[key]) ? before.summary : null;
-  const outline = once(() => outlineOf(design));
+  const outline = (): ReturnType<typeof outlineOf> => outlineOf(design);
   return {
     name: design.name,
     search_name: searchable(design.name),

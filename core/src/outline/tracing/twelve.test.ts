@@ -63,7 +63,7 @@ const PHOTOS: readonly Photo[] = [
     tilt: 0.7,
     turn: 0.3,
     side: { thickness: 45, plane: 'face' },
-    left: 0.8,
+    left: 0.9,
   },
   { of: 'pointed horns', body: 'pointed', tilt: 0.26, turn: 0.1 },
   {
