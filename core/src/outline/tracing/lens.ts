@@ -57,14 +57,14 @@ const MOST_BOW = 0.35;
 const LOOKS = 40;
 
 /**
- * The bow that makes a marked edge straight: three marks or more along it, pixels. `off` is the largest distance,
- * root mean square, that is left of it, pixels. Null with too few marks.
+ * The bow that makes a marked edge straight: three marks or more along it, pixels. `off` is the distance, root mean
+ * square, that is left of it, pixels; `plain` what there is of it without a bow. Null with too few marks.
  */
 export function bowOf(
   edges: readonly (readonly Point[])[],
   width: number,
   height: number,
-): { readonly lens: Lens; readonly off: number } | null {
+): { readonly lens: Lens; readonly off: number; readonly plain: number } | null {
   const marked = edges.filter((e) => e.length >= 3);
   if (marked.length === 0) return null;
   const plain = noBow(width, height);
@@ -75,5 +75,5 @@ export function bowOf(
   const step = (2 * MOST_BOW) / LOOKS;
   const k = goldenSectionMinimum(cost, Math.max(-MOST_BOW, best - step), Math.min(MOST_BOW, best + step));
   const count = marked.reduce((s, e) => s + e.length, 0);
-  return { lens: { ...plain, k }, off: Math.sqrt(cost(k) / count) };
+  return { lens: { ...plain, k }, off: Math.sqrt(cost(k) / count), plain: Math.sqrt(cost(0) / count) };
 }

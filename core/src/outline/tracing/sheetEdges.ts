@@ -32,6 +32,11 @@ const APART = 1.2;
 const LEAST_SEEN = 0.6;
 /** Edges that no lens brings nearer to straight than this, pixels, are those of a sheet that does not lie flat. */
 const MOST_OFF = 0.8;
+/**
+ * A bow that makes the edges no straighter than to this share of what they are without one is none: short edges in the
+ * middle of a photo hardly bend, and a tenth of a pixel of grain beside one would pass for a lens.
+ */
+const STRAIGHTER = 0.82;
 /** Corners further than so many pixels from their marks are not what was marked. */
 const MOST_MOVED = 12;
 
@@ -156,8 +161,10 @@ export function sheetEdges(photo: Raster, marks: readonly Point[]): SheetEdges |
   if (sides.some((s) => s === null)) return null;
   const found = sides as readonly (readonly Point[])[];
   const { width, height } = photo;
-  const bow = bowOf(found, width, height) ?? { lens: noBow(width, height), off: Infinity };
-  if (!(bow.off <= MOST_OFF)) return null;
+  const fitted = bowOf(found, width, height);
+  if (!fitted || !(fitted.off <= MOST_OFF)) return null;
+  const bow =
+    fitted.off < STRAIGHTER * fitted.plain ? fitted : { lens: noBow(width, height), off: fitted.plain };
   const lines = found.map((side) => lineOf(side.map((p) => straightened(bow.lens, p))));
   const corners: Point[] = [];
   for (let i = 0; i < 4; i += 1) {

@@ -63,7 +63,6 @@ const PHOTOS: readonly Photo[] = [
     tilt: 0.7,
     turn: 0.3,
     side: { thickness: 45, plane: 'face' },
-    left: 0.9,
   },
   { of: 'pointed horns', body: 'pointed', tilt: 0.26, turn: 0.1 },
   {
@@ -202,7 +201,7 @@ describe('twelve photos, from four marks to an outline', () => {
       const worst = places[off.indexOf(Math.max(...off))]!;
       const inside = { x: 0, y: 0 };
       const stroke = flattenPath(body, 0.2)
-        .filter((p) => distance(p, worst) < 22)
+        .filter((p) => distance(p, worst) < 30)
         .map((p) => {
           const out = distance(p, inside);
           return { x: p.x * (1 + 4.6 / out), y: p.y * (1 + 4.6 / out) };
