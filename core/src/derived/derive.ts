@@ -1,5 +1,5 @@
 import type { Facts } from '../design/rule.ts';
-import type { Design } from '../design/schema.ts';
+import type { Design, Slab } from '../design/schema.ts';
 import type { SectionKey } from '../design/sections/all.ts';
 import type { Drawing } from '../drawing/drawing.ts';
 import { once, remember } from '../geometry/remember.ts';
@@ -57,6 +57,8 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     return { path, measures: measureOutline(path) };
   });
   const stringPlanOf = remember(planStrings);
+  // The same while the body is carved: what is laid out in it does not depend on that.
+  const slabOf = remember((thickness: number, grain: number): Slab => ({ thickness, grain }));
   const layOut = createLayOut();
   const laidOf = remember(
     (
@@ -65,7 +67,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       runs: Design['runs'],
       neck: Design['neck'],
       strings: Design['strings'],
-      body: Design['body'],
+      body: Slab,
       path: ClosedPath,
       stringPlan: StringPlan,
     ) => layOut({ parts, openings, runs, neck, strings, body }, path, stringPlan),
@@ -102,7 +104,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         design.runs,
         design.neck,
         design.strings,
-        design.body,
+        slabOf(design.body.thickness, design.body.grain),
         outline().path,
         stringPlan(),
       ),

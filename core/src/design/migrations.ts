@@ -223,6 +223,25 @@ const toVersion7: Migration = (document) => {
   };
 };
 
+/** Version 8: the body’s edges, contours and arches. */
+const toVersion8: Migration = (document) => {
+  const edge = (): Record<string, unknown> => ({
+    profile: { kind: 'square' },
+    bearing: 12.7,
+    squareAtNeck: true,
+    squareAtParts: true,
+    stretches: [],
+    binding: [],
+  });
+  const { body } = document;
+  return {
+    ...document,
+    body: isRecord(body)
+      ? { ...body, edges: { front: edge(), back: edge() }, contours: [], arch: { front: null, back: null } }
+      : body,
+  };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -231,4 +250,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [4, toVersion5],
   [5, toVersion6],
   [6, toVersion7],
+  [7, toVersion8],
 ]);

@@ -36,6 +36,8 @@ export type Face = PlacedPart['face'];
 export type Guard = Design['guards'][number];
 export type OwnLine = Design['lines'][number];
 export type Neck = Design['neck'];
+/** What of the body does not depend on how it is carved. */
+export type Slab = Pick<Design['body'], 'thickness' | 'grain'>;
 export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];
 export type Side = 'bass' | 'treble';

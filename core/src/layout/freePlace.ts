@@ -180,7 +180,7 @@ export function freeOpeningPlace(opening: NewOpening, ground: Ground): Point {
   if (opening.steps.some((s) => s.shape.kind === 'inset')) return at;
   const { thickness } = ground.layout;
   const cuts = openingCuts(
-    { openings: [{ ...opening, id: 'new' }], body: { thickness, grain: 0 } },
+    { openings: [{ ...opening, id: 'new' }], body: { thickness } },
     ground.path,
   );
   const own = cuts.reduce<Box | null>((all, c) => unionBox(all, c.area.box), null);

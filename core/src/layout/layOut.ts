@@ -1,4 +1,4 @@
-import type { Design } from '../design/schema.ts';
+import type { Design, Slab } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { areaHolds, polygonHolds } from '../geometry/polygons.ts';
@@ -66,7 +66,7 @@ const followsBody = (openings: Design['openings']): boolean =>
 
 /** All cuts and parts of a design. */
 export type LayOut = (
-  design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings' | 'body'>,
+  design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings'> & { readonly body: Slab },
   path: ClosedPath,
   stringPlan: StringPlan,
 ) => Layout;
@@ -78,7 +78,7 @@ export type LayOut = (
 export function createLayOut(): LayOut {
   const bodyArea = remember((path: ClosedPath) => areaOf(path));
   const cutsOfNeck = remember(
-    (neck: Design['neck'], strings: Design['strings'], body: Design['body'], stringPlan: StringPlan) =>
+    (neck: Design['neck'], strings: Design['strings'], body: Slab, stringPlan: StringPlan) =>
       neckCuts({ neck, strings, body }, stringPlan),
   );
 
@@ -91,7 +91,7 @@ export function createLayOut(): LayOut {
       openings: Design['openings'],
       runs: Design['runs'],
       parts: readonly PartInPlace[],
-      body: Design['body'],
+      body: Slab,
       path: ClosedPath | null,
     ) =>
       endHoles([

@@ -1,4 +1,4 @@
-import type { Design, Opening, OpeningStep, Shape } from '../design/schema.ts';
+import type { Design, Opening, OpeningStep, Shape, Slab } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, placeBy, polygonPath } from '../geometry/figures.ts';
@@ -189,7 +189,10 @@ interface Known {
 const KNOWN = new WeakMap<Opening, Known>();
 
 /** All cuts of the openings; those of an opening that has not changed, nor what it follows, are the same as before. */
-export function openingCuts(design: Pick<Design, 'openings' | 'body'>, body: ClosedPath): readonly Cut[] {
+export function openingCuts(
+  design: Pick<Design, 'openings'> & { readonly body: Pick<Slab, 'thickness'> },
+  body: ClosedPath,
+): readonly Cut[] {
   const { openings } = design;
   const { thickness } = design.body;
   const lineOf: LineOf = (name) => {

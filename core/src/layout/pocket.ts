@@ -1,4 +1,4 @@
-import type { Design, Neck, Strings } from '../design/schema.ts';
+import type { Design, Neck, Slab, Strings } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { arcCubics } from '../geometry/arcs.ts';
 import { straightCubic } from '../geometry/cubic.ts';
@@ -113,7 +113,7 @@ export function neckScrew(
 
 /** How deep one of the neck's screws, counted from 0, that stands at x holds in the heel, and what it leaves under the board, mm. */
 export const biteOfNeckScrew = (
-  { neck, body }: Pick<Design, 'neck' | 'body'>,
+  { neck, body }: Pick<Design, 'neck'> & { readonly body: Pick<Slab, 'thickness'> },
   side: NeckSide,
   x: number,
   index: number,
@@ -131,7 +131,7 @@ export const biteOfNeckScrew = (
 
 /** The pocket and the neck's screw holes; a straight-through neck has none. */
 export function neckCuts(
-  design: Pick<Design, 'neck' | 'strings' | 'body'>,
+  design: Pick<Design, 'neck' | 'strings'> & { readonly body: Pick<Slab, 'thickness'> },
   stringPlan: StringPlan,
 ): readonly Cut[] {
   const { neck, strings } = design;

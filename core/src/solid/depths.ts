@@ -3,19 +3,15 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { boxOfPoints } from '../geometry/box.ts';
+import type { NearChain } from './near.ts';
 import { nearChain } from './near.ts';
 import { hollowDepths } from './arch.ts';
 import { regionHolds } from './region.ts';
 import type { Chain, Profile, Region, Removal } from './solid.ts';
 import { PLAN_CHORD } from './solid.ts';
 
-/** How deep a removal goes. */
-export interface Depth {
-  /** At a place, mm; 0 where it does not go. */
-  readonly at: (x: number, y: number) => number;
-  /** Whether it may go anywhere within so far of a place: what it does not reach is not asked. */
-  readonly reaches: (x: number, y: number, within: number) => boolean;
-}
+/** How deep something is cut at a place, mm; 0 where it is not. */
+export type Depth = (x: number, y: number) => number;
 
 /** A number of a removal that makes no cut: which, and what to do. */
 export class BadRemoval extends Error {}
@@ -65,32 +61,36 @@ function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): 
   return offsetPolygon([...hole].reverse(), -bearingRadius, PLAN_CHORD).map((p) => [...p].reverse());
 }
 
-/** Distances from an edge as a bearing runs along it: 0 at the edge, more into the wood. */
+/**
+ * How a removal cuts: to one depth within a shape, or by the distance from a line: `deep` at 0 to `reach` from it (less
+ * `lessBy`), `beyond` further off; on its left alone, or on both sides.
+ */
+export type Cut =
+  | { readonly kind: 'within'; readonly shape: Region; readonly depth: number }
+  | {
+      readonly kind: 'from line';
+      readonly lines: readonly NearChain[];
+      readonly lessBy: number;
+      readonly left: boolean;
+      readonly reach: number;
+      readonly beyond: number;
+      readonly deep: (s: number) => number;
+    };
+
+/** From an edge as a bearing runs along it: 0 at the edge, more into the wood. */
 function inFrom(
   region: Region,
   { edge, bearingRadius, stretch }: Extract<Removal, { edge: 'outer' | number }>,
   reach: number,
   deep: (s: number) => number,
-): Depth {
+): Cut {
   if (!(bearingRadius > 0)) throw new BadRemoval('a bearing has a radius over 0');
-  const lines = axisOf(region, edge, bearingRadius);
-  if (lines.length === 0) throw new BadRemoval('the bearing does not go into the hole: take a smaller one');
-  const chains = lines.map((line) => {
-    if (!stretch) return nearChain(line, true);
-    return nearChain(between(line, ...stretch), false);
-  });
-  const least = (x: number, y: number, most: number): number => {
-    let nearest = Infinity;
-    for (const chain of chains) nearest = Math.min(nearest, chain.distance(x, y, most));
-    return nearest;
-  };
-  return {
-    at: (x, y) => {
-      const s = least(x, y, reach + bearingRadius) - bearingRadius;
-      return s <= reach ? deep(Math.max(0, s)) : 0;
-    },
-    reaches: (x, y, within) => least(x, y, reach + bearingRadius + within) < Infinity,
-  };
+  const axis = axisOf(region, edge, bearingRadius);
+  if (axis.length === 0) throw new BadRemoval('the bearing does not go into the hole: take a smaller one');
+  const lines = axis.map((line) =>
+    stretch ? nearChain(between(line, ...stretch), false) : nearChain(line, true),
+  );
+  return { kind: 'from line', lines, lessBy: bearingRadius, left: false, reach, beyond: 0, deep };
 }
 
 /** A line carried on straight at both ends, far past the region. */
@@ -137,35 +137,21 @@ function profileOf(profile: Profile, farthest: () => number): (u: number) => num
   };
 }
 
-function contourDepth(region: Region, start: Chain, profile: Profile): Depth {
-  const line = nearChain(carriedOn(start, region), false);
-  const left = (x: number, y: number): number => (line.side(x, y) > 0 ? line.distance(x, y) : 0);
-  const deep = profileOf(profile, () => {
-    const most = region.outer.reduce((u, p) => Math.max(u, left(p.x, p.y)), 0);
-    if (!(most > 0)) throw new BadRemoval('nothing of the body lies on the contour’s side of its line');
-    return most;
-  });
-  return {
-    at: (x, y) => {
-      const u = left(x, y);
-      return u > 0 ? deep(u) : 0;
-    },
-    reaches: (x, y, within) => line.side(x, y) > 0 || line.distance(x, y, within) < Infinity,
-  };
+/** The place on the left of a line that is furthest from it, of the region’s edge: how far, mm. */
+function farthestOf(region: Region, line: NearChain): number {
+  const far = region.outer.reduce(
+    (u, p) => (line.side(p.x, p.y) > 0 ? Math.max(u, line.distance(p.x, p.y)) : u),
+    0,
+  );
+  if (!(far > 0)) throw new BadRemoval('nothing of the body lies on the contour’s side of its line');
+  return far;
 }
 
-/** How deep a removal goes at each place of its solid. Throws {@link BadRemoval} for one that makes no cut. */
-export function depthOf(region: Region, removal: Removal): Depth {
+/** How a removal cuts its region. Throws {@link BadRemoval} for one that makes no cut. */
+export function cutOf(region: Region, removal: Removal): Cut {
   switch (removal.kind) {
-    case 'opening': {
-      const { shape, depth } = removal;
-      const holds = regionHolds(shape);
-      const edge = nearChain(shape.outer, true);
-      return {
-        at: (x, y) => (holds(x, y) ? depth : 0),
-        reaches: (x, y, within) => holds(x, y) || edge.distance(x, y, within) < Infinity,
-      };
-    }
+    case 'opening':
+      return { kind: 'within', shape: removal.shape, depth: removal.depth };
     case 'edge round': {
       const { radius: r } = removal;
       return inFrom(region, removal, r, (s) => r - Math.sqrt(r * r - (r - s) * (r - s)));
@@ -179,38 +165,54 @@ export function depthOf(region: Region, removal: Removal): Depth {
       const { width, depth } = removal;
       return inFrom(region, removal, width, () => depth);
     }
-    case 'contour':
-      return contourDepth(region, removal.start, removal.profile);
+    case 'contour': {
+      const line = nearChain(carriedOn(removal.start, region), false);
+      const deep = profileOf(removal.profile, () => farthestOf(region, line));
+      return { kind: 'from line', lines: [line], lessBy: 0, left: true, reach: Infinity, beyond: 0, deep };
+    }
     case 'arch': {
-      const line = nearChain(region.outer, true);
-      const deep = hollowDepths(removal.pairs);
-      return { at: (x, y) => deep(line.distance(x, y)), reaches: () => true };
+      const { pairs } = removal;
+      const [reach, beyond] = pairs.at(-1) ?? [0, 0];
+      return {
+        kind: 'from line',
+        lines: [nearChain(region.outer, true)],
+        lessBy: 0,
+        left: false,
+        reach,
+        beyond,
+        deep: hollowDepths(pairs),
+      };
     }
   }
 }
 
-/** The deepest of some depths at a place. */
-const most = (depths: readonly Depth[], x: number, y: number): number => {
-  let deep = 0;
-  for (const depth of depths) deep = Math.max(deep, depth.at(x, y));
-  return deep;
-};
+/** How deep a cut goes at each place. */
+function depthOfCut(cut: Cut): Depth {
+  if (cut.kind === 'within') {
+    const { shape, depth } = cut;
+    const holds = regionHolds(shape);
+    return (x, y) => (holds(x, y) ? depth : 0);
+  }
+  const { lines, lessBy, left, reach, beyond, deep } = cut;
+  return (x, y) => {
+    let near = Infinity;
+    for (const line of lines)
+      if (!left || line.side(x, y) > 0) near = Math.min(near, line.distance(x, y, reach + lessBy));
+    if (left && near === Infinity) return 0;
+    const s = near - lessBy;
+    return s <= reach ? deep(Math.max(0, s)) : beyond;
+  };
+}
+
+/** How deep a removal goes at each place of its solid. Throws {@link BadRemoval} for one that makes no cut. */
+export const depthOf = (region: Region, removal: Removal): Depth => depthOfCut(cutOf(region, removal));
 
 /** How deep several removals of one face go together: the deepest wins. */
-export function deepest(
-  region: Region,
-  removals: readonly Removal[],
-): Depth & {
-  /** The same within so far of a place alone: what does not reach there is left out. */
-  readonly near: (x: number, y: number, within: number) => Depth['at'];
-} {
+export function deepest(region: Region, removals: readonly Removal[]): Depth {
   const depths = removals.map((r) => depthOf(region, r));
-  return {
-    at: (x, y) => most(depths, x, y),
-    reaches: (x, y, within) => depths.some((d) => d.reaches(x, y, within)),
-    near: (x, y, within) => {
-      const here = depths.filter((d) => d.reaches(x, y, within));
-      return here.length === 0 ? () => 0 : (u, v) => most(here, u, v);
-    },
+  return (x, y) => {
+    let deep = 0;
+    for (const depth of depths) deep = Math.max(deep, depth(x, y));
+    return deep;
   };
 }

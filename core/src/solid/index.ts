@@ -1,7 +1,11 @@
 export { BadRemoval, deepest, depthOf } from './depths.ts';
 export type { Depth } from './depths.ts';
-export { fieldsOf, leastThickness, massOf } from './field.ts';
-export type { Fields, Mass } from './field.ts';
+export { createSampler, fieldsOf } from './field.ts';
+export type { Fields, Sampler } from './field.ts';
+export { massOf } from './mass.ts';
+export type { Mass } from './mass.ts';
 export { regionHolds, regionOfPaths, regionOfPolygons } from './region.ts';
 export { PLAN_CHORD, isAlongEdge } from './solid.ts';
 export type { Chain, Profile, Region, Removal, Solid } from './solid.ts';
+export { leastThickness, withoutEdges } from './thickness.ts';
+export type { Least } from './thickness.ts';

@@ -6,6 +6,13 @@ export interface NearChain {
   readonly distance: (x: number, y: number, reach?: number) => number;
   /** The side of the nearest piece that a place lies on: above 0 is left. 0 for a chain without length. */
   readonly side: (x: number, y: number) => number;
+  /** Its places: piece i runs from i to i + 1. */
+  readonly xs: Float64Array;
+  readonly ys: Float64Array;
+  /** The pieces that may lie within so far of a place, into `found`; how many. */
+  readonly within: (x: number, y: number, reach: number, found: Int32Array) => number;
+  /** How many pieces it has. */
+  readonly count: number;
 }
 
 /** So many pieces that follow each other are looked at one by one. */
@@ -100,6 +107,36 @@ export function nearChain(points: readonly Point[], closed: boolean): NearChain 
   };
   const nothing = (): void => undefined;
   return {
+    xs,
+    ys,
+    count,
+    within: (x, y, reach, found) => {
+      const most = reach * reach;
+      let many = 0;
+      let top = 0;
+      if (count > 0) {
+        stack[0] = 1;
+        top = 1;
+      }
+      while (top > 0) {
+        top -= 1;
+        const n = stack[top]!;
+        if (toBox(n, x, y) > most) continue;
+        if (n >= width) {
+          const from = (n - width) * LEAF;
+          for (let i = from; i < Math.min(count, from + LEAF); i += 1)
+            if (toPiece(i, x, y) <= most) {
+              found[many] = i;
+              many += 1;
+            }
+        } else {
+          stack[top] = 2 * n;
+          stack[top + 1] = 2 * n + 1;
+          top += 2;
+        }
+      }
+      return many;
+    },
     distance: (x, y, reach = Infinity) => {
       const most = reach * reach;
       const best = search(x, y, most, nothing);

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { circlePath } from '../geometry/figures.ts';
 import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
-import { fieldsOf, leastThickness, massOf } from './field.ts';
+import { fieldsOf } from './field.ts';
+import { massOf } from './mass.ts';
+import { leastThickness } from './thickness.ts';
 import { nearChain } from './near.ts';
 import { regionHolds, regionOfPaths, regionOfPolygons } from './region.ts';
 import type { Removal, Solid } from './solid.ts';
@@ -63,11 +65,9 @@ describe('distances from a chain', () => {
 describe('what is taken from a face', () => {
   it('a round is its bit’s: deepest at the edge, level where it ends', () => {
     const round = depthOf(disc, { ...along, kind: 'edge round', radius: 10 });
-    const at = (s: number): number => round.at(100 - s, 0);
+    const at = (s: number): number => round(100 - s, 0);
     for (const s of [0.5, 2, 5, 9.9]) expect(at(s)).toBeCloseTo(10 - Math.sqrt(100 - (10 - s) ** 2), 3);
     expect(at(10.1)).toBe(0);
-    expect(round.reaches(0, 0, 80)).toBe(false);
-    expect(round.reaches(0, 0, 95)).toBe(true);
   });
   it('a contour is level at its line and falls on its left alone', () => {
     const contour: Removal = {
@@ -79,11 +79,11 @@ describe('what is taken from a face', () => {
       profile: { kind: 'flat', softStart: 10, by: { angle: Math.atan(0.2) } },
     };
     const depth = depthOf(disc, contour);
-    expect(depth.at(20, 0)).toBe(0);
-    expect(depth.at(-5, 0)).toBeCloseTo((0.2 * 25) / 20, 9);
-    expect(depth.at(-30, 0)).toBeCloseTo(0.2 * 25, 9);
+    expect(depth(20, 0)).toBe(0);
+    expect(depth(-5, 0)).toBeCloseTo((0.2 * 25) / 20, 9);
+    expect(depth(-30, 0)).toBeCloseTo(0.2 * 25, 9);
     // Within half a degree of level where it begins.
-    expect((Math.atan(depth.at(-0.05, 0) / 0.05) * 180) / Math.PI).toBeLessThan(0.5);
+    expect((Math.atan(depth(-0.05, 0) / 0.05) * 180) / Math.PI).toBeLessThan(0.5);
   });
   it('an arch goes through its pairs without a bump between them', () => {
     const pairs = [
@@ -158,10 +158,9 @@ describe('what is taken from a face', () => {
           const fewer = deepest(disc, list.slice(1));
           for (const r of [5, 50, 90, 99]) {
             const [x, y] = [r * Math.cos(turn), r * Math.sin(turn)];
-            expect(there.at(x, y)).toBeGreaterThanOrEqual(0);
-            expect(there.at(x, y)).toBe(back.at(x, y));
-            expect(there.at(x, y)).toBeGreaterThanOrEqual(fewer.at(x, y));
-            expect(there.near(x, y, 3)(x, y)).toBe(there.at(x, y));
+            expect(there(x, y)).toBeGreaterThanOrEqual(0);
+            expect(there(x, y)).toBe(back(x, y));
+            expect(there(x, y)).toBeGreaterThanOrEqual(fewer(x, y));
           }
         },
       ),

@@ -1,10 +1,12 @@
 import { flattenCubic } from '../../src/geometry/cubic.ts';
 import type { Point } from '../../src/geometry/point.ts';
 import { deepest } from '../../src/solid/depths.ts';
-import { fieldsOf, leastThickness, massOf } from '../../src/solid/field.ts';
+import { fieldsOf } from '../../src/solid/field.ts';
+import { massOf } from '../../src/solid/mass.ts';
 import { regionOfPaths, regionOfPolygons } from '../../src/solid/region.ts';
 import type { Chain, Profile, Region, Removal, Solid } from '../../src/solid/solid.ts';
 import { PLAN_CHORD } from '../../src/solid/solid.ts';
+import { leastThickness } from '../../src/solid/thickness.ts';
 import { pathOfSegments } from './outline.ts';
 import type { Adapter, Check } from './vector.ts';
 
@@ -112,7 +114,7 @@ export const solids: readonly Adapter[] = [
       const within = (name: string): number => Number(tolerance[name]);
       const [front, back] = [deepest(solid.region, solid.front), deepest(solid.region, solid.back)];
       const places = (raw['points_mm'] as unknown as readonly Pair[]).map(
-        ([x, y]) => [front.at(x, y), back.at(x, y)] as const,
+        ([x, y]) => [front(x, y), back(x, y)] as const,
       );
       const mass = massOf(solid, fieldsOf(solid, STEP));
       const check = (key: string, got: unknown, by: string, relative = false): Check => ({

@@ -1,0 +1,81 @@
+import type { Box } from '../geometry/box.ts';
+import { rowsOf } from './region.ts';
+import type { Region } from './solid.ts';
+
+/** A grid of square cells, row by row from its lower left corner. */
+export interface Grid {
+  /** The middle of the first cell, mm. */
+  readonly x0: number;
+  readonly y0: number;
+  readonly step: number;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+/** A part of a grid: so many columns and rows from a cell on. */
+export interface Window {
+  readonly c0: number;
+  readonly r0: number;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+/** A grid with a cell to spare round a box. */
+export const gridOver = (box: Box, step: number): Grid => ({
+  x0: box.minX - step / 2,
+  y0: box.minY - step / 2,
+  step,
+  columns: Math.ceil((box.maxX - box.minX) / step) + 2,
+  rows: Math.ceil((box.maxY - box.minY) / step) + 2,
+});
+
+/** The cells of a grid that a box touches; null where it touches none. */
+export function windowOf(grid: Grid, box: Box): Window | null {
+  const cell = (v: number, from: number, count: number): number =>
+    Math.max(0, Math.min(count - 1, Math.round((v - from) / grid.step)));
+  const { x0, y0, step, columns, rows } = grid;
+  if (box.maxX < x0 - step / 2 || box.maxY < y0 - step / 2) return null;
+  if (box.minX > x0 + (columns - 0.5) * step || box.minY > y0 + (rows - 0.5) * step) return null;
+  const [c0, r0] = [cell(box.minX, x0, columns), cell(box.minY, y0, rows)];
+  return {
+    c0,
+    r0,
+    columns: cell(box.maxX, x0, columns) - c0 + 1,
+    rows: cell(box.maxY, y0, rows) - r0 + 1,
+  };
+}
+
+/** Cells are looked at in so many rows each where an edge may cross them. */
+const PARTS = 4;
+
+/**
+ * How much of each cell of a window a region takes, 0 to 1: its rows are cut exactly along x, and looked at several
+ * times along y.
+ */
+export function sharesOf(region: Region, grid: Grid, window: Window): Float32Array {
+  const { step } = grid;
+  const { columns, rows } = window;
+  const share = new Float32Array(columns * rows);
+  const lines = rowsOf(region, step);
+  const left = grid.x0 + (window.c0 - 0.5) * step;
+  const low = grid.y0 + (window.r0 - 0.5) * step;
+  for (let r = 0; r < rows; r += 1)
+    for (let k = 0; k < PARTS; k += 1) {
+      const at = lines.at(low + (r + (k + 0.5) / PARTS) * step);
+      for (let i = 0; i + 1 < at.length; i += 2) {
+        const from = Math.max(0, (at[i]! - left) / step);
+        const to = Math.min(columns, (at[i + 1]! - left) / step);
+        if (!(to > from)) continue;
+        const [c0, c1] = [Math.floor(from), Math.min(columns - 1, Math.floor(to))];
+        const row = r * columns;
+        if (c0 === c1) {
+          share[row + c0]! += (to - from) / PARTS;
+          continue;
+        }
+        share[row + c0]! += (c0 + 1 - from) / PARTS;
+        for (let c = row + c0 + 1; c < row + c1; c += 1) share[c]! += 1 / PARTS;
+        share[row + c1]! += (to - c1) / PARTS;
+      }
+    }
+  return share;
+}
