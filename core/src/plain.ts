@@ -7,6 +7,8 @@ export * from './strings/index.ts';
 export * from './outline/index.ts';
 export * from './parts/index.ts';
 export * from './layout/index.ts';
+export * from './solid/index.ts';
+export * from './shape/index.ts';
 export * from './templates/index.ts';
 export * from './derived/index.ts';
 export * from './findings/index.ts';

@@ -31,6 +31,12 @@ import {
 } from './designDrawing.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { planSheets } from '../templates/plan.ts';
+import { createBody } from '../shape/bodySolid.ts';
+import { COARSE_STEP } from '../shape/shaped.ts';
+import type { ThicknessMap } from '../shape/thicknessMap.ts';
+import { thicknessMap } from '../shape/thicknessMap.ts';
+import { createSampler } from '../solid/field.ts';
+import type { Solid } from '../solid/solid.ts';
 import { atOnce } from './long.ts';
 import type { LongSource } from './long.ts';
 
@@ -42,6 +48,8 @@ export interface Derived extends Omit<Facts, SectionKey> {
   readonly backDrawing: Drawing;
   /** The same without what is laid out: at hand sooner. */
   readonly bare: Drawing;
+  /** The body's thickness, coarsely: quick enough to follow a hand. */
+  readonly coarseMap: ThicknessMap;
 }
 
 const RAD = Math.PI / 180;
@@ -78,6 +86,9 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
   const platesIn = remember(platesOf);
   const wiredIn = remember(wiringOf);
   const reachIn = remember(handReach);
+  const bodyOf = createBody();
+  const sampler = createSampler();
+  const coarseOf = remember((solid: Solid) => thicknessMap(sampler.fields(solid, COARSE_STEP)));
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -126,6 +137,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         return platesIn(design.guards, design.openings, outline().path, layout());
       },
     };
+    const carved = once(() => bodyOf(design.body, layout(), outline().path));
     const bare = once(() => drawBare(design, parts, makers));
     const drawing = once(() => drawDesign(design, parts, makers));
     const backDrawing = once(() => drawDesign(design, parts, makers, 'back'));
@@ -148,7 +160,10 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
+      carved: { get: carved, enumerable: true },
+      coarseMap: { get: () => coarseOf(carved().solid) },
       // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
+      shaped: { get: () => long('shaped', [carved().solid]) },
       fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });

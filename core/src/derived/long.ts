@@ -1,5 +1,7 @@
 import type { Later } from '../design/later.ts';
 import { remember } from '../geometry/remember.ts';
+import type { Solid } from '../solid/solid.ts';
+import { shaped } from '../shape/shaped.ts';
 import { fewerSheets } from '../templates/fewerSheets.ts';
 
 /** Hears how far a piece of work is, 0 to 1. */
@@ -9,7 +11,7 @@ export type Told = (share: number) => void;
  * Results that take too long for a page's own thread, and how each is made from what it reads: plain values in, a plain
  * value out, so that a worker can do it. The one list of them.
  */
-export const LONG = { fewerSheets };
+export const LONG = { fewerSheets, shaped: (solid: Solid, progress?: Told) => shaped(solid, progress) };
 
 export type LongName = keyof typeof LONG;
 type Drop<A extends readonly unknown[]> = A extends readonly [...infer Reads, (Told | undefined)?]

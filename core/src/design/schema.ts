@@ -35,6 +35,9 @@ export type PartSpec = PlacedPart['spec'];
 export type Face = PlacedPart['face'];
 export type Guard = Design['guards'][number];
 export type OwnLine = Design['lines'][number];
+export type BodyEdge = Design['body']['edges']['front'];
+export type EdgeProfile = BodyEdge['profile'];
+export type Contour = Design['body']['contours'][number];
 export type Neck = Design['neck'];
 /** What of the body does not depend on how it is carved. */
 export type Slab = Pick<Design['body'], 'thickness' | 'grain'>;

@@ -1,8 +1,9 @@
 import type { Rule } from '../design/rule.ts';
 import { LAYOUT_RULES } from '../layout/rules/index.ts';
 import { OUTLINE_RULES } from '../outline/rules/index.ts';
+import { SHAPE_RULES } from '../shape/rules/index.ts';
 import { STRING_RULES } from '../strings/rules/index.ts';
 import { TEMPLATE_RULES } from '../templates/rules/index.ts';
 
 /** Every rule, stage by stage in the order of the work: each stage keeps its own. */
-export const RULES: readonly Rule[] = [...STRING_RULES, ...OUTLINE_RULES, ...LAYOUT_RULES, ...TEMPLATE_RULES];
+export const RULES: readonly Rule[] = [...STRING_RULES, ...OUTLINE_RULES, ...LAYOUT_RULES, ...SHAPE_RULES, ...TEMPLATE_RULES];

@@ -48,9 +48,10 @@ function between(line: Polygon, from: Point, to: Point): Chain {
 
 /** The way of a bit's axis along an edge: so far outside the wood as its bearing is wide, where it can get to. */
 function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): readonly Polygon[] {
+  const chord = region.chord ?? PLAN_CHORD;
   if (edge === 'outer') {
     // The outermost line alone: hollows that the bearing does not get into are bridged.
-    const lines = offsetPolygon(region.outer, bearingRadius, PLAN_CHORD);
+    const lines = offsetPolygon(region.outer, bearingRadius, chord);
     return lines
       .slice()
       .sort((a, b) => b.length - a.length)
@@ -58,7 +59,7 @@ function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): 
   }
   const hole = region.holes[edge];
   if (!hole) throw new BadRemoval(`there is no hole ${edge + 1} whose edge could be cut`);
-  return offsetPolygon([...hole].reverse(), -bearingRadius, PLAN_CHORD).map((p) => [...p].reverse());
+  return offsetPolygon([...hole].reverse(), -bearingRadius, chord).map((p) => [...p].reverse());
 }
 
 /**

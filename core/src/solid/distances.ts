@@ -1,68 +1,188 @@
 import type { Grid, Window } from './grid.ts';
 import type { NearChain } from './near.ts';
 
-/** Cells are looked at in blocks of so many rows and columns: what may be near is found once for each. */
-const BLOCK = 16;
+/** A field of distances over a window of a grid. */
+export interface Distances {
+  /** Row by row of the window; Infinity where nothing is near enough. */
+  readonly values: Float32Array;
+  /** The part of the window, in its own columns and rows, outside of which all are Infinity; null where all are. */
+  readonly used: Window | null;
+}
+
+/** Squares of cells are halved until they have so many rows and columns. */
+const LEAF = 16;
 /** A place so near to two pieces, square mm, is as near to both: it lies before the corner where they meet. */
 const SAME = 1e-9;
+/**
+ * Further from its line than this, mm, a field of distances is so even that it is computed at every so many cells and laid
+ * out between; unless one of them in the middle is off by more than the last, mm.
+ */
+const EVEN_FROM = 10;
+const EVERY = 4;
+const EVEN = 5e-3;
 
 /**
- * Distances of the middles of cells from a chain, mm, by rows of the window; above `most` (or where `share` is 0) it is
- * Infinity. `left`: also on the right of the chain.
+ * Distances of the middles of cells from a chain, mm; Infinity above `most`, where `share` (of the whole grid, where there is one) is 0, and,
+ * for `left`, on the right of the chain. Squares of cells are halved, each with the pieces that may be nearest to
+ * anything in it.
  */
 export function distancesOn(
-  chain: NearChain,
+  { xs, ys, count }: Pick<NearChain, 'xs' | 'ys' | 'count'>,
   grid: Grid,
   window: Window,
   most: number,
   share: Float32Array | null,
   left = false,
-): Float32Array {
+): Distances {
   const { step } = grid;
-  const { c0, r0, columns, rows } = window;
-  const out = new Float32Array(columns * rows).fill(Infinity);
-  const { xs, ys } = chain;
-  const found = new Int32Array(chain.count);
-  const half = (BLOCK * step * Math.SQRT2) / 2;
-  for (let rb = 0; rb < rows; rb += BLOCK)
-    for (let cb = 0; cb < columns; cb += BLOCK) {
-      const [re, ce] = [Math.min(rows, rb + BLOCK), Math.min(columns, cb + BLOCK)];
-      const mx = grid.x0 + (c0 + (cb + ce - 1) / 2) * step;
-      const my = grid.y0 + (r0 + (rb + re - 1) / 2) * step;
-      const near = chain.distance(mx, my, most + half);
-      if (near === Infinity || (left && near > half && chain.side(mx, my) < 0)) continue;
-      const many = chain.within(mx, my, near + 2 * half, found);
-      for (let r = rb; r < re; r += 1) {
-        const y = grid.y0 + (r0 + r) * step;
-        for (let c = cb; c < ce; c += 1) {
-          const o = r * columns + c;
-          if (share && share[(r0 + r) * grid.columns + c0 + c] === 0) continue;
-          const x = grid.x0 + (c0 + c) * step;
-          let best = Infinity;
-          let side = 0;
-          for (let k = 0; k < many; k += 1) {
-            const i = found[k]!;
-            const dx = xs[i + 1]! - xs[i]!;
-            const dy = ys[i + 1]! - ys[i]!;
-            const px = x - xs[i]!;
-            const py = y - ys[i]!;
-            const long = dx * dx + dy * dy;
-            const dot = px * dx + py * dy;
-            const t = dot <= 0 ? 0 : dot >= long ? 1 : dot / long;
-            const ox = px - t * dx;
-            const oy = py - t * dy;
-            const s = ox * ox + oy * oy;
-            if (s > best + SAME) continue;
-            if (left) {
-              const across = (dx * py - dy * px) / Math.sqrt(long || 1);
-              // Before a corner the piece that the place stands more squarely to tells its side.
-              if (s < best - SAME || Math.abs(across) > Math.abs(side)) side = across;
-            }
-            if (s < best) best = s;
-          }
-          if (side >= 0 && best <= most * most) out[o] = Math.sqrt(best);
-        }
+  const { columns, rows } = window;
+  const [wx, wy] = [grid.x0 + window.c0 * step, grid.y0 + window.r0 * step];
+  const values = new Float32Array(columns * rows).fill(Infinity);
+  const longs = Float64Array.from({ length: count }, (_, i) =>
+    Math.max(Number.MIN_VALUE, (xs[i + 1]! - xs[i]!) ** 2 + (ys[i + 1]! - ys[i]!) ** 2),
+  );
+  const ways = new Float64Array(2 * count);
+  for (let i = 0; i < count; i += 1) {
+    ways[2 * i] = xs[i + 1]! - xs[i]!;
+    ways[2 * i + 1] = ys[i + 1]! - ys[i]!;
+  }
+  let [minC, minR, maxC, maxR] = [columns, rows, -1, -1];
+  // In an array: a number that closures change is put in a box each time.
+  const side = new Float64Array(1);
+  /** The square of the distance from the nearest of the first `many` pieces of a list. */
+  const nearestPlain = (x: number, y: number, list: Int32Array, many: number): number => {
+    let best = Infinity;
+    for (let k = 0; k < many; k += 1) {
+      const i = list[k]!;
+      const dx = ways[2 * i]!;
+      const dy = ways[2 * i + 1]!;
+      const px = x - xs[i]!;
+      const py = y - ys[i]!;
+      const long = longs[i]!;
+      const dot = px * dx + py * dy;
+      let s = px * px + py * py;
+      if (dot >= long) s += long - 2 * dot;
+      else if (dot > 0) s -= (dot * dot) / long;
+      if (s < best) best = s;
+    }
+    return best > 0 ? best : 0;
+  };
+  /** The same; leaves the side of it in `side`. */
+  const nearestSided = (x: number, y: number, list: Int32Array, many: number): number => {
+    let best = Infinity;
+    let found = 0;
+    for (let k = 0; k < many; k += 1) {
+      const i = list[k]!;
+      const dx = ways[2 * i]!;
+      const dy = ways[2 * i + 1]!;
+      const px = x - xs[i]!;
+      const py = y - ys[i]!;
+      const long = longs[i]!;
+      const dot = px * dx + py * dy;
+      const t = dot <= 0 ? 0 : dot >= long ? 1 : dot / long;
+      const ox = px - t * dx;
+      const oy = py - t * dy;
+      const s = ox * ox + oy * oy;
+      if (s > best + SAME) continue;
+      const across = (dx * py - dy * px) / Math.sqrt(long);
+      // Before a corner the piece that the place stands more squarely to tells its side.
+      if (s < best - SAME || Math.abs(across) > Math.abs(found)) found = across;
+      if (s < best) best = s;
+    }
+    side[0] = found;
+    return best;
+  };
+  const nearest = left ? nearestSided : nearestPlain;
+  const mostSquare = most * most;
+  const nodes = new Float64Array((LEAF / EVERY + 1) ** 2);
+  /** Lays a square of cells out from every fourth; false where the field is not even enough for that. */
+  const even = (c0: number, r0: number, list: Int32Array, many: number): boolean => {
+    const n = LEAF / EVERY;
+    for (let j = 0; j <= n; j += 1)
+      for (let i = 0; i <= n; i += 1) {
+        nodes[j * (n + 1) + i] = Math.sqrt(
+          nearest(wx + (c0 + i * EVERY) * step, wy + (r0 + j * EVERY) * step, list, many),
+        );
+        if (left && side[0]! < 0) return false;
+      }
+    for (let j = 0; j < n; j += 2)
+      for (let i = 0; i < n; i += 2) {
+        const o = j * (n + 1) + i;
+        const between = (nodes[o]! + nodes[o + 1]! + nodes[o + n + 1]! + nodes[o + n + 2]!) / 4;
+        const [x, y] = [wx + (c0 + (i + 0.5) * EVERY) * step, wy + (r0 + (j + 0.5) * EVERY) * step];
+        if (Math.abs(Math.sqrt(nearest(x, y, list, many)) - between) > EVEN) return false;
+      }
+    const [ce, re] = [Math.min(columns, c0 + LEAF), Math.min(rows, r0 + LEAF)];
+    for (let r = r0; r < re; r += 1) {
+      const v = (r - r0) / EVERY;
+      const j = Math.floor(v);
+      const fv = v - j;
+      for (let c = c0; c < ce; c += 1) {
+        if (share?.[(window.r0 + r) * grid.columns + window.c0 + c] === 0) continue;
+        const u = (c - c0) / EVERY;
+        const i = Math.floor(u);
+        const fu = u - i;
+        const o = j * (n + 1) + i;
+        const d =
+          (nodes[o]! * (1 - fu) + nodes[o + 1]! * fu) * (1 - fv) +
+          (nodes[o + n + 1]! * (1 - fu) + nodes[o + n + 2]! * fu) * fv;
+        if (d <= most) values[r * columns + c] = d;
       }
     }
-  return out;
+    return true;
+  };
+  const all = Int32Array.from({ length: count }, (_, i) => i);
+  const lists: Int32Array[] = [];
+  const look = (c0: number, r0: number, size: number, from: Int32Array, of: number, depth: number): void => {
+    if (c0 >= columns || r0 >= rows) return;
+    const half = (size * step * Math.SQRT2) / 2;
+    const x = wx + (c0 + (size - 1) / 2) * step;
+    const y = wy + (r0 + (size - 1) / 2) * step;
+    const near = Math.sqrt(nearest(x, y, from, of));
+    if (near - half > most || (left && side[0]! < 0 && near > half)) return;
+    const list = (lists[depth] ??= new Int32Array(count));
+    const reach = (near + 2 * half) ** 2;
+    let many = 0;
+    for (let k = 0; k < of; k += 1) {
+      const i = from[k]!;
+      const ax = xs[i]!;
+      const ay = ys[i]!;
+      const dx = xs[i + 1]! - ax;
+      const dy = ys[i + 1]! - ay;
+      const dot = (x - ax) * dx + (y - ay) * dy;
+      const t = dot <= 0 ? 0 : dot >= longs[i]! ? 1 : dot / longs[i]!;
+      const [ox, oy] = [x - ax - t * dx, y - ay - t * dy];
+      if (ox * ox + oy * oy <= reach) {
+        list[many] = i;
+        many += 1;
+      }
+    }
+    if (size > LEAF) {
+      const h = size / 2;
+      look(c0, r0, h, list, many, depth + 1);
+      look(c0 + h, r0, h, list, many, depth + 1);
+      look(c0, r0 + h, h, list, many, depth + 1);
+      look(c0 + h, r0 + h, h, list, many, depth + 1);
+      return;
+    }
+    const [ce, re] = [Math.min(columns, c0 + LEAF), Math.min(rows, r0 + LEAF)];
+    minC = Math.min(minC, c0);
+    minR = Math.min(minR, r0);
+    maxC = Math.max(maxC, ce - 1);
+    maxR = Math.max(maxR, re - 1);
+    if (near > EVEN_FROM + half && even(c0, r0, list, many)) return;
+    for (let r = r0; r < re; r += 1)
+      for (let c = c0; c < ce; c += 1) {
+        if (share?.[(window.r0 + r) * grid.columns + window.c0 + c] === 0) continue;
+        const s = nearest(wx + c * step, wy + r * step, list, many);
+        if (s <= mostSquare && (!left || side[0]! >= 0)) values[r * columns + c] = Math.sqrt(s);
+      }
+  };
+  let size = LEAF;
+  while (size < Math.max(columns, rows)) size *= 2;
+  if (count > 0) look(0, 0, size, all, count, 0);
+  return {
+    values,
+    used: maxC < 0 ? null : { c0: minC, r0: minR, columns: maxC - minC + 1, rows: maxR - minR + 1 },
+  };
 }

@@ -1,9 +1,10 @@
+import type { Distances } from './distances.ts';
 import type { Grid } from './grid.ts';
-import { gridOver, sharesOf } from './grid.ts';
+import { gridOver, sameGrid, sharesOf } from './grid.ts';
 import type { Layer } from './layers.ts';
 import { layerOf } from './layers.ts';
 import { regionBox } from './region.ts';
-import type { Region, Removal, Solid } from './solid.ts';
+import type { Chain, Region, Removal, Solid } from './solid.ts';
 
 /** A solid on a grid. */
 export interface Fields extends Grid {
@@ -14,11 +15,28 @@ export interface Fields extends Grid {
   /** Depths from each face, mm: at the middle of each cell, and of the whole cell where an opening’s edge crosses it. */
   readonly front: Float32Array;
   readonly back: Float32Array;
+  readonly frontCrossed: Crossed;
+  readonly backCrossed: Crossed;
+}
+
+/** A cell that lies in an opening to this share lies in it. */
+const WHOLE_CELL = 0.9999;
+
+/** Cells that an opening’s edge crosses: what of each lies in the opening, how deep it is, and how deep the rest. */
+export interface Crossed {
+  readonly cells: readonly number[];
+  readonly shares: readonly number[];
+  readonly inside: readonly number[];
+  readonly outside: readonly number[];
 }
 
 /** One face with all that is taken from it: contours and edges first, then openings from the shallowest on. */
-function together(layers: readonly Layer[], { columns, rows }: Grid): Float32Array {
+function together(
+  layers: readonly Layer[],
+  { columns, rows }: Grid,
+): { readonly depth: Float32Array; readonly crossed: Crossed } {
   const depth = new Float32Array(columns * rows);
+  const crossed: { [K in keyof Crossed]: number[] } = { cells: [], shares: [], inside: [], outside: [] };
   const order = [...layers].sort((a, b) => (a.flat ?? -1) - (b.flat ?? -1));
   for (const { window, values, flat } of order)
     for (let r = 0; r < window.rows; r += 1) {
@@ -27,16 +45,25 @@ function together(layers: readonly Layer[], { columns, rows }: Grid): Float32Arr
       const end = from + window.columns;
       if (flat === null)
         for (; from < end; from += 1, to += 1) {
-          if (values[from]! > depth[to]!) depth[to] = values[from]!;
+          const v = values[from]!;
+          if (v > depth[to]!) depth[to] = v;
         }
       else
         for (; from < end; from += 1, to += 1) {
           const s = values[from]!;
-          // What a cell keeps of its former depth, and what the opening makes of the rest.
-          if (s > 0 && flat > depth[to]!) depth[to] = (1 - s) * depth[to]! + s * flat;
+          if (s === 0 || flat <= depth[to]!) continue;
+          if (s > WHOLE_CELL) {
+            depth[to] = flat;
+            continue;
+          }
+          crossed.cells.push(to);
+          crossed.shares.push(s);
+          crossed.inside.push(flat);
+          crossed.outside.push(depth[to]!);
+          depth[to] = (1 - s) * depth[to]! + s * flat;
         }
     }
-  return depth;
+  return { depth, crossed };
 }
 
 /** Samples solids, and keeps of each what the next shares with it. */
@@ -48,56 +75,76 @@ export interface Sampler {
   readonly fields: (solid: Solid, step: number, progress?: (share: number) => void) => Fields;
 }
 
-/** What is kept of a region and a step. */
+/** What is kept of a step. */
 interface Kept {
-  readonly region: Region;
-  readonly step: number;
   readonly grid: Grid;
-  readonly share: Float32Array;
+  region: Region | null;
+  share: Float32Array;
   layers: Map<Removal, Layer | null>;
+  distances: Map<Chain, Distances>;
 }
 
 /** At most so many steps are kept beside one another: a coarse one while something is dragged, and a fine one. */
 const STEPS_KEPT = 2;
 
-/** A sampler: of a solid that differs from the last in one removal, that one alone is computed again. */
+const whole = ({ columns, rows }: Grid) => ({ c0: 0, r0: 0, columns, rows });
+
+/** A sampler: of a solid that differs from the last in one removal, or in its edge, that alone is computed again. */
 export function createSampler(): Sampler {
   let kept: readonly Kept[] = [];
-  const keptFor = (region: Region, step: number): Kept => {
-    const known = kept.find((k) => k.region === region && k.step === step);
+  const keptFor = (grid: Grid): Kept => {
+    const known = kept.find((k) => sameGrid(k.grid, grid));
     if (known) return known;
-    const grid = gridOver(regionBox(region), step);
-    const share = sharesOf(region, grid, { c0: 0, r0: 0, columns: grid.columns, rows: grid.rows });
-    const made: Kept = { region, step, grid, share, layers: new Map() };
-    kept = [made, ...kept.filter((k) => k.step !== step)].slice(0, STEPS_KEPT);
+    const made: Kept = {
+      grid,
+      region: null,
+      share: new Float32Array(0),
+      layers: new Map(),
+      distances: new Map(),
+    };
+    kept = [made, ...kept.filter((k) => k.grid.step !== grid.step)].slice(0, STEPS_KEPT);
     return made;
   };
   return {
     fields: (solid, step, progress = () => undefined) => {
-      const own = keptFor(solid.region, step);
-      const { grid, share } = own;
+      const { region, thickness } = solid;
+      const own = keptFor(gridOver(regionBox(region), step));
+      const { grid } = own;
+      const isMoved = own.region !== region;
+      if (isMoved) own.share = sharesOf(region, grid, whole(grid));
+      own.region = region;
+      const { share } = own;
       const layers = new Map<Removal, Layer | null>();
+      const distances = new Map<Chain, Distances>();
       const all = [...solid.front, ...solid.back];
       all.forEach((removal, i) => {
         progress(i / (all.length + 1));
-        const known = own.layers.get(removal);
-        layers.set(removal, known === undefined ? layerOf(solid.region, removal, grid, share) : known);
+        const known = isMoved && removal.kind !== 'opening' ? undefined : own.layers.get(removal);
+        layers.set(
+          removal,
+          known === undefined ? layerOf(region, removal, grid, share, own.distances) : known,
+        );
+        if (removal.kind === 'contour' && own.distances.has(removal.start))
+          distances.set(removal.start, own.distances.get(removal.start)!);
       });
       own.layers = layers;
-      const of = (removals: readonly Removal[]): Float32Array =>
+      own.distances = distances;
+      const of = (removals: readonly Removal[]): ReturnType<typeof together> =>
         together(
           removals.map((r) => layers.get(r)!).filter((l) => l !== null),
           grid,
         );
-      const fields = {
-        ...grid,
-        thickness: solid.thickness,
-        share,
-        front: of(solid.front),
-        back: of(solid.back),
-      };
+      const [front, back] = [of(solid.front), of(solid.back)];
       progress(1);
-      return fields;
+      return {
+        ...grid,
+        thickness,
+        share,
+        front: front.depth,
+        back: back.depth,
+        frontCrossed: front.crossed,
+        backCrossed: back.crossed,
+      };
     },
   };
 }

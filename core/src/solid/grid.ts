@@ -20,14 +20,26 @@ export interface Window {
   readonly rows: number;
 }
 
-/** A grid with a cell to spare round a box. */
-export const gridOver = (box: Box, step: number): Grid => ({
-  x0: box.minX - step / 2,
-  y0: box.minY - step / 2,
-  step,
-  columns: Math.ceil((box.maxX - box.minX) / step) + 2,
-  rows: Math.ceil((box.maxY - box.minY) / step) + 2,
-});
+/** Grids begin and end at so many whole cells from the origin: a box that moves a little has the same grid. */
+const WHOLE = 16;
+
+/** A grid over a box, with a cell to spare round it. */
+export function gridOver(box: Box, step: number): Grid {
+  const side = WHOLE * step;
+  const from = (v: number): number => Math.floor((v - step) / side);
+  const to = (v: number): number => Math.ceil((v + step) / side);
+  const [left, low] = [from(box.minX), from(box.minY)];
+  return {
+    x0: (left + 0.5 / WHOLE) * side,
+    y0: (low + 0.5 / WHOLE) * side,
+    step,
+    columns: (to(box.maxX) - left) * WHOLE,
+    rows: (to(box.maxY) - low) * WHOLE,
+  };
+}
+
+export const sameGrid = (a: Grid, b: Grid): boolean =>
+  a.step === b.step && a.x0 === b.x0 && a.y0 === b.y0 && a.columns === b.columns && a.rows === b.rows;
 
 /** The cells of a grid that a box touches; null where it touches none. */
 export function windowOf(grid: Grid, box: Box): Window | null {

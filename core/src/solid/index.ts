@@ -6,6 +6,6 @@ export { massOf } from './mass.ts';
 export type { Mass } from './mass.ts';
 export { regionHolds, regionOfPaths, regionOfPolygons } from './region.ts';
 export { PLAN_CHORD, isAlongEdge } from './solid.ts';
-export type { Chain, Profile, Region, Removal, Solid } from './solid.ts';
+export type { Profile, Region, Removal, Solid } from './solid.ts';
 export { leastThickness, withoutEdges } from './thickness.ts';
 export type { Least } from './thickness.ts';

@@ -1,10 +1,11 @@
 import { boxOfPoints, growBox } from '../geometry/box.ts';
 import type { Cut } from './depths.ts';
 import { cutOf } from './depths.ts';
+import type { Distances } from './distances.ts';
 import { distancesOn } from './distances.ts';
 import type { Grid, Window } from './grid.ts';
 import { sharesOf, windowOf } from './grid.ts';
-import type { Region, Removal } from './solid.ts';
+import type { Chain, Region, Removal } from './solid.ts';
 
 /** What one removal takes from the cells of a window of the grid. */
 export interface Layer {
@@ -27,22 +28,50 @@ function windowFor(cut: Cut, grid: Grid): Window | null {
 }
 
 /**
- * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. Null where it
- * takes nothing of it. Throws {@link BadRemoval}.
+ * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. `known`
+ * keeps what does not depend on the region. Null where it takes nothing of it. Throws {@link BadRemoval}.
  */
-export function layerOf(region: Region, removal: Removal, grid: Grid, share: Float32Array): Layer | null {
+export function layerOf(
+  region: Region,
+  removal: Removal,
+  grid: Grid,
+  share: Float32Array,
+  known: Map<Chain, Distances> = new Map(),
+): Layer | null {
   const cut = cutOf(region, removal);
-  const window = windowFor(cut, grid);
-  if (!window) return null;
-  if (cut.kind === 'within') return { window, values: sharesOf(cut.shape, grid, window), flat: cut.depth };
+  const full = windowFor(cut, grid);
+  if (!full) return null;
+  if (cut.kind === 'within')
+    return { window: full, values: sharesOf(cut.shape, grid, full), flat: cut.depth };
   const { lessBy, reach, beyond, deep, left } = cut;
-  const fields = cut.lines.map((line) => distancesOn(line, grid, window, reach + lessBy, share, left));
-  const values = fields[0]!;
-  for (const other of fields.slice(1))
-    for (let i = 0; i < values.length; i += 1) if (other[i]! < values[i]!) values[i] = other[i]!;
-  for (let i = 0; i < values.length; i += 1) {
-    const d = values[i]!;
-    values[i] = d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
+  // Distances from a start line do not depend on the body’s edge: they are the same while that is moved.
+  const start = removal.kind === 'contour' ? removal.start : null;
+  const before = start && known.get(start);
+  const fields = before
+    ? [before]
+    : cut.lines.map((line) => distancesOn(line, grid, full, reach + lessBy, start ? null : share, left));
+  if (start) known.set(start, fields[0]!);
+  const nearest = fields[0]!.values;
+  for (const { values } of fields.slice(1))
+    for (let i = 0; i < nearest.length; i += 1) if (values[i]! < nearest[i]!) nearest[i] = values[i]!;
+  const [used, ...others] = fields.map((f) => f.used);
+  // Several lines, or wood that is removed beyond the reach: all of the window counts.
+  const part: Window | null =
+    beyond > 0 || others.length > 0 ? { c0: 0, r0: 0, columns: full.columns, rows: full.rows } : used!;
+  if (!part) return null;
+  const values = new Float32Array(part.columns * part.rows);
+  for (let r = 0; r < part.rows; r += 1) {
+    let from = (part.r0 + r) * full.columns + part.c0;
+    const to = r * part.columns;
+    for (let c = 0; c < part.columns; c += 1, from += 1) {
+      const d = nearest[from]!;
+      if (share[(full.r0 + part.r0 + r) * grid.columns + full.c0 + part.c0 + c] === 0) continue;
+      values[to + c] = d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
+    }
   }
-  return { window, values, flat: null };
+  return {
+    window: { c0: full.c0 + part.c0, r0: full.r0 + part.r0, columns: part.columns, rows: part.rows },
+    values,
+    flat: null,
+  };
 }

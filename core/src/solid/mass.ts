@@ -1,8 +1,4 @@
-import { once } from '../geometry/remember.ts';
-import { deepest } from './depths.ts';
-import type { Fields } from './field.ts';
-import { regionHolds } from './region.ts';
-import type { Solid } from './solid.ts';
+import type { Crossed, Fields } from './field.ts';
 
 /** Volume, centre, and what of the plan has no wood. */
 export interface Mass {
@@ -14,67 +10,113 @@ export interface Mass {
   readonly withoutWood: number;
 }
 
-/** A cell that has wood in a part of it is looked at in so many rows and columns. */
-const PARTS = 6;
+/** Wood thicker than so many cells does not run out within one: no slope of a carve is that steep. */
+const SURE = 8;
+
+/** What is in the cells that openings’ edges cross, by cell. */
+const byCell = ({ cells }: Crossed): ReadonlyMap<number, number> =>
+  new Map(cells.map((cell, k) => [cell, k]));
 
 /**
- * Volume and moments by the grid (formulas section 5): each cell by its share inside. A cell beside which the wood ends is
- * looked at in parts, by the solid itself.
+ * Volume and moments by the grid (formulas section 5): each cell by its share inside; one that an opening’s edge crosses
+ * in two parts; one in which the wood runs out, its thickness taken as even across it, by the part that has wood.
  */
-export function massOf(solid: Solid, fields: Fields): Mass {
-  const { x0, y0, step, columns, rows, share, front, back } = fields;
-  const { thickness } = solid;
-  const exact = once(() => ({
-    holds: regionHolds(solid.region),
-    front: deepest(solid.region, solid.front),
-    back: deepest(solid.region, solid.back),
-  }));
-  let [volume, mx, my, mz, bare] = [0, 0, 0, 0, 0];
+export function massOf(fields: Fields): Mass {
+  const { x0, y0, step, columns, rows, thickness, share, front, back } = fields;
+  const cell = step * step;
+  const [inFront, inBack] = [byCell(fields.frontCrossed), byCell(fields.backCrossed)];
+  const isCrossed = new Uint8Array(share.length);
+  for (const i of fields.frontCrossed.cells) isCrossed[i] = 1;
+  for (const i of fields.backCrossed.cells) isCrossed[i] = 1;
+  // Volume, its moments in x, y, z, and what has no wood, of the cells that are not wood all through.
+  const sums = new Float64Array(5);
   const add = (x: number, y: number, f: number, b: number, area: number): void => {
     const t = thickness - f - b;
     if (t <= 0) {
-      bare += area;
+      sums[4]! += area;
       return;
     }
     const v = t * area;
-    volume += v;
-    mx += x * v;
-    my += y * v;
-    mz += ((b - f - thickness) / 2) * v;
+    sums[0]! += v;
+    sums[1]! += x * v;
+    sums[2]! += y * v;
+    sums[3]! += ((b - f - thickness) / 2) * v;
   };
-  const isBare = (i: number): boolean => share[i]! > 0 && thickness - front[i]! - back[i]! <= 0;
+  // How much the thickness changes from a cell to its neighbour: not where an opening’s edge lies between.
+  const change = (i: number, j: number): number =>
+    j < 0 || j >= share.length || share[j] === 0 || isCrossed[j]
+      ? Infinity
+      : Math.abs(front[j]! + back[j]! - front[i]! - back[i]!);
+  const steepness = (i: number, by: number): number => {
+    const least = Math.min(change(i, i - by), change(i, i + by));
+    return least === Infinity ? 0 : least;
+  };
+  const parts = (
+    crossed: Crossed,
+    k: number | undefined,
+    all: number,
+  ): readonly (readonly [number, number])[] =>
+    k === undefined
+      ? [[1, all]]
+      : [
+          [crossed.shares[k]!, crossed.inside[k]!],
+          [1 - crossed.shares[k]!, crossed.outside[k]!],
+        ];
+  /** A cell that an opening’s edge crosses, or in which the wood may run out. */
+  const addInParts = (i: number, x: number, y: number, area: number): void => {
+    const [f, b] = [front[i]!, back[i]!];
+    if (isCrossed[i]) {
+      for (const [p, u] of parts(fields.frontCrossed, inFront.get(i), f))
+        for (const [q, v] of parts(fields.backCrossed, inBack.get(i), b)) add(x, y, u, v, area * p * q);
+      return;
+    }
+    const t = thickness - f - b;
+    const span = steepness(i, 1) + steepness(i, columns);
+    if (Math.abs(t) >= span / 2) {
+      add(x, y, f, b, area);
+      return;
+    }
+    // From no wood at one side of the cell to some at the other.
+    const part = (t + span / 2) / span;
+    sums[4]! += (1 - part) * area;
+    const less = (t - ((t + span / 2) * part) / 2) / 2;
+    add(x, y, f + less, b + less, area);
+  };
+  // Plain sums in the loop itself: most cells are wood all through.
+  let [volume, mx, my, mz] = [0, 0, 0, 0];
+  const sure = SURE * step;
   for (let r = 0; r < rows; r += 1) {
     const y = y0 + r * step;
-    for (let c = 0; c < columns; c += 1) {
-      const i = r * columns + c;
+    for (let c = 0, i = r * columns; c < columns; c += 1, i += 1) {
       const s = share[i]!;
       if (s === 0) continue;
+      const f = front[i]!;
+      const b = back[i]!;
+      const t = thickness - f - b;
       const x = x0 + c * step;
-      const own = isBare(i);
-      // Where the wood ends beside a cell or in it; far inside either, a cell is one thing.
-      const ends =
-        own !== isBare(i - 1) ||
-        own !== isBare(i + 1) ||
-        own !== isBare(i - columns) ||
-        own !== isBare(i + columns);
-      if (!ends) {
-        add(x, y, front[i]!, back[i]!, s * step * step);
+      if (t < sure || isCrossed[i] === 1) {
+        addInParts(i, x, y, s * cell);
         continue;
       }
-      const places: (readonly [number, number])[] = [];
-      for (let j = 0; j < PARTS; j += 1)
-        for (let k = 0; k < PARTS; k += 1) {
-          const [u, v] = [x + ((j + 0.5) / PARTS - 0.5) * step, y + ((k + 0.5) / PARTS - 0.5) * step];
-          if (exact().holds(u, v)) places.push([u, v]);
-        }
-      if (places.length === 0) add(x, y, front[i]!, back[i]!, s * step * step);
-      for (const [u, v] of places)
-        add(u, v, exact().front(u, v), exact().back(u, v), (s * step * step) / places.length);
+      const v = t * s;
+      volume += v;
+      mx += x * v;
+      my += y * v;
+      mz += (b - f) * v;
     }
   }
+  const [v, ux, uy, uz, withoutWood] = sums as unknown as [number, number, number, number, number];
+  const all = volume * cell + v;
   return {
-    volume,
-    centre: volume > 0 ? { x: mx / volume, y: my / volume, z: mz / volume } : { x: 0, y: 0, z: 0 },
-    withoutWood: bare,
+    volume: all,
+    centre:
+      all > 0
+        ? {
+            x: (mx * cell + ux) / all,
+            y: (my * cell + uy) / all,
+            z: ((mz / 2 - (volume * thickness) / 2) * cell + uz) / all,
+          }
+        : { x: 0, y: 0, z: 0 },
+    withoutWood,
   };
 }

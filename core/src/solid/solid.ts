@@ -19,9 +19,11 @@ export interface Region {
   readonly outer: Polygon;
   /** Clockwise. */
   readonly holes: readonly Polygon[];
+  /** How near its chords stay to the curves they stand for, mm; {@link PLAN_CHORD} where nothing is said. */
+  readonly chord?: number;
 }
 
-/** Chords of a region stay so near to its curves, mm: where a round begins, a thousandth of a mm is felt in its depth. */
+/** Chords of a region stay so near to its curves, mm, where nothing else is said: where a round begins, a thousandth of a mm is felt in its depth. */
 export const PLAN_CHORD = 1e-4;
 
 /** A line over the face, as a chain of places; wood is removed on its left. */

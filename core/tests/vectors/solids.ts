@@ -116,7 +116,7 @@ export const solids: readonly Adapter[] = [
       const places = (raw['points_mm'] as unknown as readonly Pair[]).map(
         ([x, y]) => [front(x, y), back(x, y)] as const,
       );
-      const mass = massOf(solid, fieldsOf(solid, STEP));
+      const mass = massOf(fieldsOf(solid, STEP));
       const check = (key: string, got: unknown, by: string, relative = false): Check => ({
         key,
         got,

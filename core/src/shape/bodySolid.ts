@@ -1,0 +1,233 @@
+import type { BodyEdge, Contour, Design, EdgeProfile } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { flattenPath, signedArea } from '../geometry/closedPath.ts';
+import { remember } from '../geometry/remember.ts';
+import type { Cut } from '../layout/cut.ts';
+import type { Layout } from '../layout/layOut.ts';
+import { regionOfPolygons } from '../solid/region.ts';
+import type { Profile, Region, Removal, Solid } from '../solid/solid.ts';
+import { contourChain } from './contourLine.ts';
+import { faultOf } from './faults.ts';
+import { spansAtNeck, spansAtParts } from './leftSquare.ts';
+import type { Span, Walk } from './stretches.ts';
+import { walkAlong, without } from './stretches.ts';
+
+const RAD = Math.PI / 180;
+
+/** Chords of the body's edge and of openings stay so near to them, mm, where the body is sampled. */
+export const BODY_CHORD = 0.01;
+
+/** The body's plan. Holes and openings right through it are openings as deep as it is thick. */
+export const bodyRegion = (path: ClosedPath, chord: number): Region => {
+  const points = flattenPath(path, chord);
+  return { ...regionOfPolygons(signedArea(path) >= 0 ? points : points.reverse()), chord };
+};
+
+/** Everything that is removed from one face, and by what of the design: for findings and pictures. */
+export interface Carved {
+  readonly by:
+    | { readonly kind: 'cut'; readonly cut: Cut }
+    | { readonly kind: 'contour'; readonly id: string }
+    | { readonly kind: 'edge'; readonly stretch: string | null }
+    | { readonly kind: 'binding'; readonly strip: number }
+    | { readonly kind: 'arch' };
+  readonly removal: Removal;
+}
+
+/** What of a body makes no cut, and why. */
+export interface Refused {
+  readonly by: Carved['by'];
+  readonly face: 'front' | 'back';
+  readonly why: string;
+}
+
+/** The body as it is carved. */
+export interface BodySolid {
+  readonly solid: Solid;
+  readonly refused: readonly Refused[];
+  readonly front: readonly Carved[];
+  readonly back: readonly Carved[];
+}
+
+const openingOf = (cut: Cut, thickness: number, chord: number): Removal => ({
+  kind: 'opening',
+  shape: regionOfPolygons(
+    chord === BODY_CHORD ? cut.area.polygon : flattenPath(cut.path, chord),
+    cut.islands,
+  ),
+  depth: cut.through ? thickness : cut.face === 'front' ? -cut.bottom : thickness + cut.top,
+});
+
+/**
+ * The removals of what is laid out. What is bored into the edge or drilled from one cavity to another lies within the
+ * wood, open to neither face: a field cannot show it, and the walls and floors of the layout look after it.
+ */
+const openingsOf = (
+  layout: Layout,
+  face: 'front' | 'back',
+  of: (cut: Cut, thickness: number) => Removal,
+): readonly Carved[] =>
+  layout.cuts
+    .filter((cut) => cut.face === face && cut.role !== 'drilled' && !cut.unsaid)
+    .map((cut) => ({ by: { kind: 'cut', cut }, removal: of(cut, layout.thickness) }));
+
+function profileOf({ form, soft, depth }: Contour): Profile {
+  if (form === 'flat')
+    return {
+      kind: 'flat',
+      softStart: soft,
+      by:
+        depth.by === 'angle'
+          ? { angle: depth.angle * RAD }
+          : { dropAtFarthest: depth.by === 'drop' ? depth.drop : 0 },
+    };
+  return {
+    kind: 'arc',
+    by:
+      depth.by === 'radius'
+        ? { radius: depth.radius }
+        : { dropAtFarthest: depth.by === 'drop' ? depth.drop : 0 },
+  };
+}
+
+export const contourRemoval = (contour: Contour): Removal => ({
+  kind: 'contour',
+  start: contourChain(contour.line),
+  profile: profileOf(contour),
+});
+
+/** What a bit takes of an edge; null for one that stays square. */
+function alongEdge(
+  profile: EdgeProfile,
+  bearingRadius: number,
+  span: Span | null,
+  walk: Walk,
+): Removal | null {
+  const along = {
+    edge: 'outer' as const,
+    bearingRadius,
+    stretch: span && ([walk.at(span.from), walk.at(span.to)] as const),
+  };
+  switch (profile.kind) {
+    case 'square':
+      return null;
+    case 'round':
+      return { kind: 'edge round', ...along, radius: profile.radius };
+    case 'chamfer':
+      return { kind: 'edge chamfer', ...along, width: profile.width, angle: profile.angle * RAD };
+  }
+}
+
+/** The removals of one face's edge: its own stretches, the rest all round, and channels for binding all round. */
+function edgeRemovals(edge: BodyEdge, layout: Layout, walk: Walk): readonly Carved[] {
+  const radius = edge.bearing / 2;
+  const own = edge.stretches.map((s) => ({ ...s, span: { from: walk.to(s.from), to: walk.to(s.to) } }));
+  const square = [
+    ...(edge.squareAtNeck ? spansAtNeck(layout, walk) : []),
+    ...(edge.squareAtParts ? spansAtParts(layout, walk) : []),
+  ];
+  const rest = without(walk.length, [...square, ...own.map((s) => s.span)]);
+  const carved: Carved[] = [];
+  const add = (profile: EdgeProfile, span: Span | null, stretch: string | null): void => {
+    const removal = alongEdge(profile, radius, span, walk);
+    if (removal) carved.push({ by: { kind: 'edge', stretch }, removal });
+  };
+  for (const span of rest ?? [null]) add(edge.profile, span, null);
+  for (const { profile, span, id } of own) add(profile, span, id);
+  let width = 0;
+  const bound = without(walk.length, edge.squareAtNeck ? spansAtNeck(layout, walk) : []);
+  edge.binding.forEach((strip, i) => {
+    width += strip.width;
+    for (const span of bound ?? [null])
+      carved.push({
+        by: { kind: 'binding', strip: i },
+        removal: {
+          kind: 'edge rabbet',
+          edge: 'outer',
+          bearingRadius: radius,
+          stretch: span && [walk.at(span.from), walk.at(span.to)],
+          width,
+          depth: strip.depth,
+        },
+      });
+  });
+  return carved;
+}
+
+/** A body's solid, by what it is made from. */
+export type MakeBody = (body: Design['body'], layout: Layout, path: ClosedPath) => BodySolid;
+
+/**
+ * A way to make bodies that remembers: what has not changed since its last call is the same removal again, so that a
+ * sampler computes only what did. `chord`: how near polygons stay to the curves, mm.
+ */
+export function createBody(chord = BODY_CHORD): MakeBody {
+  const regionOf = remember((path: ClosedPath) => {
+    const region = bodyRegion(path, chord);
+    return { region, walk: walkAlong(region.outer) };
+  });
+  const openings = new WeakMap<Cut, { readonly thickness: number; readonly removal: Removal }>();
+  const opening = (cut: Cut, thickness: number): Removal => {
+    const known = openings.get(cut);
+    if (known?.thickness === thickness) return known.removal;
+    const removal = openingOf(cut, thickness, chord);
+    openings.set(cut, { thickness, removal });
+    return removal;
+  };
+  const contours = new WeakMap<Contour, Removal>();
+  const contourOf = (contour: Contour): Removal => {
+    const known = contours.get(contour) ?? contourRemoval(contour);
+    contours.set(contour, known);
+    return known;
+  };
+  const laid = remember((layout: Layout) => ({
+    front: openingsOf(layout, 'front', opening),
+    back: openingsOf(layout, 'back', opening),
+  }));
+  const edgeOf = { front: remember(edgeRemovals), back: remember(edgeRemovals) };
+  const archOf = remember((pairs: NonNullable<Design['body']['arch']['front']>): Removal => ({
+    kind: 'arch',
+    pairs: pairs.map(({ inward, depth }) => [inward, depth] as const),
+  }));
+  const faults = remember((region: Region) => {
+    const known = new WeakMap<Removal, { readonly why: string | null }>();
+    return (removal: Removal): string | null => {
+      const found = known.get(removal) ?? { why: faultOf(region, removal) };
+      known.set(removal, found);
+      return found.why;
+    };
+  });
+  return remember((body: Design['body'], layout: Layout, path: ClosedPath): BodySolid => {
+    const { region, walk } = regionOf(path);
+    const refused: Refused[] = [];
+    const of = (face: 'front' | 'back'): readonly Carved[] => {
+      const arch = body.arch[face];
+      const all: readonly Carved[] = [
+        ...laid(layout)[face],
+        ...(arch ? [{ by: { kind: 'arch' as const }, removal: archOf(arch) }] : []),
+        ...body.contours
+          .filter((c) => c.face === face)
+          .map((c): Carved => ({ by: { kind: 'contour', id: c.id }, removal: contourOf(c) })),
+        ...edgeOf[face](body.edges[face], layout, walk),
+      ];
+      return all.filter(({ by, removal }) => {
+        if (by.kind === 'cut' || by.kind === 'arch') return true;
+        const why = faults(region)(removal);
+        if (why !== null) refused.push({ by, face, why });
+        return why === null;
+      });
+    };
+    const [front, back] = [of('front'), of('back')];
+    return {
+      front,
+      back,
+      refused,
+      solid: {
+        region,
+        thickness: body.thickness,
+        front: front.map((c) => c.removal),
+        back: back.map((c) => c.removal),
+      },
+    };
+  });
+}

@@ -1,0 +1,15 @@
+import type { Rule } from '../../design/rule.ts';
+import { carveAtNeck, carveIntoOpening, carvedThin, contourFault, plateOnCarve } from './carved.ts';
+import { bindingRounded, edgesMeet, partOnRound } from './edges.ts';
+
+/** The rules of Shape, in the order that findings are listed. */
+export const SHAPE_RULES: readonly Rule[] = [
+  contourFault,
+  carveIntoOpening,
+  carvedThin,
+  plateOnCarve,
+  carveAtNeck,
+  edgesMeet,
+  bindingRounded,
+  partOnRound,
+];

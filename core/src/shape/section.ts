@@ -1,0 +1,134 @@
+import type { Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
+import type { Polygon } from '../geometry/polygons.ts';
+import type { Layout } from '../layout/layOut.ts';
+import { deepest } from '../solid/depths.ts';
+import { regionHolds } from '../solid/region.ts';
+import type { BodySolid } from './bodySolid.ts';
+
+/** A place of a section: along its line from its beginning, and z (0 is the flat front), mm. */
+export type SectionPlace = readonly [along: number, z: number];
+
+/** A run of wood that the section passes through. */
+export interface SectionPiece {
+  /** From the beginning of the run to its end, along the front and along the back. */
+  readonly top: readonly SectionPlace[];
+  readonly bottom: readonly SectionPlace[];
+}
+
+/** Something that lies in a section: what a part fills, or a hole that is open to neither face. */
+export interface SectionBox {
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A body cut through along a line (formulas section 11). */
+export interface CrossSection {
+  readonly length: number;
+  readonly pieces: readonly SectionPiece[];
+  readonly parts: readonly SectionBox[];
+  readonly bores: readonly SectionBox[];
+  /** The wood at a place along the line, mm; null outside the body. */
+  readonly woodAt: (along: number) => number | null;
+}
+
+/** Places along the line between the edges of what is cut, mm: a tenth of what an eye sees at life size. */
+const STEP = 0.5;
+/** Beside an edge a section is looked at this near to it, mm. */
+const HAIR = 1e-4;
+
+/** Where a line crosses a polygon, along it. */
+function crossings(polygon: Polygon, from: Point, way: Point, long: number): readonly number[] {
+  const found: number[] = [];
+  const side = (p: Point): number => way.x * (p.y - from.y) - way.y * (p.x - from.x);
+  const along = (p: Point): number => (p.x - from.x) * way.x + (p.y - from.y) * way.y;
+  polygon.forEach((a, i) => {
+    const b = polygon[(i + 1) % polygon.length]!;
+    const [p, q] = [side(a), side(b)];
+    if (p > 0 === q > 0) return;
+    const s = along(a) + ((along(b) - along(a)) * p) / (p - q);
+    if (s > 0 && s < long) found.push(s);
+  });
+  return found.sort((p, q) => p - q);
+}
+
+/** The section of a body along a line; pieces in order. The ends of the line should lie outside the body. */
+export function crossSection(carved: BodySolid, layout: Layout, from: Point, to: Point): CrossSection {
+  const { solid } = carved;
+  const length = Math.max(HAIR, distance(from, to));
+  const way = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+  const at = (s: number): Point => ({ x: from.x + way.x * s, y: from.y + way.y * s });
+  const [front, back] = [deepest(solid.region, solid.front), deepest(solid.region, solid.back)];
+  const holds = regionHolds(solid.region);
+  const zs = (s: number): readonly [number, number] => {
+    const p = at(s);
+    return [-front(p.x, p.y), back(p.x, p.y) - solid.thickness];
+  };
+  const edges = [
+    0,
+    ...[
+      solid.region.outer,
+      ...solid.region.holes,
+      ...[...solid.front, ...solid.back].flatMap((r) =>
+        r.kind === 'opening' ? [r.shape.outer, ...r.shape.holes] : [],
+      ),
+    ].flatMap((polygon) => crossings(polygon, from, way, length)),
+    length,
+  ].sort((p, q) => p - q);
+  const pieces: SectionPiece[] = [];
+  let [top, bottom]: [SectionPlace[], SectionPlace[]] = [[], []];
+  const end = (): void => {
+    if (top.length > 1) pieces.push({ top, bottom });
+    [top, bottom] = [[], []];
+  };
+  for (let k = 0; k + 1 < edges.length; k += 1) {
+    const [a, b] = [edges[k]!, edges[k + 1]!];
+    if (b - a < 2 * HAIR) continue;
+    const middle = at((a + b) / 2);
+    if (!holds(middle.x, middle.y)) {
+      end();
+      continue;
+    }
+    const parts = Math.max(1, Math.ceil((b - a) / STEP));
+    for (let i = 0; i <= parts; i += 1) {
+      const s = i === 0 ? a + HAIR : i === parts ? b - HAIR : a + ((b - a) * i) / parts;
+      const [z, y] = zs(s);
+      if (z - y <= 0) end();
+      else {
+        top.push([s, z]);
+        bottom.push([s, y]);
+      }
+    }
+  }
+  end();
+  const boxOf = (polygon: Polygon): { readonly from: number; readonly to: number } | null => {
+    const found = crossings(polygon, from, way, length);
+    return found.length < 2 ? null : { from: found[0]!, to: found.at(-1)! };
+  };
+  return {
+    length,
+    pieces,
+    parts: layout.parts.flatMap(({ solids, part }) =>
+      solids.flatMap((s) => {
+        const box = boxOf(s.area.polygon);
+        return box ? [{ name: part.spec.name, ...box, low: s.low, high: s.high }] : [];
+      }),
+    ),
+    bores: layout.cuts
+      .filter((c) => c.face === 'edge' || c.role === 'drilled')
+      .flatMap((c) => {
+        const box = boxOf(c.area.polygon);
+        return box ? [{ name: c.name, ...box, low: c.bottom, high: c.top }] : [];
+      }),
+    woodAt: (s) => {
+      if (s < 0 || s > length) return null;
+      const p = at(s);
+      if (!holds(p.x, p.y)) return null;
+      const [z, y] = zs(s);
+      return Math.max(0, z - y);
+    },
+  };
+}
