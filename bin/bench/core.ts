@@ -133,6 +133,8 @@ export async function measureCore(): Promise<Measured[]> {
       guards: true,
       guides: true,
       seams: true,
+      carves: true,
+      depths: true,
     },
     cutOffset: 3,
   });

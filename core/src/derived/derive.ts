@@ -29,7 +29,8 @@ import {
   drawTemplate,
   partsOnPaper,
 } from './designDrawing.ts';
-import type { DrawnParts } from '../templates/drawnParts.ts';
+import { drawCarves, drawDepths } from '../shape/drawing.ts';
+import type { TemplateParts } from './designDrawing.ts';
 import { planSheets } from '../templates/plan.ts';
 import { createBody } from '../shape/bodySolid.ts';
 import { COARSE_STEP } from '../shape/shaped.ts';
@@ -102,6 +103,8 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     drawParts: remember(drawParts),
     drawDimensions: remember(drawDimensions),
     drawOwnLines: remember(drawOwnLines),
+    drawCarves: remember(drawCarves),
+    drawDepths: remember(drawDepths),
     partsOnPaper: remember(partsOnPaper),
   };
   return remember((design: Design): Derived => {
@@ -120,7 +123,11 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         stringPlan(),
       ),
     );
-    const parts: DrawnParts = {
+    const carved = once(() => bodyOf(design.body, layout(), outline().path));
+    const parts: TemplateParts = {
+      get carved() {
+        return carved();
+      },
       get path() {
         return outline().path;
       },
@@ -137,7 +144,6 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         return platesIn(design.guards, design.openings, outline().path, layout());
       },
     };
-    const carved = once(() => bodyOf(design.body, layout(), outline().path));
     const bare = once(() => drawBare(design, parts, makers));
     const drawing = once(() => drawDesign(design, parts, makers));
     const backDrawing = once(() => drawDesign(design, parts, makers, 'back'));
@@ -160,7 +166,6 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
-      carved: { get: carved, enumerable: true },
       coarseMap: { get: () => coarseOf(carved().solid) },
       // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
       shaped: { get: () => long('shaped', [carved().solid]) },

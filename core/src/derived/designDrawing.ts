@@ -10,6 +10,8 @@ import { drawOwnLines } from '../outline/ownLines.ts';
 import { middleMarks } from '../outline/middleMarks.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { drawPlate } from '../layout/plates.ts';
+import type { BodySolid } from '../shape/bodySolid.ts';
+import { drawCarves, drawDepths } from '../shape/drawing.ts';
 import type { PartInPlace } from '../layout/partInPlace.ts';
 import type { DrawnParts } from '../templates/drawnParts.ts';
 import { throughLines } from '../layout/pocket.ts';
@@ -29,6 +31,8 @@ export interface LayerMakers {
   readonly drawMiddleMarks: typeof drawMiddleMarks;
   readonly drawDimensions: typeof drawDimensions;
   readonly drawOwnLines: typeof drawOwnLines;
+  readonly drawCarves: typeof drawCarves;
+  readonly drawDepths: typeof drawDepths;
   readonly partsOnPaper: typeof partsOnPaper;
 }
 
@@ -59,6 +63,8 @@ const PLAIN: LayerMakers = {
   drawSawLine,
   drawDimensions,
   drawOwnLines,
+  drawCarves,
+  drawDepths,
   partsOnPaper,
 };
 
@@ -115,6 +121,11 @@ export function drawBare(
   };
 }
 
+/** What a template is drawn from: all that is laid out, and the body as it is carved. */
+export interface TemplateParts extends DrawnParts {
+  readonly carved: BodySolid;
+}
+
 /** The whole instrument as the board shows it: {@link drawBare} and all that is laid out. */
 export function drawDesign(
   design: Design,
@@ -130,6 +141,7 @@ export function drawDesign(
       ...(layout.parts.length ? [make.drawParts(layout.parts, from)] : []),
       ...drawThrough(design, parts),
       ...drawGuards(design, parts),
+      ...make.drawCarves(design.body.contours, from, true),
     ],
   };
 }
@@ -167,7 +179,7 @@ export function drawMiddleMarks(path: ClosedPath): Layer {
  */
 export function drawTemplate(
   design: Design,
-  parts: DrawnParts,
+  parts: TemplateParts,
   make: LayerMakers = PLAIN,
   from: SeenFrom = 'front',
 ): Drawing {
@@ -203,6 +215,8 @@ export function drawTemplate(
       .drawOwnLines(design.lines, path, measures.box)
       .filter(({ name }) => (name === 'seams' ? show.seams : show.guides)),
   );
+  if (show.carves) layers.push(...make.drawCarves(design.body.contours, from, false));
+  if (show.depths) layers.push(...make.drawDepths(parts.carved, from, design.print.depthEvery));
   if (cutOffset !== null) layers.push(make.drawSawLine(path, cutOffset));
   if (show.dimensions) layers.push(make.drawDimensions(measures, design.units));
   const drawing = { layers };

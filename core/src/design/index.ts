@@ -7,6 +7,9 @@ export type { Limit, LimitPath } from './limits.ts';
 export { LONGEST_PAGE, paperName, sheetSize } from './paper.ts';
 export type { PaperName, SheetSize } from './paper.ts';
 export type {
+  BodyEdge,
+  Contour,
+  EdgeProfile,
   AcceptedFinding,
   Cover,
   Design,

@@ -19,7 +19,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     5: 'accb920eec6c4ee4',
     6: '829f727f7d1e76c7',
     7: '422b90fc5928068d',
-    8: '33b901276dbafdd9',
+    8: 'a02d5f384864164b',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -27,19 +27,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     5: '5cdfbf8dd7b2e163',
     6: '92ecf79a614b5963',
     7: '5752f7a412c55e14',
-    8: '69ee7a7d9c51c998',
+    8: '7170faa07bf4d97f',
   },
   3: {
     4: '1e914fa126c40e9c',
     5: '5408f7e6c0a032df',
     6: '71f8d382fd9ed5a2',
     7: 'a350cee8fd0852cb',
-    8: '574373201b2edaa7',
+    8: '53e213b238a75fc7',
   },
-  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560', 7: '75efab88840dbf87', 8: 'ac5f383f2022b521' },
-  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c', 8: '58b8ee1c2d011e04' },
-  6: { 7: 'f8a7314670ff1ed9', 8: '09302e38c302106b' },
-  7: { 8: '7b41c46209464dac' },
+  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560', 7: '75efab88840dbf87', 8: '6ff9c9e18b608058' },
+  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c', 8: '1a030335eff8d995' },
+  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34' },
+  7: { 8: 'c43ef6b6acd749c2' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);

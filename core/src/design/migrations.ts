@@ -223,7 +223,7 @@ const toVersion7: Migration = (document) => {
   };
 };
 
-/** Version 8: the body’s edges, contours and arches. */
+/** Version 8: the body’s edges, contours and arches; their start and depth lines on paper. */
 const toVersion8: Migration = (document) => {
   const edge = (): Record<string, unknown> => ({
     profile: { kind: 'square' },
@@ -233,12 +233,15 @@ const toVersion8: Migration = (document) => {
     stretches: [],
     binding: [],
   });
-  const { body } = document;
+  const { body, print } = document;
   return {
     ...document,
     body: isRecord(body)
       ? { ...body, edges: { front: edge(), back: edge() }, contours: [], arch: { front: null, back: null } }
       : body,
+    print: isRecord(print)
+      ? { depthEvery: 2, ...print, show: filled(print.show, { carves: true, depths: false }) }
+      : print,
   };
 };
 

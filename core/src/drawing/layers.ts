@@ -25,6 +25,11 @@ export const LAYERS = {
     file: 'PICKGUARDS',
     choice: { label: 'Pickguards’ edges and where their screws go', atFirst: false },
   },
+  carves: { file: 'CARVES', choice: { label: 'Start lines of contours', atFirst: true } },
+  depths: {
+    file: 'DEPTH_LINES',
+    choice: { label: 'Depth lines of contours, from the flat face', atFirst: false },
+  },
   seams: { file: 'SEAMS', choice: { label: 'Seam lines', atFirst: true } },
   guides: { file: 'GUIDES', choice: { label: 'Guide lines', atFirst: true } },
   parts: { file: 'PARTS', choice: { label: 'Outlines of the parts', atFirst: false } },

@@ -96,6 +96,8 @@ const everything = (design: Design): Design =>
       guards: true,
       guides: true,
       seams: true,
+      carves: true,
+      depths: true,
     },
     cutOffset: 3,
   });

@@ -2,7 +2,7 @@ export { bodyRegion, contourRemoval, createBody } from './bodySolid.ts';
 export type { BodySolid, Carved } from './bodySolid.ts';
 export { carveDepth } from './carve.ts';
 export { contourCurve } from './contourLine.ts';
-export { newContour } from './newContour.ts';
+export { freeContourName, newContour } from './newContour.ts';
 export { crossSection } from './section.ts';
 export type { CrossSection, SectionPiece } from './section.ts';
 export { COARSE_STEP, FINE_STEP, shaped } from './shaped.ts';

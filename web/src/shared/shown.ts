@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 
-export type Showing = 'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture';
+export type Showing =
+  'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture' | 'thickness' | 'section';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
@@ -15,5 +16,7 @@ export const useShown = create<Shown>((set, get) => ({
   silhouette: false,
   reach: false,
   picture: true,
+  thickness: true,
+  section: true,
   toggle: (what) => set({ [what]: !get()[what] }),
 }));

@@ -89,6 +89,10 @@ const printSchema = () =>
     show: z.looseObject(
       Object.fromEntries(SHOWABLE.map((layer) => [layer, z.boolean()])) as Record<Showable, z.ZodBoolean>,
     ),
+    /** Depth lines of contours are drawn at every so many mm. */
+    depthEvery: z.union([z.literal(1), z.literal(2), z.literal(5)], {
+      error: 'depth lines are drawn every 1, 2 or 5 mm',
+    }),
     /** Parts whose outlines stay off paper, by their ids, while the others go on it. */
     without: z
       .array(idSchema('a part that stays off paper'), { error: 'what stays off paper must be a list' })
@@ -150,6 +154,7 @@ export const plainPrint = () => ({
   show: shownAtFirst(),
   without: [],
   weights: { edge: 0.35, fine: 0.12 },
+  depthEvery: 2 as const,
   cutOffset: null,
   place: { turn: 0, shiftX: 0, shiftY: 0 },
   cover: true,

@@ -3,7 +3,7 @@ import { layersOf, stageOf } from '../stage.ts';
 import { StringsParticulars } from './StringsParticulars.tsx';
 import { StringsTools } from './StringsTools.tsx';
 
-const HIDDEN = new Set(['holes', 'parts', 'back', 'guards', 'guides', 'seams', 'dimensions']);
+const HIDDEN = new Set(['holes', 'parts', 'back', 'guards', 'guides', 'seams', 'carves', 'dimensions']);
 const SHOWS = {};
 
 export const strings = stageOf({

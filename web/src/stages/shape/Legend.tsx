@@ -1,0 +1,48 @@
+import { figureAndUnit } from '@pelkin/core';
+import { useBoardFrame } from '../../board/BoardContext.ts';
+import { usePicked } from '../../design/derived.ts';
+import { colourOf } from './thickness.ts';
+
+const STEPS = 12;
+const WIDE = 12;
+const HIGH = 11;
+
+/** What the colours of the map mean: from no wood to the full thickness, in words and numbers. */
+export function Legend() {
+  const { size } = useBoardFrame();
+  const thickness = usePicked((d) => d.body.thickness);
+  const units = usePicked((d) => d.units);
+  const x = size.width - 78;
+  const y = 40;
+  const words = (mm: number): string => {
+    const { figure, unit } = figureAndUnit(mm, units);
+    return `${figure} ${unit}`;
+  };
+  return (
+    <g data-testid="thickness-legend" pointerEvents="none">
+      <rect className="legend-sheet" x={x - 10} y={y - 22} width="82" height={STEPS * HIGH + 34} rx="3" />
+      <text className="figure" x={x} y={y - 7}>
+        wood left
+      </text>
+      {Array.from({ length: STEPS }, (_, i) => {
+        const share = 1 - (i + 0.5) / STEPS;
+        const [r, g, b] = colourOf(share);
+        return (
+          <rect
+            key={i}
+            x={x}
+            y={y + i * HIGH}
+            width={WIDE}
+            height={HIGH}
+            fill={`rgb(${Math.round(r)} ${Math.round(g)} ${Math.round(b)})`}
+          />
+        );
+      })}
+      {[0, 1 / 3, 2 / 3, 1].map((share) => (
+        <text key={share} className="figure" x={x + WIDE + 5} y={y + share * STEPS * HIGH + 4}>
+          {words(thickness * (1 - share))}
+        </text>
+      ))}
+    </g>
+  );
+}

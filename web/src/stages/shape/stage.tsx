@@ -1,0 +1,74 @@
+import type { Derived, Design } from '@pelkin/core';
+import { figureAndUnit, growBox } from '@pelkin/core';
+import { lazy } from 'react';
+import { useShown } from '../../shared/shown.ts';
+import { layersOf, stageOf } from '../stage.ts';
+import { useChosenInShape } from './chosen.ts';
+import { useThicknessField } from './useMap.ts';
+
+const tools = () => import('./ShapeTools.tsx');
+const particulars = () => import('./ShapeParticulars.tsx');
+
+/** Room round the body, and under it for the section, mm. */
+const ROOM = 34;
+const SECTION_MM = 110;
+const SHOWS = {};
+/** What only hides the carves: the neck’s own lines, and measures. */
+const HIDDEN = new Set(['dimensions', 'strings', 'saddle', 'guards']);
+
+export const shape = stageOf({
+  key: 'shape',
+  name: 'Shape',
+  about: 'Edges, carves, arches, thickness',
+  Tools: lazy(async () => ({ default: (await tools()).ShapeTools })),
+  Particulars: lazy(async () => ({ default: (await particulars()).ShapeParticulars })),
+  fitTo: (_, { measures }) => growBox(measures.box, ROOM),
+  draw: (_, derived, _shows, whole) => ({
+    layers: layersOf(whole ? derived.drawing : derived.bare, (name) => !HIDDEN.has(name)),
+  }),
+  useOnBoard: () => {
+    const field = useThicknessField();
+    const section = useShown((s) => s.section);
+    return {
+      shows: SHOWS,
+      press: () => useChosenInShape.getState().choose(null),
+      field,
+      below: section ? SECTION_MM : 0,
+    };
+  },
+  summary: ({ body: { contours, edges } }) => {
+    const n = contours.length;
+    const shaped = [edges.front, edges.back].filter((e) => e.profile.kind !== 'square').length;
+    if (n === 0 && shaped === 0) return 'a plain slab';
+    return [
+      ...(n ? [`${n} ${n === 1 ? 'contour' : 'contours'}`] : []),
+      ...(shaped ? [shaped === 2 ? 'both edges' : 'one edge'] : []),
+    ].join(', ');
+  },
+  keys: [
+    ['Press a line', 'to choose its contour'],
+    ['Alt', 'while dragging an end: no snapping to the edge'],
+    ['Escape', 'cancel a drag'],
+  ],
+  readings: [
+    {
+      key: 'least',
+      label: 'Least wood',
+      rests: true,
+      of: (design: Design, { shaped }: Derived) => {
+        if (shaped.state !== 'ready')
+          return {
+            value: null,
+            shown: '–',
+            unit: '',
+            note: shaped.state === 'failed' ? 'not measured' : 'measuring',
+            place: null,
+          };
+        const { thickness, at } = shaped.value.least;
+        const { figure, unit } = figureAndUnit(thickness, design.units);
+        return { value: thickness, shown: figure, unit, note: 'after shaping', place: at };
+      },
+    },
+  ],
+  later: [tools, particulars],
+});
