@@ -168,7 +168,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
       coarseMap: { get: () => coarseOf(carved().solid) },
       // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
-      shaped: { get: () => long('shaped', [carved().solid]) },
+      shaped: { get: () => long('shaped', [carved().solid, carved().floors]) },
       fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });

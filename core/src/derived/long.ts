@@ -11,7 +11,10 @@ export type Told = (share: number) => void;
  * Results that take too long for a page's own thread, and how each is made from what it reads: plain values in, a plain
  * value out, so that a worker can do it. The one list of them.
  */
-export const LONG = { fewerSheets, shaped: (solid: Solid, progress?: Told) => shaped(solid, progress) };
+export const LONG = {
+  fewerSheets,
+  shaped: (solid: Solid, floors: Solid, progress?: Told) => shaped(solid, floors, progress),
+};
 
 export type LongName = keyof typeof LONG;
 type Drop<A extends readonly unknown[]> = A extends readonly [...infer Reads, (Told | undefined)?]

@@ -32,6 +32,7 @@ function bare(change: Partial<Design['print']> = {}): Design {
       // The edge alone is looked for in the pixels.
       show: {
         ...windrow.print.show,
+        carves: false,
         centre: false,
         neck: false,
         strings: false,

@@ -5,13 +5,26 @@ import { shapeOf } from '../outline/shapeMeasures.ts';
 import type { Derived } from '../derived/derive.ts';
 import { farCrosshairs } from '../templates/farCrosshairs.ts';
 
+/** What the body is once it is shaped: volume, least wood with its place, and where front and back met unmeant. */
+function bodyReport({ shaped }: Derived) {
+  if (shaped.state !== 'ready') return null;
+  const { mass, least, brokenThrough } = shaped.value;
+  return {
+    volume: mass.volume,
+    centre: mass.centre,
+    leastThickness: least.thickness,
+    leastAt: least.at,
+    brokenThrough,
+  };
+}
+
 /** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */
 export function designReport(design: Design, derived: Derived) {
   const { measures: m, stringPlan, plan } = derived;
   return {
     format: 'pelkin-report',
     version: 1,
-    units: { length: 'mm', angle: 'deg', area: 'mm2' },
+    units: { length: 'mm', angle: 'deg', area: 'mm2', volume: 'mm3' },
     name: design.name,
     handedness: design.handedness,
     strings: {
@@ -58,6 +71,7 @@ export function designReport(design: Design, derived: Derived) {
       printed: plan.printed.map((t) => t.label),
       checks: farCrosshairs(plan),
     },
+    body: bodyReport(derived),
     findings: findAll(design, derived).map((f) => ({
       ...f,
       ...wordsOfFinding(f, design.units),

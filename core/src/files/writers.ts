@@ -2,6 +2,7 @@ import type { Derived } from '../derived/derive.ts';
 import type { Design } from '../design/schema.ts';
 import type { Weights } from '../drawing/inks.ts';
 import type { Sheet } from '../templates/sheets.ts';
+import { bodyFile } from './bodyFile.ts';
 import { fretTableCsv, saddleTableCsv } from './csv.ts';
 import type { SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
@@ -32,7 +33,7 @@ export interface Written {
   readonly told: string;
 }
 
-export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json'] as const;
+export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json', 'solid'] as const;
 export type Format = (typeof FORMATS)[number];
 
 /** A file that leaves Pelkin. */
@@ -181,6 +182,20 @@ export const WRITERS: readonly FileWriter[] = [
     type: 'application/json',
     hasBack: false,
     write: async ({ design }) => ({ content: designText(design), told: 'JSON, lengths in millimetres' }),
+  },
+  {
+    key: 'solid',
+    name: 'Body as its cuts',
+    about: 'JSON, each removal in mm',
+    format: 'solid',
+    option: null,
+    ending: '-solid.json',
+    type: 'application/json',
+    hasBack: false,
+    write: async ({ design, derived }) => ({
+      content: `${JSON.stringify(bodyFile(design, derived.carved, derived.path), null, 1)}\n`,
+      told: 'JSON, the body as the list of what is removed from it, in millimetres and degrees',
+    }),
   },
 ];
 

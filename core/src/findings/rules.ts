@@ -6,4 +6,10 @@ import { STRING_RULES } from '../strings/rules/index.ts';
 import { TEMPLATE_RULES } from '../templates/rules/index.ts';
 
 /** Every rule, stage by stage in the order of the work: each stage keeps its own. */
-export const RULES: readonly Rule[] = [...STRING_RULES, ...OUTLINE_RULES, ...LAYOUT_RULES, ...SHAPE_RULES, ...TEMPLATE_RULES];
+export const RULES: readonly Rule[] = [
+  ...STRING_RULES,
+  ...OUTLINE_RULES,
+  ...LAYOUT_RULES,
+  ...SHAPE_RULES,
+  ...TEMPLATE_RULES,
+];

@@ -44,10 +44,16 @@ export interface Refused {
 /** The body as it is carved. */
 export interface BodySolid {
   readonly solid: Solid;
+  /** The same without holes and what is meant to go through: where this has no wood, something broke through. */
+  readonly floors: Solid;
   readonly refused: readonly Refused[];
   readonly front: readonly Carved[];
   readonly back: readonly Carved[];
 }
+
+/** Holes and what goes through have no floor, and are meant to have none. */
+const hasFloor = ({ by }: Carved): boolean =>
+  by.kind !== 'cut' || (!by.cut.through && by.cut.role !== 'hole' && by.cut.role !== 'screw');
 
 const openingOf = (cut: Cut, thickness: number, chord: number): Removal => ({
   kind: 'opening',
@@ -218,6 +224,7 @@ export function createBody(chord = BODY_CHORD): MakeBody {
       });
     };
     const [front, back] = [of('front'), of('back')];
+    const removals = (carved: readonly Carved[]): readonly Removal[] => carved.map((c) => c.removal);
     return {
       front,
       back,
@@ -225,8 +232,14 @@ export function createBody(chord = BODY_CHORD): MakeBody {
       solid: {
         region,
         thickness: body.thickness,
-        front: front.map((c) => c.removal),
-        back: back.map((c) => c.removal),
+        front: removals(front),
+        back: removals(back),
+      },
+      floors: {
+        region,
+        thickness: body.thickness,
+        front: removals(front.filter(hasFloor)),
+        back: removals(back.filter(hasFloor)),
       },
     };
   });

@@ -18,6 +18,9 @@ const NAMES: Readonly<Record<Contour['kind'], string>> = {
   bevel: 'Bevelled edge',
 };
 
+/** A start line keeps so far from the centre line to begin with, mm. */
+const NEAREST_CENTRE = 30;
+
 /** A name that no other contour has. */
 export function freeContourName(contours: readonly Contour[], kind: Contour['kind']): string {
   const name = NAMES[kind];
@@ -45,17 +48,13 @@ export function newContour(
     const y = side > 0 ? ys.at(-1) : ys[0];
     return y === undefined ? nearestOnPath(path, { x, y: side * 200 })!.at : { x, y };
   };
-  /** A line over a side, bulging into the body by a share of the chord; the carve lies outward of it. */
-  const over = (side: 1 | -1, from: number, to: number, into: number): readonly Point[] => {
+  /** A line over a side, inside its edge by so much in the middle, mm; the carve lies outward of it. */
+  const over = (side: 1 | -1, from: number, to: number, inside: number): readonly Point[] => {
     const [a, b] = [edge(alongBody(from), side), edge(alongBody(to), side)];
-    const long = Math.hypot(b.x - a.x, b.y - a.y);
-    const n = { x: ((b.y - a.y) / long) * side, y: (-(b.x - a.x) / long) * side };
-    const inward = { x: n.x * into * long, y: n.y * into * long };
-    const at = (t: number, deep: number): Point => ({
-      x: a.x + (b.x - a.x) * t + inward.x * deep,
-      y: a.y + (b.y - a.y) * t + inward.y * deep,
-    });
-    const line = [a, at(0.5, 1), b];
+    const outer = edge(alongBody((from + to) / 2), side);
+    // Inside the edge and inside the chord: a waist lies within the line between its bouts.
+    const y = Math.min(outer.y * side, ((a.y + b.y) / 2) * side) - inside;
+    const line = [a, { x: outer.x, y: side * Math.max(y, NEAREST_CENTRE) }, b];
     // Carved on the left as it runs: tail to nut on the bass side, nut to tail on the treble side.
     return side > 0 ? line : [...line].reverse();
   };
@@ -78,13 +77,13 @@ export function newContour(
   });
   switch (kind) {
     case 'forearm':
-      return start('front', over(1, 0.08, 0.46, 0.1), 'flat', 18, 12);
+      return start('front', over(1, 0.08, 0.46, 42), 'flat', 18, 12);
     case 'belly':
-      return start('back', over(1, 0.3, 0.72, 0.1), 'flat', 20, 14);
+      return start('back', over(1, 0.24, 0.68, 38), 'flat', 20, 14);
     case 'thigh':
-      return start('back', over(-1, 0.3, 0.6, 0.08), 'flat', 15, 8);
+      return start('back', over(-1, 0.3, 0.62, 26), 'flat', 15, 8);
     case 'bevel':
-      return start('front', over(-1, 0.1, 0.48, 0.06), 'flat', 0, 6);
+      return start('front', over(-1, 0.1, 0.48, 18), 'flat', 0, 6);
     case 'heel': {
       // From the joint's bass side over the back to the treble edge: the treble side's corner is thinned for the hand.
       const a = { x: jointX, y: half * 0.4 };

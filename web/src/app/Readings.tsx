@@ -7,6 +7,7 @@ import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
 import { derive } from '../design/derived.ts';
 import { useFollowed } from '../design/followed.ts';
+import { useLongSteps } from '../design/longResults.ts';
 import { useRested } from '../design/rested.ts';
 import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
@@ -27,7 +28,9 @@ const READINGS: readonly Shown[] = ALL_STAGES.flatMap((stage) =>
   stage.readings.map((reading) => ({
     stage,
     reading,
-    read: remember((design: Design) => reading.of(design, derive(design))),
+    read: reading.long
+      ? (design: Design) => reading.of(design, derive(design))
+      : remember((design: Design) => reading.of(design, derive(design))),
   })),
 );
 
@@ -109,6 +112,7 @@ function Following({ of }: { of: Shown }) {
 /** One that follows when the hand rests. */
 function Resting({ of }: { of: Shown }) {
   const design = useRested((s) => s.design);
+  useLongSteps();
   const read = design ? of.read(design) : null;
   return (
     <ReadingBox name={of.reading.key} onGo={useGo(of)}>

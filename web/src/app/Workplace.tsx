@@ -103,7 +103,8 @@ function StageBoard({ stage }: { stage: Stage }) {
   const snapTo = useSnap();
   const room = (): Box => {
     const box = stage.fitTo(design, derived, from);
-    return { ...box, minY: box.minY - below };
+    // Under the body as it is seen: from the back its treble side is up.
+    return flip.y === 1 ? { ...box, minY: box.minY - below } : { ...box, maxY: box.maxY + below };
   };
   useLayoutEffect(() => {
     fit(room());

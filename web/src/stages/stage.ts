@@ -23,6 +23,8 @@ export interface Reading {
   readonly isCount?: boolean;
   /** Too much work to follow a drag: it follows when the hand rests. */
   readonly rests?: boolean;
+  /** It reads a result that takes long: it is read again with each of its steps. */
+  readonly long?: boolean;
   readonly of: (design: Design, derived: Derived) => Read;
 }
 

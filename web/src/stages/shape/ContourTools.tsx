@@ -87,7 +87,7 @@ export function ContourTools() {
             />
             {c.id === chosen && (
               <path
-                className="run-line is-chosen"
+                className="carve-chosen"
                 d={d}
                 transform={matrix}
                 vectorEffect="non-scaling-stroke"

@@ -1,7 +1,9 @@
 import { figureAndUnit } from '@pelkin/core';
 import { useBoardFrame } from '../../board/BoardContext.ts';
 import { usePicked } from '../../design/derived.ts';
+import { useAppearance } from '../../shared/appearance.ts';
 import { colourOf } from './thickness.ts';
+import { DARK } from './useMap.ts';
 
 const STEPS = 12;
 const WIDE = 12;
@@ -12,8 +14,10 @@ export function Legend() {
   const { size } = useBoardFrame();
   const thickness = usePicked((d) => d.body.thickness);
   const units = usePicked((d) => d.units);
+  const dark = useAppearance((s) => s.appearance === 'dark');
   const x = size.width - 78;
-  const y = 40;
+  // Under the board’s buttons.
+  const y = 94;
   const words = (mm: number): string => {
     const { figure, unit } = figureAndUnit(mm, units);
     return `${figure} ${unit}`;
@@ -34,6 +38,7 @@ export function Legend() {
             y={y + i * HIGH}
             width={WIDE}
             height={HIGH}
+            fillOpacity={dark ? DARK : 1}
             fill={`rgb(${Math.round(r)} ${Math.round(g)} ${Math.round(b)})`}
           />
         );

@@ -55,6 +55,7 @@ export const shape = stageOf({
       key: 'least',
       label: 'Least wood',
       rests: true,
+      long: true,
       of: (design: Design, { shaped }: Derived) => {
         if (shaped.state !== 'ready')
           return {

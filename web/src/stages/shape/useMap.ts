@@ -6,8 +6,12 @@ import { derive } from '../../design/derived.ts';
 import { useLongSteps } from '../../design/longResults.ts';
 import { useRested } from '../../design/rested.ts';
 import { useDesignStore } from '../../design/store.ts';
+import { useAppearance } from '../../shared/appearance.ts';
 import { useShown } from '../../shared/shown.ts';
 import { pictureOf } from './thickness.ts';
+
+/** How much of the map is seen on dark paper. */
+export const DARK = 0.68;
 
 const pictures = new WeakMap<ThicknessMap, HTMLCanvasElement>();
 
@@ -25,6 +29,7 @@ export function useThicknessField(): Field | undefined {
   const rested = useRested((s) => s.design);
   const steps = useLongSteps((s) => s.steps);
   const shown = useShown((s) => s.thickness);
+  const dark = useAppearance((s) => s.appearance === 'dark');
   return useMemo(() => {
     // Painted anew when the design rests and with each step of the fine map.
     void rested;
@@ -36,6 +41,8 @@ export function useThicknessField(): Field | undefined {
         const picture = pictures.get(map) ?? pictureOf(map, design.body.thickness);
         pictures.set(map, picture);
         context.save();
+        // On dark paper a little of it shows through, so that light lines over the map are seen.
+        context.globalAlpha = dark ? DARK : 1;
         context.clip(new Path2D(pathDataOfPath(derive(design).path)));
         context.drawImage(
           picture,
@@ -47,5 +54,5 @@ export function useThicknessField(): Field | undefined {
         context.restore();
       },
     };
-  }, [design, rested, steps, shown]);
+  }, [design, rested, steps, shown, dark]);
 }
