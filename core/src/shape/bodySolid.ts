@@ -5,10 +5,12 @@ import { remember } from '../geometry/remember.ts';
 import type { Cut } from '../layout/cut.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { regionOfPolygons } from '../solid/region.ts';
+import type { Depth } from '../solid/depths.ts';
+import { deepest } from '../solid/depths.ts';
 import type { Profile, Region, Removal, Solid } from '../solid/solid.ts';
 import { contourChain } from './contourLine.ts';
 import { faultOf } from './faults.ts';
-import { spansAtNeck, spansAtParts } from './leftSquare.ts';
+import { pocketOf, spansAtNeck, spansAtParts } from './leftSquare.ts';
 import type { Span, Walk } from './stretches.ts';
 import { walkAlong, without } from './stretches.ts';
 
@@ -41,8 +43,16 @@ export interface Refused {
   readonly why: string;
 }
 
+/** How one face is bent by contours and arches: the same object while neither they nor the body’s edge change. */
+export interface Bent {
+  readonly removals: readonly Removal[];
+  /** How deep they go, mm, at each place. */
+  readonly depth: Depth;
+}
+
 /** The body as it is carved. */
 export interface BodySolid {
+  readonly bent: { readonly front: Bent; readonly back: Bent };
   readonly solid: Solid;
   /** The same without holes and what is meant to go through: where this has no wood, something broke through. */
   readonly floors: Solid;
@@ -50,6 +60,9 @@ export interface BodySolid {
   readonly front: readonly Carved[];
   readonly back: readonly Carved[];
 }
+
+/** Whether a removal bends the face: a contour or an arch, no opening and no work along the edge. */
+export const bends = ({ by }: Carved): boolean => by.kind === 'contour' || by.kind === 'arch';
 
 /** Holes and what goes through have no floor, and are meant to have none. */
 const hasFloor = ({ by }: Carved): boolean =>
@@ -125,13 +138,16 @@ function alongEdge(
 }
 
 /** The removals of one face's edge: its own stretches, the rest all round, and channels for binding all round. */
-function edgeRemovals(edge: BodyEdge, layout: Layout, walk: Walk): readonly Carved[] {
+function edgeRemovals(
+  edge: BodyEdge,
+  atNeck: readonly Span[],
+  atParts: readonly Span[],
+  walk: Walk,
+): readonly Carved[] {
+  if (edge.profile.kind === 'square' && edge.stretches.length === 0 && edge.binding.length === 0) return [];
   const radius = edge.bearing / 2;
   const own = edge.stretches.map((s) => ({ ...s, span: { from: walk.to(s.from), to: walk.to(s.to) } }));
-  const square = [
-    ...(edge.squareAtNeck ? spansAtNeck(layout, walk) : []),
-    ...(edge.squareAtParts ? spansAtParts(layout, walk) : []),
-  ];
+  const square = [...(edge.squareAtNeck ? atNeck : []), ...(edge.squareAtParts ? atParts : [])];
   const rest = without(walk.length, [...square, ...own.map((s) => s.span)]);
   const carved: Carved[] = [];
   const add = (profile: EdgeProfile, span: Span | null, stretch: string | null): void => {
@@ -141,7 +157,7 @@ function edgeRemovals(edge: BodyEdge, layout: Layout, walk: Walk): readonly Carv
   for (const span of rest ?? [null]) add(edge.profile, span, null);
   for (const { profile, span, id } of own) add(profile, span, id);
   let width = 0;
-  const bound = without(walk.length, edge.squareAtNeck ? spansAtNeck(layout, walk) : []);
+  const bound = without(walk.length, edge.squareAtNeck ? atNeck : []);
   edge.binding.forEach((strip, i) => {
     width += strip.width;
     for (const span of bound ?? [null])
@@ -190,6 +206,30 @@ export function createBody(chord = BODY_CHORD): MakeBody {
     front: openingsOf(layout, 'front', opening),
     back: openingsOf(layout, 'back', opening),
   }));
+  // The same list again while it says the same: most changes of the layout move nothing in the edge.
+  const lasting = (): ((spans: readonly Span[]) => readonly Span[]) => {
+    let last: readonly Span[] = [];
+    return (spans) => (last = JSON.stringify(spans) === JSON.stringify(last) ? last : spans);
+  };
+  const [lastNeck, lastParts] = [lasting(), lasting()];
+  const atNeck = remember(spansAtNeck);
+  const square = remember((layout: Layout, walk: Walk): readonly [readonly Span[], readonly Span[]] => [
+    lastNeck(atNeck(pocketOf(layout), walk)),
+    lastParts(spansAtParts(layout, walk)),
+  ]);
+  const lastBent = (): ((region: Region, carved: readonly Carved[]) => Bent) => {
+    let last: { readonly region: Region; readonly bent: Bent } | null = null;
+    return (region, carved) => {
+      const removals = carved.filter(bends).map((c) => c.removal);
+      const same =
+        last?.region === region &&
+        last.bent.removals.length === removals.length &&
+        removals.every((r, i) => r === last!.bent.removals[i]);
+      if (!same) last = { region, bent: { removals, depth: deepest(region, removals) } };
+      return last!.bent;
+    };
+  };
+  const bent = { front: lastBent(), back: lastBent() };
   const edgeOf = { front: remember(edgeRemovals), back: remember(edgeRemovals) };
   const archOf = remember((pairs: NonNullable<Design['body']['arch']['front']>): Removal => ({
     kind: 'arch',
@@ -214,7 +254,7 @@ export function createBody(chord = BODY_CHORD): MakeBody {
         ...body.contours
           .filter((c) => c.face === face)
           .map((c): Carved => ({ by: { kind: 'contour', id: c.id }, removal: contourOf(c) })),
-        ...edgeOf[face](body.edges[face], layout, walk),
+        ...edgeOf[face](body.edges[face], ...square(layout, walk), walk),
       ];
       return all.filter(({ by, removal }) => {
         if (by.kind === 'cut' || by.kind === 'arch') return true;
@@ -226,6 +266,7 @@ export function createBody(chord = BODY_CHORD): MakeBody {
     const [front, back] = [of('front'), of('back')];
     const removals = (carved: readonly Carved[]): readonly Removal[] => carved.map((c) => c.removal);
     return {
+      bent: { front: bent.front(region, front), back: bent.back(region, back) },
       front,
       back,
       refused,

@@ -4,7 +4,6 @@ import type { Point } from '../geometry/point.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { createSampler } from '../solid/field.ts';
 import type { BodySolid } from './bodySolid.ts';
-import { bends } from './carve.ts';
 import { contourCurve } from './contourLine.ts';
 import { depthLines } from './depthLines.ts';
 import { COARSE_STEP } from './shaped.ts';
@@ -39,7 +38,7 @@ const FIGURE_FROM = 20;
 
 /** Lines of equal depth of one face's contours and arch, each with its depth. */
 export function drawDepths(carved: BodySolid, from: SeenFrom, every: number): readonly Layer[] {
-  const removals = carved[from].filter(bends).map((c) => c.removal);
+  const { removals } = carved.bent[from];
   if (removals.length === 0) return [];
   const fields = createSampler().fields({ ...carved.solid, front: removals, back: [] }, COARSE_STEP);
   const marks = depthLines(fields, fields.front, every).flatMap(({ depth, points }, i): readonly Mark[] => {

@@ -1,6 +1,5 @@
 export { bodyRegion, contourRemoval, createBody } from './bodySolid.ts';
 export type { BodySolid, Carved } from './bodySolid.ts';
-export { carveDepth } from './carve.ts';
 export { contourCurve } from './contourLine.ts';
 export { freeContourName, newContour } from './newContour.ts';
 export { crossSection } from './section.ts';

@@ -1,4 +1,6 @@
+import type { Cut } from '../layout/cut.ts';
 import type { Layout } from '../layout/layOut.ts';
+import type { PartInPlace } from '../layout/partInPlace.ts';
 import { polygonHolds } from '../geometry/polygons.ts';
 import { offsetPolygon } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
@@ -31,32 +33,40 @@ function spansWhere(walk: Walk, holds: (p: Point) => boolean): readonly Span[] {
 }
 
 /** Where the neck is joined: the edge within its pocket. */
-export function spansAtNeck({ cuts }: Layout, walk: Walk): readonly Span[] {
-  const pockets = cuts
-    .filter((c) => c.owner.kind === 'neck' && c.role === 'pocket')
-    .flatMap((c) => offsetPolygon(c.area.polygon, BESIDE_NECK));
-  return pockets.length === 0 ? [] : spansWhere(walk, (p) => pockets.some((area) => polygonHolds(area, p)));
+export function spansAtNeck(pocket: Cut | null, walk: Walk): readonly Span[] {
+  const areas = pocket ? offsetPolygon(pocket.area.polygon, BESIDE_NECK) : [];
+  return areas.length === 0 ? [] : spansWhere(walk, (p) => areas.some((area) => polygonHolds(area, p)));
 }
 
-/** Where parts sit in the edge: their plates or buttons, and a bit beside them. */
-export function spansAtParts({ parts }: Layout, walk: Walk): readonly Span[] {
-  return parts
-    .filter(({ part }) => part.face === 'edge')
-    .flatMap(({ part, footprint }) => {
-      const turn = (part.turn * Math.PI) / 180;
-      // How wide it is along the edge: across its own way into the wood.
-      const across = footprint
-        .flatMap((path) => path.flatMap((c) => [c.p0, c.p1, c.p2, c.p3]))
-        .map((p) => (p.y - part.at.y) * Math.cos(turn) - (p.x - part.at.x) * Math.sin(turn));
-      const wide = across.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
-      if (wide === 0) return [];
-      const middle = walk.to(part.at);
-      const reach = Math.min(wide + BESIDE_PARTS, walk.length / 2 - 1);
-      return [
-        {
-          from: (middle - reach + walk.length) % walk.length,
-          to: (middle + reach) % walk.length,
-        },
-      ];
-    });
+/** The pocket of the neck; null where none is cut. */
+export const pocketOf = ({ cuts }: Layout): Cut | null =>
+  cuts.find((c) => c.owner.kind === 'neck' && c.role === 'pocket') ?? null;
+
+const AT_PART = new WeakMap<Walk, WeakMap<PartInPlace, Span | null>>();
+
+/** Where one part sits in the edge: its plate or button, and a bit beside it; null for one that has no width there. */
+function spanAtPart(placed: PartInPlace, walk: Walk): Span | null {
+  const known = AT_PART.get(walk) ?? new WeakMap<PartInPlace, Span | null>();
+  AT_PART.set(walk, known);
+  const found = known.get(placed);
+  if (found !== undefined) return found;
+  const { part, footprint } = placed;
+  const turn = (part.turn * Math.PI) / 180;
+  // How wide it is along the edge: across its own way into the wood.
+  const wide = footprint
+    .flatMap((path) => path.flatMap((c) => [c.p0, c.p1, c.p2, c.p3]))
+    .map((p) => Math.abs((p.y - part.at.y) * Math.cos(turn) - (p.x - part.at.x) * Math.sin(turn)))
+    .reduce((most, v) => Math.max(most, v), 0);
+  const middle = walk.to(part.at);
+  const reach = Math.min(wide + BESIDE_PARTS, walk.length / 2 - 1);
+  const made =
+    wide === 0
+      ? null
+      : { from: (middle - reach + walk.length) % walk.length, to: (middle + reach) % walk.length };
+  known.set(placed, made);
+  return made;
 }
+
+/** Where parts sit in the edge. */
+export const spansAtParts = ({ parts }: Layout, walk: Walk): readonly Span[] =>
+  parts.flatMap((placed) => (placed.part.face === 'edge' ? (spanAtPart(placed, walk) ?? []) : []));

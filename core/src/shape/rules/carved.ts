@@ -6,9 +6,9 @@ import type { Polygon } from '../../geometry/polygons.ts';
 import { areaHolds, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../../layout/cut.ts';
 import { cutWords } from '../../layout/rules/cutWords.ts';
-import { regionHolds } from '../../solid/region.ts';
-import type { BodySolid } from '../bodySolid.ts';
-import { bends, carveDepth, deepestContour } from '../carve.ts';
+import { regionBox, regionHolds } from '../../solid/region.ts';
+import type { Bent, BodySolid } from '../bodySolid.ts';
+import { deepestContour } from '../carve.ts';
 
 const BASE = { stage: 'shape', severity: 'stop', unit: 'mm' } as const;
 
@@ -34,32 +34,48 @@ export function placesOver(area: Cut['area']): readonly Point[] {
   return places;
 }
 
-/** The wood between a carved face and what is cut beneath it: the least of each cut, where the carve goes over it. */
+/** The least wood between a carved face and what is cut beneath it, and where; null where the carve does not go over it. */
+interface Cover {
+  readonly at: Point;
+  readonly cover: number;
+}
+const COVERS = new WeakMap<Bent, WeakMap<Cut, Cover | null>>();
+
 function coverOf(
+  cut: Cut,
+  bent: Bent,
+  inBody: (x: number, y: number) => boolean,
+  under: number,
+): Cover | null {
+  const known = COVERS.get(bent) ?? new WeakMap<Cut, Cover | null>();
+  COVERS.set(bent, known);
+  const found = known.get(cut);
+  if (found !== undefined) return found;
+  let [cover, at] = [Infinity, null as Point | null];
+  for (const p of placesOver(cut.area)) {
+    if (!inBody(p.x, p.y) || cut.islands.some((i) => polygonHolds(i, p))) continue;
+    const carve = bent.depth(p.x, p.y);
+    if (carve > 0 && under - carve < cover) [cover, at] = [under - carve, p];
+  }
+  const made = at && { at, cover };
+  known.set(cut, made);
+  return made;
+}
+
+/** All cuts that a carved face goes over. What is cut from the same face is opened by the carve itself. */
+function covers(
   carved: BodySolid,
   cuts: readonly Cut[],
   face: 'front' | 'back',
-): readonly {
-  readonly cut: Cut;
-  readonly at: Point;
-  readonly cover: number;
-  readonly contour: string | null;
-}[] {
-  if (!carved[face].some(bends)) return [];
-  const deep = carveDepth(carved, face);
+): readonly (Cover & { readonly cut: Cut })[] {
+  const bent = carved.bent[face];
+  if (bent.removals.length === 0) return [];
   const inBody = regionHolds(carved.solid.region);
   const { thickness } = carved.solid;
   return cuts.flatMap((cut) => {
-    // What is cut from the same face is opened by the carve itself, and only made shallower.
     if (cut.through || cut.face === face || cut.unsaid) return [];
-    const under = face === 'front' ? -cut.top : thickness + cut.bottom;
-    let [cover, at] = [Infinity, null as Point | null];
-    for (const p of placesOver(cut.area)) {
-      if (!inBody(p.x, p.y) || cut.islands.some((i) => polygonHolds(i, p))) continue;
-      const carve = deep(p.x, p.y);
-      if (carve > 0 && under - carve < cover) [cover, at] = [under - carve, p];
-    }
-    return at ? [{ cut, at, cover, contour: deepestContour(carved, face, at.x, at.y) }] : [];
+    const found = coverOf(cut, bent, inBody, face === 'front' ? -cut.top : thickness + cut.bottom);
+    return found ? [{ cut, ...found }] : [];
   });
 }
 
@@ -83,9 +99,10 @@ export const carveIntoOpening = rule({
   reads: ['carved', 'layout', 'parts', 'openings', 'body'],
   find: ({ carved, layout, parts, openings, body }, limit) =>
     (['front', 'back'] as const).flatMap((face) =>
-      coverOf(carved, layout.cuts, face)
+      covers(carved, layout.cuts, face)
         .filter(({ cover }) => cover < limit)
-        .map(({ cut, at, cover, contour }): Hit => {
+        .map(({ cut, at, cover }): Hit => {
+          const contour = deepestContour(carved, face, at.x, at.y);
           const name = body.contours.find((c) => c.id === contour)?.name ?? `the arched ${face}`;
           return {
             subject: `${contour ?? face} ${cut.id}`,
@@ -121,7 +138,37 @@ export const contourFault = rule({
     }),
 });
 
-/** Where both faces together leave less than this after carving, edges and openings apart. */
+/** The whole body is looked over in steps of so much, mm: its edge, where carves are deepest, place by place. */
+const GRID = 4;
+
+interface Thin {
+  readonly of: number;
+  readonly least: { readonly thickness: number; readonly at: Point } | null;
+}
+const THIN = new WeakMap<Bent, WeakMap<Bent, Thin>>();
+
+/** Where the two faces leave the least wood between them, openings and edges apart; null where neither is carved. */
+function thinnest({ bent, solid }: BodySolid): { readonly thickness: number; readonly at: Point } | null {
+  const known = THIN.get(bent.front) ?? new WeakMap<Bent, Thin>();
+  THIN.set(bent.front, known);
+  const found = known.get(bent.back);
+  if (found?.of === solid.thickness) return found.least;
+  const { region, thickness } = solid;
+  const holds = regionHolds(region);
+  let [least, at] = [Infinity, null as Point | null];
+  const look = (x: number, y: number): void => {
+    const gone = bent.front.depth(x, y) + bent.back.depth(x, y);
+    if (gone > 0 && thickness - gone < least) [least, at] = [thickness - gone, { x, y }];
+  };
+  for (const p of region.outer) look(p.x, p.y);
+  const { minX, minY, maxX, maxY } = regionBox(region);
+  for (let y = minY; y <= maxY; y += GRID)
+    for (let x = minX; x <= maxX; x += GRID) if (holds(x, y)) look(x, y);
+  const made = at && { thickness: least, at };
+  known.set(bent.back, { of: thickness, least: made });
+  return made;
+}
+
 export const carvedThin = rule({
   ...BASE,
   id: 'carved-thin',
@@ -139,39 +186,35 @@ export const carvedThin = rule({
   remedy: 'Make the carve shallower, or make the body thicker there.',
   reads: ['carved', 'body'],
   find: ({ carved, body }, limit) => {
-    if (!carved.front.some(bends) && !carved.back.some(bends)) return [];
-    const [front, back] = [carveDepth(carved, 'front'), carveDepth(carved, 'back')];
-    let [least, at] = [Infinity, null as Point | null];
-    const { region, thickness } = carved.solid;
-    const holds = regionHolds(region);
-    const look = (x: number, y: number): void => {
-      const [f, b] = [front(x, y), back(x, y)];
-      if (f + b > 0 && thickness - f - b < least) [least, at] = [thickness - f - b, { x, y }];
-    };
-    for (const p of region.outer) look(p.x, p.y);
-    const box = region.outer.reduce(
-      (o, p) => [Math.min(o[0], p.x), Math.min(o[1], p.y), Math.max(o[2], p.x), Math.max(o[3], p.y)] as const,
-      [Infinity, Infinity, -Infinity, -Infinity] as readonly [number, number, number, number],
-    );
-    for (let y = box[1]; y <= box[3]; y += GRID)
-      for (let x = box[0]; x <= box[2]; x += GRID) if (holds(x, y)) look(x, y);
-    const where = at as Point | null;
-    if (!where || least >= limit) return [];
-    const id =
-      deepestContour(carved, 'front', where.x, where.y) ?? deepestContour(carved, 'back', where.x, where.y);
+    if (carved.bent.front.removals.length + carved.bent.back.removals.length === 0) return [];
+    const least = thinnest(carved);
+    if (!least || least.thickness >= limit) return [];
+    const { x, y } = least.at;
+    const id = deepestContour(carved, 'front', x, y) ?? deepestContour(carved, 'back', x, y);
     return [
       {
         subject: id ?? 'arch',
         about: body.contours.find((c) => c.id === id)?.name ?? 'the arched face',
-        where,
-        measured: Math.max(0, least),
+        where: least.at,
+        measured: Math.max(0, least.thickness),
       },
     ];
   },
 });
 
-/** The whole body is looked over in steps of so much, mm: its edge, where carves are deepest, place by place. */
-const GRID = 4;
+const UNEVEN = new WeakMap<Bent, WeakMap<object, number>>();
+
+/** How unevenly a face is bent under something, mm; remembered by what sits there. */
+function unevenUnder(of: object, bent: Bent, points: () => readonly Point[]): number {
+  const known = UNEVEN.get(bent) ?? new WeakMap<object, number>();
+  UNEVEN.set(bent, known);
+  const found = known.get(of);
+  if (found !== undefined) return found;
+  const depths = points().map((p) => bent.depth(p.x, p.y));
+  const by = depths.length === 0 ? 0 : Math.max(...depths) - Math.min(...depths);
+  known.set(of, by);
+  return by;
+}
 
 /** A face that is bent by more than this under a plate, mm, lifts it. */
 export const plateOnCarve = rule({
@@ -186,26 +229,24 @@ export const plateOnCarve = rule({
   reads: ['carved', 'layout', 'plates'],
   find: ({ carved, layout, plates }, limit) =>
     (['front', 'back'] as const).flatMap((face) => {
-      if (!carved[face].some(bends)) return [];
-      const deep = carveDepth(carved, face);
-      const uneven = (points: readonly Point[]): number => {
-        const depths = points.map((p) => deep(p.x, p.y));
-        return Math.max(...depths) - Math.min(...depths);
-      };
+      const bent = carved.bent[face];
+      if (bent.removals.length === 0) return [];
       const seats = [
         ...layout.parts
           .filter(({ part }) => part.face === face)
-          .map(({ part, footprint }) => ({
-            id: part.id,
-            name: part.spec.name,
-            points: footprint.flatMap((path) => path.flatMap((c) => [c.p0, c.p3])),
+          .map((placed) => ({
+            of: placed,
+            id: placed.part.id,
+            name: placed.part.spec.name,
+            points: () => placed.footprint.flatMap((path) => path.flatMap((c) => [c.p0, c.p3])),
           })),
-        ...plates.filter((p) => p.face === face).map((p) => ({ id: p.id, name: p.name, points: p.edge })),
+        ...plates
+          .filter((p) => p.face === face)
+          .map((plate) => ({ of: plate, id: plate.id, name: plate.name, points: () => plate.edge })),
       ];
-      return seats.flatMap(({ id, name, points }): readonly Hit[] => {
-        if (points.length === 0) return [];
-        const by = uneven(points);
-        return by > limit ? [{ subject: id, about: name, where: polygonMiddle(points), measured: by }] : [];
+      return seats.flatMap(({ of, id, name, points }): readonly Hit[] => {
+        const by = unevenUnder(of, bent, points);
+        return by > limit ? [{ subject: id, about: name, where: polygonMiddle(points()), measured: by }] : [];
       });
     }),
 });
@@ -221,8 +262,8 @@ export const carveAtNeck = rule({
   remedy: 'Keep its start line off the joint, or accept it where the neck is let in deeper.',
   reads: ['carved', 'layout', 'body'],
   find: ({ carved, layout, body }, limit) => {
-    if (!carved.front.some(bends)) return [];
-    const deep = carveDepth(carved, 'front');
+    const { removals, depth: deep } = carved.bent.front;
+    if (removals.length === 0) return [];
     const inBody = regionHolds(carved.solid.region);
     let [most, at] = [0, null as Point | null];
     for (const cut of layout.cuts)
