@@ -1,0 +1,89 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
+
+const press = (page: Page, name: string): Promise<void> =>
+  page.getByRole('button', { name, exact: true }).click();
+const region = (page: Page, name: string): Locator => page.getByRole('region', { name, exact: true });
+const findings = (page: Page): Locator => page.getByTestId('reading-findings');
+
+/** A sum over the pixels of the map, to tell one picture from another. */
+const mapSum = (page: Page): Promise<number> =>
+  page.getByTestId('field').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    return data.reduce((sum, v, i) => sum + (i % 4 === 3 ? 0 : v), 0);
+  });
+
+test('a carve runs over the control cavity: it is found with its number and place, and mended', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Carved');
+  await openStage(page, id, 'shape');
+  await press(page, SHAPE.addForearm);
+  const bevel = region(page, 'Forearm bevel');
+  await expect(bevel).toBeVisible();
+  await expect(page.locator('[data-contour-place]')).toHaveCount(3);
+  // On the player's side there is nothing under it; over the controls it is another matter.
+  await expect(findings(page)).not.toContainText('stop');
+  await bevel.getByRole('button', { name: SHAPE.otherSide }).click();
+  const other = region(page, 'Forearm bevel 2');
+  const drop = other.getByRole('textbox', { name: SHAPE.drop, exact: true });
+  await type(drop, '34');
+  await dragBy(page, page.locator('[data-contour-place$=" 1"]'), 0, -60);
+  await expect(findings(page)).toContainText('stop', { timeout: 15_000 });
+  await findings(page).click();
+  const finding = page.getByText(/Control cavity.*under Forearm bevel 2/).first();
+  await expect(finding).toBeVisible();
+  await page.keyboard.press('Escape');
+  await type(drop, '5');
+  await expect(findings(page)).not.toContainText('stop', { timeout: 15_000 });
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.body.contours.map((c) => [c.face, c.depth])).toEqual([
+    ['front', { by: 'drop', drop: 12 }],
+    ['front', { by: 'drop', drop: 5 }],
+  ]);
+});
+
+test('edges, an arch, the map and the section follow what is typed', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Edged');
+  await openStage(page, id, 'shape');
+  const flat = await mapSum(page);
+  expect(flat).toBeGreaterThan(0);
+  await page.getByRole('tab', { name: SHAPE.arch }).click();
+  await region(page, SHAPE.front).getByRole('button', { name: SHAPE.addArch }).click();
+  await expect.poll(() => mapSum(page)).not.toBe(flat);
+  await expect(page.getByTestId('section-view').locator('.section-wood').first()).toBeVisible();
+  await page.getByRole('tab', { name: SHAPE.edges }).click();
+  const front = region(page, SHAPE.front);
+  await front.getByRole('radio', { name: SHAPE.round, exact: true }).click();
+  await type(front.getByRole('textbox', { name: SHAPE.radiusOfRound, exact: true }), '5');
+  await front.getByRole('button', { name: SHAPE.addStretch }).click();
+  await expect(page.locator('[data-stretch-end]')).toHaveCount(2);
+  // Fine numbers come when the hand rests.
+  await expect(region(page, 'Measured')).toContainText(/\d\.\d{3}/, { timeout: 20_000 });
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.body.edges.front.profile).toEqual({ kind: 'round', radius: 5 });
+  expect(design.body.edges.front.stretches).toHaveLength(1);
+  expect(design.body.arch.front).toHaveLength(4);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-stretch-end]')).toHaveCount(0);
+});
+
+test('the section line is moved and turned, and tells the wood at the pointer', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Cut through');
+  await openStage(page, id, 'shape');
+  const view = page.getByTestId('section-view');
+  const wood = view.locator('.section-wood').first();
+  const before = await wood.getAttribute('d');
+  await dragBy(page, page.locator('[data-section-end="from"]'), 60, 10);
+  await expect.poll(() => wood.getAttribute('d')).not.toBe(before);
+  const box = (await wood.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await expect(view).toContainText('of wood');
+  await page.getByText(SHAPE.sectionUnderTheBoard).click();
+  await expect(view).toHaveCount(0);
+});
