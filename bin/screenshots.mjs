@@ -110,6 +110,26 @@ const SHOTS = [
       await page.getByRole('heading', { name: 'From a drawing' }).evaluate((e) => e.scrollIntoView());
     },
   ],
+  [
+    'shape',
+    'Windrow',
+    'shape',
+    'light',
+    async (page) => {
+      await page.getByRole('listitem').filter({ hasText: 'Forearm bevel' }).getByRole('button').click();
+      await page.waitForTimeout(3000);
+    },
+  ],
+  [
+    'arch',
+    'Skerry',
+    'shape',
+    'dark',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Arch' }).click();
+      await page.waitForTimeout(3000);
+    },
+  ],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
   [
     'printer',

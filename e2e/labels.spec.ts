@@ -11,6 +11,7 @@ const VIEWS = [
   'layout?desk=openings',
   'layout?desk=neck',
   'layout?desk=lines',
+  'shape',
   'templates',
 ] as const;
 
