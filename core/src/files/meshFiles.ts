@@ -48,8 +48,7 @@ export function objOf({ places, triangles }: Mesh, name: string): string {
   return `${lines.join('\n')}\n`;
 }
 
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
+const escaped = (text: string): string => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** 3MF (core specification), millimetres. */
 export function threeMfOf({ places, triangles }: Mesh, name: string): Uint8Array {

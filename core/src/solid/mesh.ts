@@ -2,7 +2,6 @@ import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
 import loadManifold from 'manifold-3d';
 import { EndType, JoinType, inflatePathsD } from 'clipper2-ts';
 import type { Polygon } from '../geometry/polygons.ts';
-import { commonOf } from '../geometry/polygons.ts';
 import { cutOf, deepest } from './depths.ts';
 import type { Region, Removal, Solid } from './solid.ts';
 import type { Surface } from './surface.ts';
@@ -32,7 +31,7 @@ const solids = (): Promise<ManifoldToplevel> =>
 
 const isStep = (r: Removal): boolean => r.kind === 'opening' || r.kind === 'edge rabbet';
 
-/** What a rabbet takes of the plan: all that its bit covers, within the region. */
+/** What a rabbet takes of the plan: all that its bit covers, past the edge too, so that no wall lies in another. */
 function rabbetPlan(region: Region, removal: Removal): readonly Polygon[] {
   const cut = cutOf(region, removal);
   if (cut.kind !== 'from line') return [];
@@ -49,7 +48,7 @@ function rabbetPlan(region: Region, removal: Removal): readonly Polygon[] {
       6,
       0.005,
     ).map((p) => p.map(({ x, y }) => ({ x, y })));
-    return commonOf(band, [region.outer]);
+    return band;
   });
 }
 

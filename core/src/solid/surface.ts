@@ -4,6 +4,7 @@ import { cross, distance, subtract } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { offsetPolygon } from '../geometry/offset.ts';
 import type { Depth } from './depths.ts';
+import { nearChain } from './near.ts';
 import { regionBox, regionHolds } from './region.ts';
 import type { Region, Removal } from './solid.ts';
 
@@ -17,7 +18,7 @@ export interface Surface {
 }
 
 /** Triangles leave the face by no more than this, mm: less than sanding takes. */
-export const SURFACE_OFF = 0.02;
+export const SURFACE_OFF = 0.035;
 /**
  * Places of the edge are no further apart than this, mm: near enough for each piece of it to be a side of a triangle, in
  * hollows too; where one is not, all are halved. Those of rings beside it need not be.
@@ -27,11 +28,13 @@ const HALVINGS = 4;
 const ALONG_RING = 3;
 /** Places to begin with between them, mm: a face that is flat needs none, one that bends is looked at from here. */
 const APART = 5;
+/** And not so near to the edge, mm: on it, they would break it. */
+const OFF_EDGE = 0.3;
 /** Rounds of looking, and places at most. */
-const ROUNDS = 7;
+const ROUNDS = 5;
 const MOST_PLACES = 80_000;
 /** Triangles with sides shorter than this, mm, are not divided. */
-const LEAST_SIDE = 0.08;
+const LEAST_SIDE = 0.3;
 
 /** A polygon with places between its corners, so that none are further apart than so much. */
 export const divided = (polygon: Polygon, apart: number): Point[] =>
@@ -43,6 +46,31 @@ export const divided = (polygon: Polygon, apart: number): Point[] =>
       y: a.y + ((b.y - a.y) * k) / parts,
     }));
   });
+
+/** Where a bit's cut ends, its turned end climbs out of the wood along the edge: there places are so near, mm, and so far round. */
+const AT_ENDS = 0.1;
+
+/** An edge with more places where cuts along it end. */
+function dividedAtEnds(edge: readonly Point[], removals: readonly Removal[]): readonly Point[] {
+  const ends = removals.flatMap((r) =>
+    r.kind === 'edge round' || r.kind === 'edge chamfer'
+      ? (r.stretch ?? []).map((at) => ({
+          at,
+          reach: r.bearingRadius + (r.kind === 'edge round' ? r.radius : r.width),
+        }))
+      : [],
+  );
+  if (ends.length === 0) return edge;
+  return edge.flatMap((a, i) => {
+    const b = edge[(i + 1) % edge.length]!;
+    if (!ends.some(({ at, reach }) => distance(a, at) < reach)) return [a];
+    const parts = Math.max(1, Math.ceil(distance(a, b) / AT_ENDS));
+    return Array.from({ length: parts }, (_, k) => ({
+      x: a.x + ((b.x - a.x) * k) / parts,
+      y: a.y + ((b.y - a.y) * k) / parts,
+    }));
+  });
+}
 
 /** How far inside the edge a removal along it bends most, so that its curve is followed from the beginning, mm. */
 function ringsOf(removals: readonly Removal[]): readonly number[] {
@@ -66,8 +94,9 @@ export function surfacesOf(
   region: Region,
   faces: readonly { readonly depth: Depth; readonly removals: readonly Removal[] }[],
 ): readonly Surface[] {
+  const removals = faces.flatMap((f) => f.removals);
   for (let along = ALONG, k = 0; ; along /= 2, k += 1) {
-    const edge = divided(region.outer, along);
+    const edge = dividedAtEnds(divided(region.outer, along), removals);
     const made = faces.map(({ depth, removals }) => surfaceOn(region, edge, depth, removals));
     if (made.every((s) => s !== null)) return made;
     if (k === HALVINGS) throw new Error('the body’s edge runs too near to itself to be made into a mesh');
@@ -95,9 +124,11 @@ function surfaceOn(
   for (const s of ringsOf(removals))
     for (const ring of offsetPolygon(region.outer, -s, SURFACE_OFF))
       for (const p of divided(ring, ALONG_RING)) add(p);
+  const line = nearChain(region.outer, true);
   const { minX, minY, maxX, maxY } = regionBox(region);
   for (let r = 0, y = minY; y < maxY; y += APART * 0.866, r += 1)
-    for (let x = minX + (r % 2 ? APART / 2 : 0); x < maxX; x += APART) add({ x, y });
+    for (let x = minX + (r % 2 ? APART / 2 : 0); x < maxX; x += APART)
+      if (line.distance(x, y, OFF_EDGE) === Infinity) add({ x, y });
   const depths: number[] = [];
   const depthAt = (i: number): number => (depths[i] ??= depth(points[i]!.x, points[i]!.y));
   /** Adds places where a triangle leaves the face. */
