@@ -40,7 +40,11 @@ describe('what follows from a design', () => {
   });
   it('does not remember for another', () => {
     expect(createDeriver()(design)).not.toBe(createDeriver()(design));
-    expect(createDeriver()(design)).toEqual(createDeriver()(design));
+    // How deep a face is bent is a function: two of them are never equal.
+    const { carved, ...others } = createDeriver()(design);
+    const { carved: again, ...same } = createDeriver()(design);
+    expect(others).toEqual(same);
+    expect(carved.solid).toEqual(again.solid);
   });
 });
 

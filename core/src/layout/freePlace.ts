@@ -179,10 +179,7 @@ export function freeOpeningPlace(opening: NewOpening, ground: Ground): Point {
   const { at, face } = opening;
   if (opening.steps.some((s) => s.shape.kind === 'inset')) return at;
   const { thickness } = ground.layout;
-  const cuts = openingCuts(
-    { openings: [{ ...opening, id: 'new' }], body: { thickness } },
-    ground.path,
-  );
+  const cuts = openingCuts({ openings: [{ ...opening, id: 'new' }], body: { thickness } }, ground.path);
   const own = cuts.reduce<Box | null>((all, c) => unionBox(all, c.area.box), null);
   if (!own) return at;
   const others = ground.layout.cuts

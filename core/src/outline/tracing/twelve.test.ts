@@ -53,7 +53,6 @@ const PHOTOS: readonly Photo[] = [
     tilt: 0.35,
     turn: -0.4,
     shadow: shadow(22, -18, 0.6, true),
-    always: true,
     left: 0.8,
     brushed: true,
   },

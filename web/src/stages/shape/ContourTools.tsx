@@ -86,12 +86,7 @@ export function ContourTools() {
               }}
             />
             {c.id === chosen && (
-              <path
-                className="carve-chosen"
-                d={d}
-                transform={matrix}
-                vectorEffect="non-scaling-stroke"
-              />
+              <path className="carve-chosen" d={d} transform={matrix} vectorEffect="non-scaling-stroke" />
             )}
             <text
               className="figure quiet"
