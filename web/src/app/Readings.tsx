@@ -2,6 +2,7 @@ import type { Design } from '@pelkin/core';
 import { lengthWithUnit, remember } from '@pelkin/core';
 import { Box, HStack, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { Live } from '../design/Live.tsx';
@@ -109,9 +110,24 @@ function Following({ of }: { of: Shown }) {
   );
 }
 
+/** What takes long is begun when nothing has changed for so long, ms: not between two changes that follow each other. */
+const LONG_REST_MS = 1500;
+
+/** The design that a reading is read of: as it rests; for one that takes long, as it has rested for a while. */
+function useReadOf({ reading }: Shown): Design | null {
+  const rested = useRested((s) => s.design);
+  const [settled, settle] = useState<Design | null>(null);
+  useEffect(() => {
+    if (!reading.long) return undefined;
+    const timer = setTimeout(() => settle(rested), LONG_REST_MS);
+    return () => clearTimeout(timer);
+  }, [reading, rested]);
+  return reading.long ? settled : rested;
+}
+
 /** One that follows when the hand rests. */
 function Resting({ of }: { of: Shown }) {
-  const design = useRested((s) => s.design);
+  const design = useReadOf(of);
   useLongSteps();
   const read = design ? of.read(design) : null;
   return (
