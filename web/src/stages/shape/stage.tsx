@@ -2,6 +2,7 @@ import type { Derived, Design } from '@pelkin/core';
 import { figureAndUnit, growBox } from '@pelkin/core';
 import { lazy } from 'react';
 import { useShown } from '../../shared/shown.ts';
+import type { Read } from '../stage.ts';
 import { layersOf, stageOf } from '../stage.ts';
 import { useChosenInShape } from './chosen.ts';
 import { useThicknessField } from './useMap.ts';
@@ -15,6 +16,31 @@ const SECTION_MM = 110;
 const SHOWS = {};
 /** What only hides the carves: the neck’s own lines, and measures. */
 const HIDDEN = new Set(['dimensions', 'strings', 'saddle', 'guards']);
+
+const isPlainSlab = ({ body: { contours, edges, arch } }: Design): boolean =>
+  contours.length === 0 &&
+  !arch.front &&
+  !arch.back &&
+  [edges.front, edges.back].every(
+    (e) => e.profile.kind === 'square' && e.stretches.length === 0 && e.binding.length === 0,
+  );
+
+function thinnestFloor(design: Design, { floors }: Derived): Read {
+  const open = floors.filter((f) => [f.a, f.b].every((c) => c?.face !== 'edge' && c?.role !== 'drilled'));
+  const least = open.reduce<(typeof open)[number] | null>(
+    (best, f) => (best && best.thickness <= f.thickness ? best : f),
+    null,
+  );
+  const mm = least?.thickness ?? design.body.thickness;
+  const { figure, unit } = figureAndUnit(mm, design.units);
+  return {
+    value: mm,
+    shown: figure,
+    unit,
+    note: least ? least.a.name : 'a plain slab',
+    place: least?.at ?? null,
+  };
+}
 
 export const shape = stageOf({
   key: 'shape',
@@ -56,7 +82,10 @@ export const shape = stageOf({
       label: 'Least wood',
       rests: true,
       long: true,
-      of: (design: Design, { shaped }: Derived) => {
+      of: (design: Design, derived: Derived) => {
+        // A plain slab is measured by its floors: nothing bends between its faces.
+        if (isPlainSlab(design)) return thinnestFloor(design, derived);
+        const { shaped } = derived;
         if (shaped.state !== 'ready')
           return {
             value: null,
