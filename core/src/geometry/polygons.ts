@@ -27,6 +27,17 @@ export const commonOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly
 export const withoutOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly Polygon[] =>
   back(differenceD(out(a), out(b), FillRule.NonZero, PLACES));
 
+/** A polygon with places between its corners, so that none are further apart than so much, mm; from each corner on its own. */
+export const divided = (polygon: Polygon, apart: (corner: Point) => number): Point[] =>
+  polygon.flatMap((a, i) => {
+    const b = polygon[(i + 1) % polygon.length]!;
+    const parts = Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / apart(a)));
+    return Array.from({ length: parts }, (_, k) => ({
+      x: a.x + ((b.x - a.x) * k) / parts,
+      y: a.y + ((b.y - a.y) * k) / parts,
+    }));
+  });
+
 /** Enclosed area, mm², positive counter-clockwise. */
 export function polygonArea(polygon: Polygon): number {
   let sum = 0;

@@ -17,12 +17,12 @@ import { walkAlong, without } from './stretches.ts';
 const RAD = Math.PI / 180;
 
 /** Chords of the body's edge and of openings stay so near to them, mm, where the body is sampled. */
-export const BODY_CHORD = 0.01;
+const BODY_CHORD = 0.01;
 
 /** The body's plan. Holes and openings right through it are openings as deep as it is thick. */
-export const bodyRegion = (path: ClosedPath, chord: number): Region => {
-  const points = flattenPath(path, chord);
-  return { ...regionOfPolygons(signedArea(path) >= 0 ? points : points.reverse()), chord };
+const bodyRegion = (path: ClosedPath): Region => {
+  const points = flattenPath(path, BODY_CHORD);
+  return { ...regionOfPolygons(signedArea(path) >= 0 ? points : points.reverse()), chord: BODY_CHORD };
 };
 
 /** Everything that is removed from one face, and by what of the design: for findings and pictures. */
@@ -68,12 +68,9 @@ export const bends = ({ by }: Carved): boolean => by.kind === 'contour' || by.ki
 const hasFloor = ({ by }: Carved): boolean =>
   by.kind !== 'cut' || (!by.cut.through && by.cut.role !== 'hole' && by.cut.role !== 'screw');
 
-const openingOf = (cut: Cut, thickness: number, chord: number): Removal => ({
+const openingOf = (cut: Cut, thickness: number): Removal => ({
   kind: 'opening',
-  shape: regionOfPolygons(
-    chord === BODY_CHORD ? cut.area.polygon : flattenPath(cut.path, chord),
-    cut.islands,
-  ),
+  shape: regionOfPolygons(cut.area.polygon, cut.islands),
   depth: cut.through ? thickness : cut.face === 'front' ? -cut.bottom : thickness + cut.top,
 });
 
@@ -109,7 +106,7 @@ function profileOf({ form, soft, depth }: Contour): Profile {
   };
 }
 
-export const contourRemoval = (contour: Contour): Removal => ({
+const contourRemoval = (contour: Contour): Removal => ({
   kind: 'contour',
   start: contourChain(contour.line),
   profile: profileOf(contour),
@@ -181,18 +178,18 @@ export type MakeBody = (body: Design['body'], layout: Layout, path: ClosedPath) 
 
 /**
  * A way to make bodies that remembers: what has not changed since its last call is the same removal again, so that a
- * sampler computes only what did. `chord`: how near polygons stay to the curves, mm.
+ * sampler computes only what did.
  */
-export function createBody(chord = BODY_CHORD): MakeBody {
+export function createBody(): MakeBody {
   const regionOf = remember((path: ClosedPath) => {
-    const region = bodyRegion(path, chord);
+    const region = bodyRegion(path);
     return { region, walk: walkAlong(region.outer) };
   });
   const openings = new WeakMap<Cut, { readonly thickness: number; readonly removal: Removal }>();
   const opening = (cut: Cut, thickness: number): Removal => {
     const known = openings.get(cut);
     if (known?.thickness === thickness) return known.removal;
-    const removal = openingOf(cut, thickness, chord);
+    const removal = openingOf(cut, thickness);
     openings.set(cut, { thickness, removal });
     return removal;
   };

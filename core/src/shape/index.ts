@@ -1,10 +1,7 @@
-export { bodyRegion, contourRemoval, createBody } from './bodySolid.ts';
-export type { BodySolid, Carved } from './bodySolid.ts';
+export type { BodySolid } from './bodySolid.ts';
 export { contourCurve } from './contourLine.ts';
 export { freeContourName, newContour } from './newContour.ts';
 export { crossSection } from './section.ts';
-export type { CrossSection, SectionPiece } from './section.ts';
-export { COARSE_STEP, FINE_STEP, shaped } from './shaped.ts';
+export type { CrossSection } from './section.ts';
 export type { Shaped } from './shaped.ts';
-export { thicknessMap, woodAt } from './thicknessMap.ts';
 export type { ThicknessMap } from './thicknessMap.ts';

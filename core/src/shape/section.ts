@@ -2,8 +2,10 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import type { Layout } from '../layout/layOut.ts';
+import type { Depth } from '../solid/depths.ts';
 import { deepest } from '../solid/depths.ts';
 import { regionHolds } from '../solid/region.ts';
+import type { Removal } from '../solid/solid.ts';
 import type { BodySolid } from './bodySolid.ts';
 
 /** A place of a section: along its line from its beginning, and z (0 is the flat front), mm. */
@@ -61,7 +63,13 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
   const length = Math.max(HAIR, distance(from, to));
   const way = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
   const at = (s: number): Point => ({ x: from.x + way.x * s, y: from.y + way.y * s });
-  const [front, back] = [deepest(solid.region, solid.front), deepest(solid.region, solid.back)];
+  // An opening that the line does not cross takes nothing of the section.
+  const met = (list: readonly Removal[]): readonly Removal[] =>
+    list.filter((r) => r.kind !== 'opening' || crossings(r.shape.outer, from, way, length).length > 0);
+  const [front, back] = [met(solid.front), met(solid.back)].map((list) => deepest(solid.region, list)) as [
+    Depth,
+    Depth,
+  ];
   const holds = regionHolds(solid.region);
   const zs = (s: number): readonly [number, number] => {
     const p = at(s);

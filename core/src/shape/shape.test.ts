@@ -186,6 +186,26 @@ describe('findings of a shape', () => {
     expect(found[0]!.where).not.toBeNull();
     expect(rules(over(1))).not.toContain('carve-into-opening');
   });
+  it('a thicker body has more wood under the same carve', () => {
+    const carved = begun(plainly('windrow'), 'belly', {
+      face: 'back',
+      line: [
+        { x: -100, y: -20 },
+        { x: 150, y: -20 },
+      ],
+      soft: 0,
+      depth: { by: 'angle', angle: 12 },
+    });
+    const own = edits.setLimit(carved, 'carveCover', 30);
+    const least = (thickness: number): number => {
+      const design = edits.setThickness(own, thickness);
+      const found = findAll(design, derive(design)).filter((f) => f.rule === 'carve-into-opening');
+      return Math.min(...found.map((f) => f.measured!));
+    };
+    const [before, after] = [least(44), least(46)];
+    expect(before).toBeLessThan(30);
+    expect(after - before).toBeCloseTo(2, 6);
+  });
   it('rounds that meet, binding that is rounded away, a plate on a carve, a thin body', () => {
     const base = plainly('windrow');
     const both = (['front', 'back'] as const).reduce(

@@ -1,7 +1,7 @@
 import Delaunator from 'delaunator';
 import type { Point } from '../geometry/point.ts';
 import { cross, distance, subtract } from '../geometry/point.ts';
-import type { Polygon } from '../geometry/polygons.ts';
+import { divided } from '../geometry/polygons.ts';
 import { offsetPolygon } from '../geometry/offset.ts';
 import type { Depth } from './depths.ts';
 import { nearChain } from './near.ts';
@@ -36,17 +36,6 @@ const MOST_PLACES = 80_000;
 /** Triangles with sides shorter than this, mm, are not divided. */
 const LEAST_SIDE = 0.3;
 
-/** A polygon with places between its corners, so that none are further apart than so much. */
-export const divided = (polygon: Polygon, apart: number): Point[] =>
-  polygon.flatMap((a, i) => {
-    const b = polygon[(i + 1) % polygon.length]!;
-    const parts = Math.max(1, Math.ceil(distance(a, b) / apart));
-    return Array.from({ length: parts }, (_, k) => ({
-      x: a.x + ((b.x - a.x) * k) / parts,
-      y: a.y + ((b.y - a.y) * k) / parts,
-    }));
-  });
-
 /** Where a bit's cut ends, its turned end climbs out of the wood along the edge: there places are so near, mm, and so far round. */
 const AT_ENDS = 0.1;
 
@@ -61,15 +50,7 @@ function dividedAtEnds(edge: readonly Point[], removals: readonly Removal[]): re
       : [],
   );
   if (ends.length === 0) return edge;
-  return edge.flatMap((a, i) => {
-    const b = edge[(i + 1) % edge.length]!;
-    if (!ends.some(({ at, reach }) => distance(a, at) < reach)) return [a];
-    const parts = Math.max(1, Math.ceil(distance(a, b) / AT_ENDS));
-    return Array.from({ length: parts }, (_, k) => ({
-      x: a.x + ((b.x - a.x) * k) / parts,
-      y: a.y + ((b.y - a.y) * k) / parts,
-    }));
-  });
+  return divided(edge, (a) => (ends.some(({ at, reach }) => distance(a, at) < reach) ? AT_ENDS : Infinity));
 }
 
 /** How far inside the edge a removal along it bends most, so that its curve is followed from the beginning, mm. */
@@ -96,7 +77,10 @@ export function surfacesOf(
 ): readonly Surface[] {
   const removals = faces.flatMap((f) => f.removals);
   for (let along = ALONG, k = 0; ; along /= 2, k += 1) {
-    const edge = dividedAtEnds(divided(region.outer, along), removals);
+    const edge = dividedAtEnds(
+      divided(region.outer, () => along),
+      removals,
+    );
     const made = faces.map(({ depth, removals }) => surfaceOn(region, edge, depth, removals));
     if (made.every((s) => s !== null)) return made;
     if (k === HALVINGS) throw new Error('the body’s edge runs too near to itself to be made into a mesh');
@@ -123,7 +107,7 @@ function surfaceOn(
   for (const p of edge) seen.add(`${Math.round(p.x * 200)} ${Math.round(p.y * 200)}`);
   for (const s of ringsOf(removals))
     for (const ring of offsetPolygon(region.outer, -s, SURFACE_OFF))
-      for (const p of divided(ring, ALONG_RING)) add(p);
+      for (const p of divided(ring, () => ALONG_RING)) add(p);
   const line = nearChain(region.outer, true);
   const { minX, minY, maxX, maxY } = regionBox(region);
   for (let r = 0, y = minY; y < maxY; y += APART * 0.866, r += 1)

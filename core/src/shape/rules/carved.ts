@@ -1,9 +1,7 @@
 import type { Hit } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
-import type { Polygon } from '../../geometry/polygons.ts';
-import { areaHolds, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
+import { areaHolds, divided, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../../layout/cut.ts';
 import { cutWords } from '../../layout/rules/cutWords.ts';
 import { regionBox, regionHolds } from '../../solid/region.ts';
@@ -18,16 +16,7 @@ const STEP = 2;
 /** Places along a polygon and within it, no further apart than the step. */
 export function placesOver(area: Cut['area']): readonly Point[] {
   const { polygon, box } = area;
-  const along = (line: Polygon): Point[] =>
-    line.flatMap((a, i) => {
-      const b = line[(i + 1) % line.length]!;
-      const parts = Math.max(1, Math.ceil(distance(a, b) / STEP));
-      return Array.from({ length: parts }, (_, k) => ({
-        x: a.x + ((b.x - a.x) * k) / parts,
-        y: a.y + ((b.y - a.y) * k) / parts,
-      }));
-    });
-  const places = along(polygon);
+  const places = divided(polygon, () => STEP);
   for (let y = box.minY + STEP / 2; y < box.maxY; y += STEP)
     for (let x = box.minX + STEP / 2; x < box.maxX; x += STEP)
       if (areaHolds(area, { x, y })) places.push({ x, y });
@@ -39,7 +28,12 @@ interface Cover {
   readonly at: Point;
   readonly cover: number;
 }
-const COVERS = new WeakMap<Bent, WeakMap<Cut, Cover | null>>();
+/** What was found of a cut, with the wood over it then: the body may have become thicker while cut and carve stay. */
+interface Looked {
+  readonly under: number;
+  readonly cover: Cover | null;
+}
+const COVERS = new WeakMap<Bent, WeakMap<Cut, Looked>>();
 
 function coverOf(
   cut: Cut,
@@ -47,10 +41,10 @@ function coverOf(
   inBody: (x: number, y: number) => boolean,
   under: number,
 ): Cover | null {
-  const known = COVERS.get(bent) ?? new WeakMap<Cut, Cover | null>();
+  const known = COVERS.get(bent) ?? new WeakMap<Cut, Looked>();
   COVERS.set(bent, known);
   const found = known.get(cut);
-  if (found !== undefined) return found;
+  if (found?.under === under) return found.cover;
   let [cover, at] = [Infinity, null as Point | null];
   for (const p of placesOver(cut.area)) {
     if (!inBody(p.x, p.y) || cut.islands.some((i) => polygonHolds(i, p))) continue;
@@ -58,7 +52,7 @@ function coverOf(
     if (carve > 0 && under - carve < cover) [cover, at] = [under - carve, p];
   }
   const made = at && { at, cover };
-  known.set(cut, made);
+  known.set(cut, { under, cover: made });
   return made;
 }
 

@@ -72,7 +72,7 @@ export function ContourTools() {
           .map(({ p1, p2, p3 }) => `C${p1.x} ${p1.y} ${p2.x} ${p2.y} ${p3.x} ${p3.y}`)
           .join('')}`;
         const middle = curve[curve.length >> 1]!;
-        const [a, b] = [screen(middle.p0), screen({ x: middle.p0.x, y: middle.p0.y })];
+        const at = screen(middle.p0);
         return (
           <g key={c.id}>
             <path
@@ -88,12 +88,7 @@ export function ContourTools() {
             {c.id === chosen && (
               <path className="carve-chosen" d={d} transform={matrix} vectorEffect="non-scaling-stroke" />
             )}
-            <text
-              className="figure quiet"
-              x={(a.x + b.x) / 2 + 8}
-              y={(a.y + b.y) / 2 - 8}
-              pointerEvents="none"
-            >
+            <text className="figure quiet" x={at.x + 8} y={at.y - 8} pointerEvents="none">
               {c.name}
               {c.face === 'back' ? ', back' : ''}
             </text>
