@@ -113,7 +113,7 @@ function Following({ of }: { of: Shown }) {
 /** What takes long is begun when nothing has changed for so long, ms: not between two changes that follow each other. */
 const LONG_REST_MS = 1500;
 
-/** The design that a reading is read of: as it rests; for one that takes long, as it has rested for a while. */
+/** The design that a reading is read of, as it rests; null for one that takes long until it has rested for a while. */
 function useReadOf({ reading }: Shown): Design | null {
   const rested = useRested((s) => s.design);
   const [settled, settle] = useState<Design | null>(null);
@@ -122,7 +122,8 @@ function useReadOf({ reading }: Shown): Design | null {
     const timer = setTimeout(() => settle(rested), LONG_REST_MS);
     return () => clearTimeout(timer);
   }, [reading, rested]);
-  return reading.long ? settled : rested;
+  // Not of an earlier state: what is under way for the present one would be stopped for it.
+  return !reading.long || settled === rested ? rested : null;
 }
 
 /** One that follows when the hand rests. */

@@ -186,8 +186,9 @@ export function openHollows(
     [face],
     holes.map((h) => (polygonArea(h) < 0 ? [...h].reverse() : h)),
   );
-  return left.reduce<readonly Point[]>(
+  const largest = left.reduce<readonly Point[]>(
     (best, p) => (Math.abs(polygonArea(p)) > Math.abs(polygonArea(best)) ? p : best),
     [],
   );
+  return largest.length > 0 ? largest : face;
 }
