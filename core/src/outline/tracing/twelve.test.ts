@@ -53,7 +53,7 @@ const PHOTOS: readonly Photo[] = [
     tilt: 0.35,
     turn: -0.4,
     shadow: shadow(22, -18, 0.6, true),
-    left: 0.8,
+    left: 1.6,
     brushed: true,
   },
   {
@@ -196,17 +196,25 @@ describe('twelve photos, from four marks to an outline', () => {
       if (ALL) process.stdout.write(`${of.of}: ${rms(off).toFixed(2)} mm\n`);
       expect(rms(off)).toBeLessThan(of.left ?? 0.5);
       if (!of.brushed) return;
-      // One stroke of the brush along the worst place, on the bench.
-      const worst = places[off.indexOf(Math.max(...off))]!;
-      const inside = { x: 0, y: 0 };
-      const stroke = flattenPath(body, 0.2)
-        .filter((p) => distance(p, worst) < 30)
-        .map((p) => {
-          const out = distance(p, inside);
-          return { x: p.x * (1 + 4.6 / out), y: p.y * (1 + 4.6 / out) };
-        });
-      const mended = outlineOf(of, shot, [{ as: 'bench', points: stroke, radius: 4 }]);
-      expect(rms(flattenPath(mended, 0.2).map((p) => nearestOnPath(body, p)!.distance))).toBeLessThan(0.5);
+      // A few strokes of the brush on the bench, each along the place that is worst then.
+      const strokes: Stroke[] = [];
+      let mended = path;
+      const offOf = (): readonly Point[] => flattenPath(mended, 0.2);
+      const by = (p: Point): number => nearestOnPath(body, p)!.distance;
+      while (strokes.length < 3 && rms(offOf().map(by)) >= 0.5) {
+        const worst = offOf().reduce((w, p) => (by(p) > by(w) ? p : w));
+        const points = flattenPath(body, 0.2)
+          .filter((p) => distance(p, worst) < 30)
+          .map((p) => {
+            const out = Math.hypot(p.x, p.y);
+            return { x: p.x * (1 + 4.6 / out), y: p.y * (1 + 4.6 / out) };
+          });
+        strokes.push({ as: 'bench', points, radius: 4 });
+        mended = outlineOf(of, shot, strokes);
+      }
+      if (ALL)
+        process.stdout.write(`after ${strokes.length} strokes: ${rms(offOf().map(by)).toFixed(2)} mm\n`);
+      expect(rms(offOf().map(by))).toBeLessThan(0.5);
     },
     240_000,
   );
