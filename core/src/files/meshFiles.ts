@@ -1,5 +1,5 @@
 import { zipSync, strToU8 } from 'fflate';
-import type { Mesh } from '../solid/mesh.ts';
+import type { Mesh } from '../solid/mesh/mesh.ts';
 
 const normalOf = (p: Float32Array, [a, b, c]: readonly [number, number, number]): readonly number[] => {
   const at = (i: number, k: number): number => p[3 * i + k]!;

@@ -5,7 +5,7 @@ import { remember } from '../geometry/remember.ts';
 import type { Cut } from '../layout/cut.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { regionOfPolygons } from '../solid/region.ts';
-import type { Depth } from '../solid/depths.ts';
+import type { Axes, Depth } from '../solid/depths.ts';
 import { deepest } from '../solid/depths.ts';
 import type { Profile, Region, Removal, Solid } from '../solid/solid.ts';
 import { contourChain } from './contourLine.ts';
@@ -234,8 +234,9 @@ export function createBody(): MakeBody {
   }));
   const faults = remember((region: Region) => {
     const known = new WeakMap<Removal, { readonly why: string | null }>();
+    const axes: Axes = new Map();
     return (removal: Removal): string | null => {
-      const found = known.get(removal) ?? { why: faultOf(region, removal) };
+      const found = known.get(removal) ?? { why: faultOf(region, removal, axes) };
       known.set(removal, found);
       return found.why;
     };

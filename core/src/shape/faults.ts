@@ -1,3 +1,4 @@
+import type { Axes } from '../solid/depths.ts';
 import { BadRemoval, cutOf } from '../solid/depths.ts';
 import { nearChain } from '../solid/near.ts';
 import type { Region, Removal } from '../solid/solid.ts';
@@ -6,15 +7,11 @@ import type { Region, Removal } from '../solid/solid.ts';
  * Why a removal makes no cut, in words; null where it does. An arc is tried where it is deepest: at the place of the edge
  * that is furthest from its line.
  */
-export function faultOf(region: Region, removal: Removal): string | null {
+export function faultOf(region: Region, removal: Removal, axes?: Axes): string | null {
   try {
-    const cut = cutOf(region, removal);
+    const cut = cutOf(region, removal, axes);
     if (removal.kind !== 'contour' || cut.kind !== 'from line') return null;
-    const line = cut.lines[0]!;
-    const far = region.outer.reduce(
-      (most, p) => (line.side(p.x, p.y) > 0 ? Math.max(most, line.distance(p.x, p.y)) : most),
-      0,
-    );
+    const { far } = cut;
     if (!(far > 0)) return 'nothing of the body lies on the carved side of its line';
     const deep = cut.deep(far);
     if (!Number.isFinite(deep)) return 'its numbers give no depth';

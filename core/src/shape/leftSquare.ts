@@ -32,10 +32,40 @@ function spansWhere(walk: Walk, holds: (p: Point) => boolean): readonly Span[] {
   return spans;
 }
 
+/** A corner of more than this, rad, is one: round it, a bit’s end would be anywhere. */
+const CORNER = 0.3;
+/** An end is no nearer to a corner than this, mm. */
+const OFF_CORNER = 1;
+
+/** Whether the edge turns a corner near a place of it. */
+function isAtCorner({ at }: Walk, s: number): boolean {
+  const way = (from: number, to: number): number => {
+    const [a, b] = [at(from), at(to)];
+    return Math.atan2(b.y - a.y, b.x - a.x);
+  };
+  const turn = Math.abs(
+    way(s + OFF_CORNER, s + 1.2 * OFF_CORNER) - way(s - 1.2 * OFF_CORNER, s - OFF_CORNER),
+  );
+  return Math.min(turn, 2 * Math.PI - turn) > CORNER;
+}
+
+/** A span whose ends lie clear of corners: it goes on past one. */
+function clearOfCorners({ from, to }: Span, walk: Walk): Span {
+  const clear = (s: number, way: 1 | -1): number => {
+    let end = s;
+    for (let k = 0; k < 4 && isAtCorner(walk, end); k += 1) end += way * OFF_CORNER;
+    return (end + walk.length) % walk.length;
+  };
+  return { from: clear(from, -1), to: clear(to, 1) };
+}
+
 /** Where the neck is joined: the edge within its pocket. */
 export function spansAtNeck(pocket: Cut | null, walk: Walk): readonly Span[] {
   const areas = pocket ? offsetPolygon(pocket.area.polygon, BESIDE_NECK) : [];
-  return areas.length === 0 ? [] : spansWhere(walk, (p) => areas.some((area) => polygonHolds(area, p)));
+  if (areas.length === 0) return [];
+  return spansWhere(walk, (p) => areas.some((area) => polygonHolds(area, p))).map((span) =>
+    clearOfCorners(span, walk),
+  );
 }
 
 /** The pocket of the neck; null where none is cut. */

@@ -46,6 +46,9 @@ function between(line: Polygon, from: Point, to: Point): Chain {
   return chain;
 }
 
+/** Ways of a bit's axis that were computed for one region, by edge and bearing. */
+export type Axes = Map<string, readonly Polygon[]>;
+
 /** The way of a bit's axis along an edge: so far outside the wood as its bearing is wide, where it can get to. */
 function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): readonly Polygon[] {
   const chord = region.chord ?? PLAN_CHORD;
@@ -75,6 +78,8 @@ export type Cut =
       readonly left: boolean;
       readonly reach: number;
       readonly beyond: number;
+      /** How far the region goes from a contour’s line, mm; Infinity for others. */
+      readonly far: number;
       readonly deep: (s: number) => number;
     };
 
@@ -84,14 +89,26 @@ function inFrom(
   { edge, bearingRadius, stretch }: Extract<Removal, { edge: 'outer' | number }>,
   reach: number,
   deep: (s: number) => number,
+  axes: Axes,
 ): Cut {
   if (!(bearingRadius > 0)) throw new BadRemoval('a bearing has a radius over 0');
-  const axis = axisOf(region, edge, bearingRadius);
+  const key = `${edge} ${bearingRadius}`;
+  const axis = axes.get(key) ?? axisOf(region, edge, bearingRadius);
+  axes.set(key, axis);
   if (axis.length === 0) throw new BadRemoval('the bearing does not go into the hole: take a smaller one');
   const lines = axis.map((line) =>
     stretch ? nearChain(between(line, ...stretch), false) : nearChain(line, true),
   );
-  return { kind: 'from line', lines, lessBy: bearingRadius, left: false, reach, beyond: 0, deep };
+  return {
+    kind: 'from line',
+    lines,
+    lessBy: bearingRadius,
+    left: false,
+    reach,
+    beyond: 0,
+    far: Infinity,
+    deep,
+  };
 }
 
 /** A line carried on straight at both ends, far past the region. */
@@ -138,38 +155,48 @@ function profileOf(profile: Profile, farthest: () => number): (u: number) => num
   };
 }
 
-/** The place on the left of a line that is furthest from it, of the region’s edge: how far, mm. */
-function farthestOf(region: Region, line: NearChain): number {
-  const far = region.outer.reduce(
-    (u, p) => (line.side(p.x, p.y) > 0 ? Math.max(u, line.distance(p.x, p.y)) : u),
-    0,
-  );
-  if (!(far > 0)) throw new BadRemoval('nothing of the body lies on the contour’s side of its line');
-  return far;
-}
+/** The place on the left of a line that is furthest from it, of the region’s edge: how far, mm; 0 where none is on its left. */
+const farthestOf = (region: Region, line: NearChain): number =>
+  region.outer.reduce((u, { x, y }) => {
+    const d = line.distance(x, y);
+    return d > u && line.side(x, y) > 0 ? d : u;
+  }, 0);
 
-/** How a removal cuts its region. Throws {@link BadRemoval} for one that makes no cut. */
-export function cutOf(region: Region, removal: Removal): Cut {
+/** How a removal cuts its region; `axes` keeps what several of one region share. Throws {@link BadRemoval} for one that makes no cut. */
+export function cutOf(region: Region, removal: Removal, axes: Axes = new Map()): Cut {
   switch (removal.kind) {
     case 'opening':
       return { kind: 'within', shape: removal.shape, depth: removal.depth };
     case 'edge round': {
       const { radius: r } = removal;
-      return inFrom(region, removal, r, (s) => r - Math.sqrt(r * r - (r - s) * (r - s)));
+      return inFrom(region, removal, r, (s) => r - Math.sqrt(r * r - (r - s) * (r - s)), axes);
     }
     case 'edge chamfer': {
       const { width, angle } = removal;
       const m = Math.tan(angle);
-      return inFrom(region, removal, width, (s) => (width - s) * m);
+      return inFrom(region, removal, width, (s) => (width - s) * m, axes);
     }
     case 'edge rabbet': {
       const { width, depth } = removal;
-      return inFrom(region, removal, width, () => depth);
+      return inFrom(region, removal, width, () => depth, axes);
     }
     case 'contour': {
       const line = nearChain(carriedOn(removal.start, region), false);
-      const deep = profileOf(removal.profile, () => farthestOf(region, line));
-      return { kind: 'from line', lines: [line], lessBy: 0, left: true, reach: Infinity, beyond: 0, deep };
+      const far = farthestOf(region, line);
+      const deep = profileOf(removal.profile, () => {
+        if (!(far > 0)) throw new BadRemoval('nothing of the body lies on the contour’s side of its line');
+        return far;
+      });
+      return {
+        kind: 'from line',
+        lines: [line],
+        lessBy: 0,
+        left: true,
+        reach: Infinity,
+        beyond: 0,
+        far,
+        deep,
+      };
     }
     case 'arch': {
       const { pairs } = removal;
@@ -178,6 +205,7 @@ export function cutOf(region: Region, removal: Removal): Cut {
         kind: 'from line',
         lines: [nearChain(region.outer, true)],
         lessBy: 0,
+        far: Infinity,
         left: false,
         reach,
         beyond,
@@ -206,11 +234,13 @@ function depthOfCut(cut: Cut): Depth {
 }
 
 /** How deep a removal goes at each place of its solid. Throws {@link BadRemoval} for one that makes no cut. */
-export const depthOf = (region: Region, removal: Removal): Depth => depthOfCut(cutOf(region, removal));
+export const depthOf = (region: Region, removal: Removal, axes?: Axes): Depth =>
+  depthOfCut(cutOf(region, removal, axes));
 
 /** How deep several removals of one face go together: the deepest wins. */
 export function deepest(region: Region, removals: readonly Removal[]): Depth {
-  const depths = removals.map((r) => depthOf(region, r));
+  const axes: Axes = new Map();
+  const depths = removals.map((r) => depthOf(region, r, axes));
   return (x, y) => {
     let deep = 0;
     for (const depth of depths) deep = Math.max(deep, depth(x, y));

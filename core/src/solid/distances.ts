@@ -186,3 +186,89 @@ export function distancesOn(
     used: maxC < 0 ? null : { c0: minC, r0: minR, columns: maxC - minC + 1, rows: maxR - minR + 1 },
   };
 }
+
+/** A way whose sine or cosine is under this runs along the rows or columns. */
+const EVEN_WITH = 1e-9;
+/** Pieces longer than this, mm, are taken in parts: the box round a slanting one holds mostly what is not beside it. */
+const LONG = 8;
+
+/** A line along an edge, with the wood on its left; `isOpen` where a bit comes to its ends and turns there. */
+export interface AlongLine extends Pick<NearChain, 'xs' | 'ys' | 'count'> {
+  readonly isOpen: boolean;
+}
+
+/**
+ * The same where `most` is small beside the grid, as along an edge: each piece in turn, over the cells beside it that are no nearer than about
+ * `least` (there is no wood). Several lines at once; the nearest counts.
+ */
+export function distancesBeside(
+  lines: readonly AlongLine[],
+  grid: Grid,
+  window: Window,
+  least: number,
+  most: number,
+  share: Float32Array,
+): Distances {
+  const { step } = grid;
+  const { columns, rows } = window;
+  const [wx, wy] = [grid.x0 + window.c0 * step, grid.y0 + window.r0 * step];
+  const square = most * most;
+  const values = new Float32Array(columns * rows).fill(Infinity);
+  for (const { xs, ys, count, isOpen } of lines)
+    for (let i = 0; i < count; i += 1) {
+      const [x0, y0, x1, y1] = [xs[i]!, ys[i]!, xs[i + 1]!, ys[i + 1]!];
+      // What lies behind a piece or close before it belongs to no wood, or to another; but at an end the bit goes round.
+      const near = isOpen && (i === 0 || i === count - 1) ? -most : least / 2;
+      const parts = Math.max(1, Math.ceil(Math.hypot(x1 - x0, y1 - y0) / LONG));
+      for (let part = 0; part < parts; part += 1) {
+        const [dx, dy] = [(x1 - x0) / parts, (y1 - y0) / parts];
+        const [ax, ay] = [x0 + dx * part, y0 + dy * part];
+        const long = Math.max(Number.MIN_VALUE, dx * dx + dy * dy);
+        const length = Math.sqrt(long);
+        const [nx, ny] = [dx / length, dy / length];
+        // Along the piece from -most to its length + most, across from near to most: the rows and columns of that rectangle.
+        const lowX = ax + Math.min(-most * nx, (length + most) * nx) + Math.min(-near * ny, -most * ny);
+        const highX = ax + Math.max(-most * nx, (length + most) * nx) + Math.max(-near * ny, -most * ny);
+        const lowY = ay + Math.min(-most * ny, (length + most) * ny) + Math.min(near * nx, most * nx);
+        const highY = ay + Math.max(-most * ny, (length + most) * ny) + Math.max(near * nx, most * nx);
+        const c0 = Math.max(0, Math.ceil((lowX - wx) / step));
+        const c1 = Math.min(columns - 1, Math.floor((highX - wx) / step));
+        const r0 = Math.max(0, Math.ceil((lowY - wy) / step));
+        const r1 = Math.min(rows - 1, Math.floor((highY - wy) / step));
+        for (let r = r0; r <= r1; r += 1) {
+          const py = wy + r * step - ay;
+          let [from, to] = [c0, c1];
+          if (Math.abs(nx) > EVEN_WITH) {
+            const [u, v] = [(-most - py * ny) / nx, (length + most - py * ny) / nx];
+            from = Math.max(from, Math.ceil((Math.min(u, v) + ax - wx) / step));
+            to = Math.min(to, Math.floor((Math.max(u, v) + ax - wx) / step));
+          }
+          if (Math.abs(ny) > EVEN_WITH) {
+            const [u, v] = [(py * nx - near) / ny, (py * nx - most) / ny];
+            from = Math.max(from, Math.ceil((Math.min(u, v) + ax - wx) / step));
+            to = Math.min(to, Math.floor((Math.max(u, v) + ax - wx) / step));
+          }
+          let k = r * columns + from;
+          let px = wx + from * step - ax;
+          const dotY = py * dy;
+          const squareY = py * py;
+          for (let c = from; c <= to; c += 1, k += 1, px += step) {
+            const dot = px * dx + dotY;
+            let s = px * px + squareY;
+            if (dot >= long) s += long - 2 * dot;
+            else if (dot > 0) s -= (dot * dot) / long;
+            if (s < values[k]!) values[k] = s;
+          }
+        }
+      }
+    }
+  for (let r = 0; r < rows; r += 1) {
+    let i = r * columns;
+    let cell = (window.r0 + r) * grid.columns + window.c0;
+    for (let c = 0; c < columns; c += 1, i += 1, cell += 1) {
+      const s = values[i]!;
+      if (s !== Infinity) values[i] = s > square || share[cell] === 0 ? Infinity : s > 0 ? Math.sqrt(s) : 0;
+    }
+  }
+  return { values, used: { c0: 0, r0: 0, columns, rows } };
+}

@@ -1,8 +1,8 @@
 import type { Distances } from './distances.ts';
 import type { Grid } from './grid.ts';
 import { gridOver, sameGrid, sharesOf } from './grid.ts';
-import type { Layer } from './layers.ts';
-import { layerOf } from './layers.ts';
+import type { Known, Layer } from './layers.ts';
+import { layerOf, nothingKnown } from './layers.ts';
 import { regionBox } from './region.ts';
 import type { Chain, Region, Removal, Solid } from './solid.ts';
 
@@ -81,7 +81,7 @@ interface Kept {
   region: Region | null;
   share: Float32Array;
   layers: Map<Removal, Layer | null>;
-  distances: Map<Chain, Distances>;
+  known: Known;
 }
 
 /** At most so many steps are kept beside one another: a coarse one while something is dragged, and a fine one. */
@@ -100,7 +100,7 @@ export function createSampler(): Sampler {
       region: null,
       share: new Float32Array(0),
       layers: new Map(),
-      distances: new Map(),
+      known: nothingKnown(),
     };
     kept = [made, ...kept.filter((k) => k.grid.step !== grid.step)].slice(0, STEPS_KEPT);
     return made;
@@ -111,7 +111,10 @@ export function createSampler(): Sampler {
       const own = keptFor(gridOver(regionBox(region), step));
       const { grid } = own;
       const isMoved = own.region !== region;
-      if (isMoved) own.share = sharesOf(region, grid, whole(grid));
+      if (isMoved) {
+        own.share = sharesOf(region, grid, whole(grid));
+        own.known = { ...nothingKnown(), fromLines: own.known.fromLines };
+      }
       own.region = region;
       const { share } = own;
       const layers = new Map<Removal, Layer | null>();
@@ -119,16 +122,14 @@ export function createSampler(): Sampler {
       const all = [...solid.front, ...solid.back];
       all.forEach((removal, i) => {
         progress(i / (all.length + 1));
-        const known = isMoved && removal.kind !== 'opening' ? undefined : own.layers.get(removal);
-        layers.set(
-          removal,
-          known === undefined ? layerOf(region, removal, grid, share, own.distances) : known,
-        );
-        if (removal.kind === 'contour' && own.distances.has(removal.start))
-          distances.set(removal.start, own.distances.get(removal.start)!);
+        const known = own.layers.get(removal);
+        const isSame = known !== undefined && (!isMoved || removal.kind === 'opening');
+        layers.set(removal, isSame ? known : layerOf(region, removal, grid, share, own.known, known));
+        if (removal.kind === 'contour' && own.known.fromLines.has(removal.start))
+          distances.set(removal.start, own.known.fromLines.get(removal.start)!);
       });
       own.layers = layers;
-      own.distances = distances;
+      own.known = { ...own.known, fromLines: distances };
       const of = (removals: readonly Removal[]): ReturnType<typeof together> =>
         together(
           removals.map((r) => layers.get(r)!).filter((l) => l !== null),

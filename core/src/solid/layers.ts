@@ -1,11 +1,11 @@
 import { boxOfPoints, growBox } from '../geometry/box.ts';
-import type { Cut } from './depths.ts';
+import type { Axes, Cut } from './depths.ts';
 import { cutOf } from './depths.ts';
 import type { Distances } from './distances.ts';
-import { distancesOn } from './distances.ts';
+import { distancesBeside, distancesOn } from './distances.ts';
 import type { Grid, Window } from './grid.ts';
 import { sharesOf, windowOf } from './grid.ts';
-import type { Chain, Region, Removal } from './solid.ts';
+import type { Chain, Profile, Region, Removal } from './solid.ts';
 
 /** What one removal takes from the cells of a window of the grid. */
 export interface Layer {
@@ -14,6 +14,8 @@ export interface Layer {
   readonly values: Float32Array;
   /** An opening's one depth, mm; null for a removal whose depth changes from place to place. */
   readonly flat: number | null;
+  /** How far the region went from a contour’s line when this was made, mm; Infinity for others. */
+  readonly far: number;
 }
 
 const whole = ({ columns, rows }: Grid): Window => ({ c0: 0, r0: 0, columns, rows });
@@ -27,51 +29,108 @@ function windowFor(cut: Cut, grid: Grid): Window | null {
   return box && windowOf(grid, growBox(box, cut.reach + cut.lessBy));
 }
 
+/** What is kept from one removal to the next. */
+export interface Known {
+  /** Distances from start lines, which do not depend on the region. */
+  readonly fromLines: Map<Chain, Distances>;
+  /** Ways of bits along the region’s edges, and distances from them: front and back are often cut alike. */
+  readonly axes: Axes;
+  readonly alongEdge: Map<string, Distances>;
+}
+
+export const nothingKnown = (): Known => ({ fromLines: new Map(), axes: new Map(), alongEdge: new Map() });
+
+/** Nearer to its line than this, mm, a cut is looked at piece by piece. */
+const BESIDE = 40;
+
+type FromLine = Extract<Cut, { kind: 'from line' }>;
+
+/** Distances from the way of a bit along an edge, or from the edge. */
+function distancesAlong(
+  removal: Removal,
+  { lines, lessBy, reach, left }: FromLine,
+  grid: Grid,
+  window: Window,
+  share: Float32Array,
+  { alongEdge }: Known,
+): Distances {
+  const most = reach + lessBy;
+  const key = 'stretch' in removal ? JSON.stringify([removal.edge, lessBy, reach, removal.stretch]) : null;
+  const known = key !== null && alongEdge.get(key);
+  if (known) return known;
+  const found =
+    most < BESIDE
+      ? distancesBeside(lines, grid, window, lessBy, most, share)
+      : nearestOf(
+          lines.map((line) => distancesOn(line, grid, window, most, share, left)),
+          window,
+        );
+  if (key !== null) alongEdge.set(key, found);
+  return found;
+}
+
+/** The nearest of several fields over one window. */
+function nearestOf([first, ...others]: readonly Distances[], { columns, rows }: Window): Distances {
+  if (others.length === 0) return first!;
+  const values = Float32Array.from(first!.values);
+  for (const other of others)
+    for (let i = 0; i < values.length; i += 1)
+      if (other.values[i]! < values[i]!) values[i] = other.values[i]!;
+  return { values, used: { c0: 0, r0: 0, columns, rows } };
+}
+
+const isByFarthest = ({ by }: Profile): boolean => 'dropAtFarthest' in by;
+
 /**
- * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. `known`
- * keeps what does not depend on the region. Null where it takes nothing of it. Throws {@link BadRemoval}.
+ * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. `before` is its
+ * layer on the same grid when the region was another: a contour that is as deep still is the same. Null where it takes
+ * nothing of the region. Throws {@link BadRemoval}.
  */
 export function layerOf(
   region: Region,
   removal: Removal,
   grid: Grid,
   share: Float32Array,
-  known: Map<Chain, Distances> = new Map(),
+  known: Known = nothingKnown(),
+  before: Layer | null = null,
 ): Layer | null {
-  const cut = cutOf(region, removal);
+  const cut = cutOf(region, removal, known.axes);
+  if (before && removal.kind === 'contour' && cut.kind === 'from line')
+    if (isByFarthest(removal.profile) ? cut.far === before.far : cut.far <= before.far) return before;
   const full = windowFor(cut, grid);
   if (!full) return null;
   if (cut.kind === 'within')
-    return { window: full, values: sharesOf(cut.shape, grid, full), flat: cut.depth };
-  const { lessBy, reach, beyond, deep, left } = cut;
+    return { window: full, values: sharesOf(cut.shape, grid, full), flat: cut.depth, far: Infinity };
+  const { lessBy, reach, beyond, deep, far } = cut;
   // Distances from a start line do not depend on the body’s edge: they are the same while that is moved.
   const start = removal.kind === 'contour' ? removal.start : null;
-  const before = start && known.get(start);
-  const fields = before
-    ? [before]
-    : cut.lines.map((line) => distancesOn(line, grid, full, reach + lessBy, start ? null : share, left));
-  if (start) known.set(start, fields[0]!);
-  const nearest = fields[0]!.values;
-  for (const { values } of fields.slice(1))
-    for (let i = 0; i < nearest.length; i += 1) if (values[i]! < nearest[i]!) nearest[i] = values[i]!;
-  const [used, ...others] = fields.map((f) => f.used);
-  // Several lines, or wood that is removed beyond the reach: all of the window counts.
+  const field = start
+    ? (known.fromLines.get(start) ?? distancesOn(cut.lines[0]!, grid, full, reach, null, true))
+    : distancesAlong(removal, cut, grid, full, share, known);
+  if (start) known.fromLines.set(start, field);
+  const nearest = field.values;
+  // Wood that is removed beyond the reach: all of the window counts.
   const part: Window | null =
-    beyond > 0 || others.length > 0 ? { c0: 0, r0: 0, columns: full.columns, rows: full.rows } : used!;
+    beyond > 0 ? { c0: 0, r0: 0, columns: full.columns, rows: full.rows } : field.used;
   if (!part) return null;
   const values = new Float32Array(part.columns * part.rows);
   for (let r = 0; r < part.rows; r += 1) {
-    let from = (part.r0 + r) * full.columns + part.c0;
+    const from = (part.r0 + r) * full.columns + part.c0;
+    const cell = (full.r0 + part.r0 + r) * grid.columns + full.c0 + part.c0;
     const to = r * part.columns;
-    for (let c = 0; c < part.columns; c += 1, from += 1) {
-      const d = nearest[from]!;
-      if (share[(full.r0 + part.r0 + r) * grid.columns + full.c0 + part.c0 + c] === 0) continue;
-      values[to + c] = d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
+    for (let c = 0; c < part.columns; c += 1) {
+      const d = nearest[from + c]!;
+      // A contour is laid out past the region too: it is the same where the edge goes out to there.
+      if (start) {
+        if (d !== Infinity) values[to + c] = deep(d < far ? d : far);
+      } else if (share[cell + c] !== 0)
+        values[to + c] = d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
     }
   }
   return {
     window: { c0: full.c0 + part.c0, r0: full.r0 + part.r0, columns: part.columns, rows: part.rows },
     values,
     flat: null,
+    far,
   };
 }

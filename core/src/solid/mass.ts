@@ -28,6 +28,9 @@ export function massOf(fields: Fields): Mass {
   const isCrossed = new Uint8Array(share.length);
   for (const i of fields.frontCrossed.cells) isCrossed[i] = 1;
   for (const i of fields.backCrossed.cells) isCrossed[i] = 1;
+  // Cells that an opening’s edge crosses, or in which the wood may run out.
+  const unsure = new Int32Array(share.length);
+  let many = 0;
   // Volume, its moments in x, y, z, and what has no wood, of the cells that are not wood all through.
   const sums = new Float64Array(5);
   const add = (x: number, y: number, f: number, b: number, area: number): void => {
@@ -82,28 +85,41 @@ export function massOf(fields: Fields): Mass {
     const less = (t - ((t + span / 2) * part) / 2) / 2;
     add(x, y, f + less, b + less, area);
   };
-  // Plain sums in the loop itself: most cells are wood all through.
+  // Plain sums in the loop itself, row by row: most cells are wood all through.
   let [volume, mx, my, mz] = [0, 0, 0, 0];
   const sure = SURE * step;
   for (let r = 0; r < rows; r += 1) {
     const y = y0 + r * step;
-    for (let c = 0, i = r * columns; c < columns; c += 1, i += 1) {
+    const start = r * columns;
+    let inRow = 0;
+    let inRowX = 0;
+    let inRowZ = 0;
+    for (let c = 0; c < columns; c += 1) {
+      const i = start + c;
       const s = share[i]!;
       if (s === 0) continue;
       const f = front[i]!;
       const b = back[i]!;
       const t = thickness - f - b;
-      const x = x0 + c * step;
-      if (t < sure || isCrossed[i] === 1) {
-        addInParts(i, x, y, s * cell);
+      if (t < sure || isCrossed[i] !== 0) {
+        unsure[many] = i;
+        many += 1;
         continue;
       }
       const v = t * s;
-      volume += v;
-      mx += x * v;
-      my += y * v;
-      mz += (b - f) * v;
+      inRow += v;
+      inRowX += c * v;
+      inRowZ += (b - f) * v;
     }
+    volume += inRow;
+    mx += x0 * inRow + step * inRowX;
+    my += y * inRow;
+    mz += inRowZ;
+  }
+  for (let k = 0; k < many; k += 1) {
+    const i = unsure[k]!;
+    const r = Math.floor(i / columns);
+    addInParts(i, x0 + (i - r * columns) * step, y0 + r * step, share[i]! * cell);
   }
   const [v, ux, uy, uz, withoutWood] = sums as unknown as [number, number, number, number, number];
   const all = volume * cell + v;

@@ -11,6 +11,7 @@ export interface NearChain {
   readonly ys: Float64Array;
   /** The pieces that may lie within so far of a place, into `found`; how many. */
   readonly within: (x: number, y: number, reach: number, found: Int32Array) => number;
+  readonly isOpen: boolean;
   /** How many pieces it has. */
   readonly count: number;
 }
@@ -110,6 +111,7 @@ export function nearChain(points: readonly Point[], closed: boolean): NearChain 
     xs,
     ys,
     count,
+    isOpen: !closed,
     within: (x, y, reach, found) => {
       const most = reach * reach;
       let many = 0;

@@ -1,0 +1,176 @@
+import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
+import loadManifold from 'manifold-3d';
+import { EndType, JoinType, inflatePathsD } from 'clipper2-ts';
+import type { Polygon } from '../../geometry/polygons.ts';
+import type { Cut } from '../depths.ts';
+import { cutOf } from '../depths.ts';
+import type { Region, Removal, Solid } from '../solid.ts';
+import type { Surface } from './surface.ts';
+import { contourUnderside } from './contourTool.ts';
+import { facesOn } from './face.ts';
+import { surfaceWithin } from './surface.ts';
+
+/** A closed surface: every edge between two triangles, outward by its winding. mm. */
+export interface Mesh {
+  /** x, y, z of each place. */
+  readonly places: Float32Array;
+  /** Three places to a triangle, counter-clockwise seen from outside. */
+  readonly triangles: Uint32Array;
+  readonly volume: number;
+}
+
+/** A cut goes on past the face that it begins at by so much, mm: two faces in one plane have no clear end. */
+const PAST = 1;
+/** Places that may move by so little, mm, are made fewer. */
+const CLEAN = 2e-3;
+/** Wood thinner than this, mm, is taken for so much where a solid is closed: the rest is cut away again. */
+const THIN = 1e-3;
+
+let library: Promise<ManifoldToplevel> | null = null;
+/** The library of solids, loaded once. */
+const solids = (): Promise<ManifoldToplevel> =>
+  (library ??= loadManifold().then((m) => {
+    m.setup();
+    return m;
+  }));
+
+const isStep = (r: Removal): boolean => r.kind === 'opening' || r.kind === 'edge rabbet';
+
+/** What a rabbet takes of the plan: all that its bit covers, past the edge too, so that no wall lies in another. */
+function rabbetPlan(region: Region, removal: Removal): readonly Polygon[] {
+  const cut = cutOf(region, removal);
+  if (cut.kind !== 'from line') return [];
+  return cut.lines.flatMap(({ xs, ys, count }) => {
+    const places = Array.from({ length: count + 1 }, (_, i) => ({ x: xs[i]!, y: ys[i]! }));
+    const isRound =
+      places.length > 2 && places[0]!.x === places.at(-1)!.x && places[0]!.y === places.at(-1)!.y;
+    const band = inflatePathsD(
+      [isRound ? places.slice(0, -1) : places],
+      cut.lessBy + cut.reach,
+      JoinType.Round,
+      isRound ? EndType.Joined : EndType.Round,
+      2,
+      6,
+      0.005,
+    ).map((p) => p.map(({ x, y }) => ({ x, y })));
+    return band;
+  });
+}
+
+/** The plan and depth of a removal with a step at its edge. */
+function prismOf(
+  region: Region,
+  removal: Removal,
+): { readonly plan: readonly Polygon[]; readonly depth: number } {
+  if (removal.kind === 'opening')
+    return { plan: [removal.shape.outer, ...removal.shape.holes], depth: removal.depth };
+  return {
+    plan: rabbetPlan(region, removal),
+    depth: removal.kind === 'edge rabbet' ? removal.depth : 0,
+  };
+}
+
+interface Shell {
+  readonly places: Float32Array;
+  readonly triangles: Uint32Array;
+}
+
+const raised = (surface: Surface, to: (z: number) => number): Surface => ({
+  ...surface,
+  heights: surface.heights.map(to),
+});
+
+/** A closed surface between an upper and a lower one on the same edge; where they meet at it, a hair apart. */
+function shellOf(top: Surface, bottom: Surface): Shell {
+  const n = top.points.length;
+  const places = new Float32Array(3 * (n + bottom.points.length));
+  top.points.forEach(({ x, y }, i) => places.set([x, y, top.heights[i]!], 3 * i));
+  bottom.points.forEach(({ x, y }, i) => {
+    const above = i < top.edge ? top.heights[i]! - THIN : Infinity;
+    places.set([x, y, Math.min(above, bottom.heights[i]!)], 3 * (n + i));
+  });
+  const triangles = [...top.triangles];
+  for (let t = 0; t < bottom.triangles.length; t += 3)
+    triangles.push(n + bottom.triangles[t]!, n + bottom.triangles[t + 2]!, n + bottom.triangles[t + 1]!);
+  for (let i = 0; i < top.edge; i += 1) {
+    const j = (i + 1) % top.edge;
+    // Seen from outside, counter-clockwise: down at i, along, up at j.
+    triangles.push(i, n + i, n + j, i, n + j, j);
+  }
+  return { places, triangles: new Uint32Array(triangles) };
+}
+
+/** What a contour takes, as a shell: from its underside to past the face. */
+function contourShell(cut: Extract<Cut, { kind: 'from line' }>, region: Region, back: number | null): Shell {
+  const under = contourUnderside(cut, region);
+  const lid = surfaceWithin(under.points.slice(0, under.edge), [], () => PAST);
+  if (!lid) throw new Error('a rectangle is the edge of what lies in it');
+  if (back === null) return shellOf(lid, under);
+  const turned = (z: number): number => -back - z;
+  return shellOf(raised(under, turned), raised(lid, turned));
+}
+
+/**
+ * A solid as a watertight mesh: both faces with what is done along the edge as triangles on one edge, a wall between them; contours, and what
+ * is cut with a step (openings, rabbets), taken from that by a library of solids, so that every line where two meet is sharp and on its
+ * place.
+ */
+export async function meshOf(solid: Solid): Promise<Mesh> {
+  const library = await solids();
+  const { region, thickness } = solid;
+  const onEdge = (list: readonly Removal[]): readonly Removal[] =>
+    list.filter((r) => !isStep(r) && r.kind !== 'contour');
+  const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
+  const bin: (Manifold | CrossSection)[] = [];
+  const keep = <T extends Manifold | CrossSection>(made: T): T => {
+    bin.push(made);
+    return made;
+  };
+  const closed = (shell: Shell): Manifold =>
+    keep(
+      new library.Manifold(
+        new library.Mesh({
+          numProp: 3,
+          vertProperties: shell.places as unknown as Float32Array,
+          triVerts: shell.triangles,
+        }),
+      ),
+    );
+  try {
+    const body = closed(
+      shellOf(
+        front,
+        raised(back, (z) => -z - thickness),
+      ),
+    );
+    const tools = (['front', 'back'] as const).flatMap((face) =>
+      solid[face].flatMap((removal) => {
+        if (removal.kind === 'contour') {
+          const cut = cutOf(region, removal);
+          if (cut.kind !== 'from line' || !(cut.far > 0)) return [];
+          return [closed(contourShell(cut, region, face === 'front' ? null : thickness))];
+        }
+        if (!isStep(removal)) return [];
+        const { plan, depth } = prismOf(region, removal);
+        const flat = keep(
+          new library.CrossSection(
+            plan.map((p) => p.map(({ x, y }) => [x, y] as [number, number])),
+            'EvenOdd',
+          ),
+        );
+        const prism = keep(flat.extrude(depth + PAST));
+        return [keep(prism.translate([0, 0, face === 'front' ? -depth : -thickness - PAST]))];
+      }),
+    );
+    const cut = tools.length ? keep(library.Manifold.difference([body, ...tools])) : body;
+    const clean = keep(cut.simplify(CLEAN));
+    const mesh = clean.getMesh();
+    return {
+      places: Float32Array.from(mesh.vertProperties),
+      triangles: Uint32Array.from(mesh.triVerts),
+      volume: clean.volume(),
+    };
+  } finally {
+    for (const made of bin) made.delete();
+  }
+}
