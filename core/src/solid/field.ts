@@ -36,7 +36,8 @@ function together(
   { columns, rows }: Grid,
 ): { readonly depth: Float32Array; readonly crossed: Crossed } {
   const depth = new Float32Array(columns * rows);
-  const crossed: { [K in keyof Crossed]: number[] } = { cells: [], shares: [], inside: [], outside: [] };
+  // By cell, the last that crosses it; none where a deeper opening takes all of the cell.
+  const crossing = new Map<number, readonly [share: number, inside: number, outside: number]>();
   const order = [...layers].sort((a, b) => (a.flat ?? -1) - (b.flat ?? -1));
   for (const { window, values, flat } of order)
     for (let r = 0; r < window.rows; r += 1) {
@@ -54,15 +55,20 @@ function together(
           if (s === 0 || flat <= depth[to]!) continue;
           if (s > WHOLE_CELL) {
             depth[to] = flat;
+            crossing.delete(to);
             continue;
           }
-          crossed.cells.push(to);
-          crossed.shares.push(s);
-          crossed.inside.push(flat);
-          crossed.outside.push(depth[to]!);
+          crossing.set(to, [s, flat, depth[to]!]);
           depth[to] = (1 - s) * depth[to]! + s * flat;
         }
     }
+  const all = [...crossing.values()];
+  const crossed: Crossed = {
+    cells: [...crossing.keys()],
+    shares: all.map(([share]) => share),
+    inside: all.map(([, inside]) => inside),
+    outside: all.map(([, , outside]) => outside),
+  };
   return { depth, crossed };
 }
 

@@ -195,6 +195,23 @@ describe('a solid’s mass', () => {
     expect(leastThickness(pocket, 0.5).thickness).toBeCloseTo(25, 6);
     expect(cut.withoutWood).toBe(0);
   });
+  it('counts an opening once whose edge lies in a deeper one', () => {
+    const opening = (by: number, size: number, depth: number): Removal => ({
+      kind: 'opening',
+      shape: regionOfPolygons([
+        { x: by, y: 10.2 },
+        { x: by + size, y: 10.2 },
+        { x: by + size, y: 10.2 + size },
+        { x: by, y: 10.2 + size },
+      ]),
+      depth,
+    });
+    const solid = (front: readonly Removal[]): Solid => ({ region: square, thickness: 40, front, back: [] });
+    const alone = massOf(fieldsOf(solid([opening(20.3, 40, 20)]), 0.5)).volume;
+    const both = massOf(fieldsOf(solid([opening(25.6, 15.3, 10), opening(20.3, 40, 20)]), 0.5)).volume;
+    expect(both).toBeCloseTo(alone, 6);
+  });
+
   it('with an edge round is that of Pappus’ ring', () => {
     const round: Solid = { ...plain, front: [{ ...along, kind: 'edge round', radius: 12 }] };
     const { volume } = massOf(fieldsOf(round, 0.5));
