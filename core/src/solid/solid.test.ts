@@ -196,19 +196,21 @@ describe('a solid’s mass', () => {
     expect(cut.withoutWood).toBe(0);
   });
   it('counts an opening once whose edge lies in a deeper one', () => {
-    const opening = (by: number, size: number, depth: number): Removal => ({
+    const opening = (by: number, up: number, size: number, depth: number): Removal => ({
       kind: 'opening',
       shape: regionOfPolygons([
-        { x: by, y: 10.2 },
-        { x: by + size, y: 10.2 },
-        { x: by + size, y: 10.2 + size },
-        { x: by, y: 10.2 + size },
+        { x: by, y: up },
+        { x: by + size, y: up },
+        { x: by + size, y: up + size },
+        { x: by, y: up + size },
       ]),
       depth,
     });
     const solid = (front: readonly Removal[]): Solid => ({ region: square, thickness: 40, front, back: [] });
-    const alone = massOf(fieldsOf(solid([opening(20.3, 40, 20)]), 0.5)).volume;
-    const both = massOf(fieldsOf(solid([opening(25.6, 15.3, 10), opening(20.3, 40, 20)]), 0.5)).volume;
+    const alone = massOf(fieldsOf(solid([opening(20.3, 10.2, 40, 20)]), 0.5)).volume;
+    const both = massOf(
+      fieldsOf(solid([opening(25.6, 14.7, 15.3, 10), opening(20.3, 10.2, 40, 20)]), 0.5),
+    ).volume;
     expect(both).toBeCloseTo(alone, 6);
   });
 
