@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import type { Design, FileWriter, Format, PrintSettings, Showable, WriteOf, Written } from '@pelkin/core';
 import { SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
 import { DXF_CURVES } from '@pelkin/core/files/dxf';
+import { meshOf } from '@pelkin/core/solid/mesh';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
@@ -88,6 +89,7 @@ export async function exportDesign(
       revision: options.revision ?? 'from a file',
       date: options.date ?? new Date().toISOString().slice(0, 10),
       pdf,
+      mesh: meshOf,
       from:
         options['seen-from'] === undefined
           ? 'front'

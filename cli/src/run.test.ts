@@ -145,8 +145,8 @@ describe('wrong use', () => {
     [['check'], 2, /takes one design file/],
     [['check', 'a', 'b'], 2, /takes one design file/],
     [['schema', 'a'], 2, /takes no file/],
-    [['export', 'a.json', '--as', 'stl', '--out', '-'], 3, /cannot be read/],
-    [['export', demo('windrow'), '--as', 'stl', '--out', '-'], 2, /one of pdf, svg/],
+    [['export', 'a.json', '--as', 'gcode', '--out', '-'], 3, /cannot be read/],
+    [['export', demo('windrow'), '--as', 'gcode', '--out', '-'], 2, /one of pdf, svg/],
     [['export', demo('windrow'), '--as', 'svg'], 2, /needs --out/],
     [
       ['export', demo('windrow'), '--as', 'dxf', '--curves', 'wavy', '--out', '-'],

@@ -69,7 +69,8 @@ export async function buildApp(
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
+        // The library of solids is WebAssembly.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         // The interface's style library writes its rules into the page.
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

@@ -37,8 +37,10 @@ import { COARSE_STEP } from '../shape/shaped.ts';
 import type { ThicknessMap } from '../shape/thicknessMap.ts';
 import { thicknessMap } from '../shape/thicknessMap.ts';
 import { createSampler } from '../solid/field.ts';
+import type { Shaded } from '../solid/mesh/shading.ts';
 import type { Solid } from '../solid/solid.ts';
 import { atOnce } from './long.ts';
+import type { Later } from '../design/later.ts';
 import type { LongSource } from './long.ts';
 
 /** Everything that follows from a design and is cheap enough to follow a drag: all that rules can read, and drawings. */
@@ -51,6 +53,8 @@ export interface Derived extends Omit<Facts, SectionKey> {
   readonly bare: Drawing;
   /** The body's thickness, coarsely: quick enough to follow a hand. */
   readonly coarseMap: ThicknessMap;
+  /** The body as it is looked at from all sides. */
+  readonly seenSolid: Later<Shaded>;
 }
 
 const RAD = Math.PI / 180;
@@ -169,6 +173,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       coarseMap: { get: () => coarseOf(carved().solid) },
       // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
       shaped: { get: () => long('shaped', [carved().solid, carved().floors]) },
+      seenSolid: { get: () => long('seenSolid', [carved().solid]) },
       fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });

@@ -1,5 +1,7 @@
 import type { Later } from '../design/later.ts';
 import { remember } from '../geometry/remember.ts';
+import type { Mesh } from '../solid/mesh/mesh.ts';
+import type { Shaded } from '../solid/mesh/shading.ts';
 import type { Solid } from '../solid/solid.ts';
 import { shaped } from '../shape/shaped.ts';
 import { fewerSheets } from '../templates/fewerSheets.ts';
@@ -14,6 +16,21 @@ export type Told = (share: number) => void;
 export const LONG = {
   fewerSheets,
   shaped: (solid: Solid, floors: Solid, progress?: Told) => shaped(solid, floors, progress),
+  /** The library of solids is fetched when a body is first looked at. */
+  seenSolid: async (solid: Solid, progress?: Told): Promise<Shaded> => {
+    const [{ meshOf }, { shadedMesh }] = await Promise.all([
+      import('../solid/mesh/mesh.ts'),
+      import('../solid/mesh/shading.ts'),
+    ]);
+    progress?.(0.1);
+    const mesh = await meshOf(solid, (share) => progress?.(0.1 + 0.7 * share));
+    return shadedMesh(mesh, solid);
+  },
+  /** The mesh that goes into files. */
+  mesh: async (solid: Solid, progress?: Told): Promise<Mesh> => {
+    const { meshOf } = await import('../solid/mesh/mesh.ts');
+    return meshOf(solid, progress);
+  },
 };
 
 export type LongName = keyof typeof LONG;
@@ -22,7 +39,7 @@ type Drop<A extends readonly unknown[]> = A extends readonly [...infer Reads, (T
   : A;
 /** What a long result reads. */
 export type LongReads<N extends LongName> = Drop<Required<Parameters<(typeof LONG)[N]>>>;
-export type LongValue<N extends LongName> = ReturnType<(typeof LONG)[N]>;
+export type LongValue<N extends LongName> = Awaited<ReturnType<(typeof LONG)[N]>>;
 
 /**
  * Where long results come from: in a page a worker, elsewhere the work itself. The same reads, by identity, are the
@@ -37,7 +54,11 @@ export function atOnce(): LongSource {
       name,
       remember((...reads: readonly unknown[]): Later<unknown> => {
         try {
-          return { state: 'ready', value: (make as (...r: readonly unknown[]) => unknown)(...reads) };
+          const value = (make as (...r: readonly unknown[]) => unknown)(...reads);
+          // What takes a library that is fetched is not made on the spot: who needs it asks for it itself.
+          return value instanceof Promise
+            ? { state: 'failed', message: 'This is made in the page only.' }
+            : { state: 'ready', value };
         } catch (error) {
           return { state: 'failed', message: error instanceof Error ? error.message : String(error) };
         }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
 import { createDeriver } from '../derived/derive.ts';
+import { meshOf } from '../solid/mesh/mesh.ts';
 import type { Sheet } from '../templates/sheets.ts';
 import { FORMATS, WRITERS, writerOf } from './writers.ts';
 
@@ -11,6 +12,7 @@ const of = {
   revision: 'revision 3',
   date: '2026-11-28',
   pdf: async (sheets: readonly Sheet[]) => new Uint8Array(sheets.length),
+  mesh: meshOf,
 };
 
 describe('files that leave Pelkin', () => {

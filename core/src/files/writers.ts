@@ -8,6 +8,8 @@ import type { SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
 import { weightsFor } from './lineWeights.ts';
+import type { Mesh } from '../solid/mesh/mesh.ts';
+import type { Solid } from '../solid/solid.ts';
 import { paperNotes, paperOf } from './paper.ts';
 import { drawingSvg } from './svg.ts';
 
@@ -20,6 +22,8 @@ export interface WriteOf {
   readonly date: string;
   /** Makes a PDF of sheets: a page does it in a worker. */
   readonly pdf: (sheets: readonly Sheet[], title: string, weights: Weights) => Promise<Uint8Array>;
+  /** Makes the mesh of a body: a page does it in a worker. */
+  readonly mesh: (solid: Solid) => Promise<Mesh>;
   /** Which face is looked at, where the writer tells one from the other; else the front. */
   readonly from?: SeenFrom;
   /** Of a machine's file: how curves are written, else as arcs; layers that are left out, by name. */
@@ -33,7 +37,7 @@ export interface Written {
   readonly told: string;
 }
 
-export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json', 'solid'] as const;
+export const FORMATS = ['pdf', 'svg', 'dxf', 'csv', 'json', 'solid', 'stl', '3mf', 'obj'] as const;
 export type Format = (typeof FORMATS)[number];
 
 /** A file that leaves Pelkin. */
@@ -128,6 +132,33 @@ const table = (
   }),
 });
 
+/** A body as a mesh, mirrored for a left-handed instrument as everything that leaves the program is. */
+const meshFile = (
+  format: 'stl' | '3mf' | 'obj',
+  name: string,
+  about: string,
+  type: string,
+  content: (files: typeof import('./meshFiles.ts'), mesh: Mesh, title: string) => string | Uint8Array,
+): FileWriter => ({
+  key: format,
+  name,
+  about,
+  format,
+  option: null,
+  ending: `-body.${format}`,
+  type,
+  hasBack: false,
+  write: async ({ design, derived, mesh }) => {
+    const [files, made] = await Promise.all([import('./meshFiles.ts'), mesh(derived.carved.solid)]);
+    if (made.triangles.length === 0) throw new Error('nothing of the body is left: its cuts take all of it');
+    const placed = design.handedness === 'left' ? files.mirroredMesh(made) : made;
+    return {
+      content: content(files, placed, titleOf(design)),
+      told: `${format.toUpperCase()} in millimetres, ${made.triangles.length / 3} triangles, ${(made.volume / 1e6).toFixed(3)} dm³`,
+    };
+  },
+});
+
 /** Every file that is written, in the order it is offered: the only list, for the menu and for the command line. */
 export const WRITERS: readonly FileWriter[] = [
   {
@@ -197,6 +228,19 @@ export const WRITERS: readonly FileWriter[] = [
       told: 'JSON, the body as the list of what is removed from it, in millimetres and degrees',
     }),
   },
+  meshFile('stl', 'Body as a mesh', 'STL, millimetres', 'model/stl', ({ stlOf }, mesh, title) =>
+    stlOf(mesh, title),
+  ),
+  meshFile(
+    '3mf',
+    'Body as a mesh, with its unit',
+    '3MF, millimetres',
+    'model/3mf',
+    ({ threeMfOf }, mesh, title) => threeMfOf(mesh, title),
+  ),
+  meshFile('obj', 'Body as a mesh, as text', 'OBJ, millimetres', 'model/obj', ({ objOf }, mesh, title) =>
+    objOf(mesh, title),
+  ),
 ];
 
 /** The end of a file's name, with the face that it shows where that is the back. */

@@ -1,6 +1,7 @@
 import type { WriteOf } from '@pelkin/core';
 import { endingOf, writerOf } from '@pelkin/core';
 import { download, fileStem } from '../shared/download.ts';
+import { makeLong } from '../workers/long.ts';
 import { pdfOfSheets } from '../workers/print.ts';
 import { derive } from './derived.ts';
 import { useKeeping } from './keeping/keeping.ts';
@@ -27,6 +28,7 @@ export async function saveFile(key: string, choice: FileChoice = {}): Promise<st
     revision: `revision ${revision}${waiting ? ' and later changes' : ''}`,
     date: today(),
     pdf: pdfOfSheets,
+    mesh: (solid) => makeLong('mesh', [solid], () => undefined).answer,
     ...choice,
   });
   download(`${fileStem(design.name)}${endingOf(writer, choice.from)}`, writer.type, content as BlobPart);

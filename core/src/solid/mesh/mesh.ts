@@ -113,14 +113,18 @@ function contourShell(cut: Extract<Cut, { kind: 'from line' }>, region: Region, 
 /**
  * A solid as a watertight mesh: both faces with what is done along the edge as triangles on one edge, a wall between them; contours, and what
  * is cut with a step (openings, rabbets), taken from that by a library of solids, so that every line where two meet is sharp and on its
- * place.
+ * place. `progress` is called with the share that is done, and may throw to end it.
  */
-export async function meshOf(solid: Solid): Promise<Mesh> {
+export async function meshOf(
+  solid: Solid,
+  progress: (share: number) => void = () => undefined,
+): Promise<Mesh> {
   const library = await solids();
   const { region, thickness } = solid;
   const onEdge = (list: readonly Removal[]): readonly Removal[] =>
     list.filter((r) => !isStep(r) && r.kind !== 'contour');
   const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
+  progress(0.3);
   const bin: (Manifold | CrossSection)[] = [];
   const keep = <T extends Manifold | CrossSection>(made: T): T => {
     bin.push(made);
@@ -162,6 +166,7 @@ export async function meshOf(solid: Solid): Promise<Mesh> {
         return [keep(prism.translate([0, 0, face === 'front' ? -depth : -thickness - PAST]))];
       }),
     );
+    progress(0.5);
     const cut = tools.length ? keep(library.Manifold.difference([body, ...tools])) : body;
     const clean = keep(cut.simplify(CLEAN));
     const mesh = clean.getMesh();

@@ -1,0 +1,136 @@
+import { deepest } from '../depths.ts';
+import type { Solid } from '../solid.ts';
+import type { Mesh } from './mesh.ts';
+
+/** A mesh as it is looked at: triangles with a direction at each corner, and the lines where its faces meet at an angle. mm. */
+export interface Shaded {
+  /** x, y, z of each corner of each triangle, nine a triangle, counter-clockwise seen from outside. */
+  readonly places: Float32Array;
+  /** The way out of the surface there, of length 1. */
+  readonly normals: Float32Array;
+  /** Two places a line. */
+  readonly creases: Float32Array;
+  readonly volume: number;
+}
+
+/** Faces that meet at less than this, rad, are one bent face. */
+const SMOOTH = 0.42;
+/** A face that is steeper than this share of upright is a wall: no field says how it stands. */
+const WALL = 0.35;
+/** Slopes are taken over so much, mm, inside the face. */
+const OVER = 0.06;
+/** A field may say otherwise than the triangles by so much, as a cosine: more, and it speaks of the next face. */
+const AGREES = 0.93;
+
+/**
+ * Directions for shading: the mean of the triangles round a place that are one bent face, and where that is no wall, as the solid’s
+ * own fields slope there.
+ */
+export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): Shaded {
+  const count = triangles.length / 3;
+  const faces = new Float32Array(3 * count);
+  const middles = new Float32Array(2 * count);
+  for (let t = 0; t < count; t += 1) {
+    const [a, b, c] = [3 * triangles[3 * t]!, 3 * triangles[3 * t + 1]!, 3 * triangles[3 * t + 2]!];
+    const [ux, uy, uz] = [
+      places[b]! - places[a]!,
+      places[b + 1]! - places[a + 1]!,
+      places[b + 2]! - places[a + 2]!,
+    ];
+    const [vx, vy, vz] = [
+      places[c]! - places[a]!,
+      places[c + 1]! - places[a + 1]!,
+      places[c + 2]! - places[a + 2]!,
+    ];
+    const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
+    const long = Math.hypot(nx, ny, nz) || 1;
+    faces.set([nx / long, ny / long, nz / long], 3 * t);
+    middles.set(
+      [(places[a]! + places[b]! + places[c]!) / 3, (places[a + 1]! + places[b + 1]! + places[c + 1]!) / 3],
+      2 * t,
+    );
+  }
+  // The triangles round each place, one list after another.
+  const points = places.length / 3;
+  const starts = new Int32Array(points + 1);
+  for (const i of triangles) starts[i + 1]! += 1;
+  for (let i = 0; i < points; i += 1) starts[i + 1]! += starts[i]!;
+  const round = new Int32Array(triangles.length);
+  const filled = starts.slice();
+  for (let k = 0; k < triangles.length; k += 1) {
+    const i = triangles[k]!;
+    round[filled[i]!] = Math.floor(k / 3);
+    filled[i]! += 1;
+  }
+  const smooth = Math.cos(SMOOTH);
+  const dot = (s: number, t: number): number =>
+    faces[3 * s]! * faces[3 * t]! +
+    faces[3 * s + 1]! * faces[3 * t + 1]! +
+    faces[3 * s + 2]! * faces[3 * t + 2]!;
+  const depths = { front: deepest(solid.region, solid.front), back: deepest(solid.region, solid.back) };
+  /** The way out by the field of the face that looks so, a hair towards the middle of a triangle of it; null where it says nothing. */
+  const byField = (
+    x: number,
+    y: number,
+    t: number,
+    up: boolean,
+  ): readonly [number, number, number] | null => {
+    const depth = up ? depths.front : depths.back;
+    const [wx, wy] = [middles[2 * t]! - x, middles[2 * t + 1]! - y];
+    const long = Math.hypot(wx, wy);
+    if (long < 4 * OVER) return null;
+    const [px, py] = [x + (wx / long) * 2 * OVER, y + (wy / long) * 2 * OVER];
+    const gx = (depth(px + OVER, py) - depth(px - OVER, py)) / (2 * OVER);
+    const gy = (depth(px, py + OVER) - depth(px, py - OVER)) / (2 * OVER);
+    const size = Math.hypot(gx, gy, 1);
+    return [gx / size, gy / size, (up ? 1 : -1) / size];
+  };
+  const corners = new Float32Array(9 * count);
+  const normals = new Float32Array(9 * count);
+  const done = new Uint8Array(triangles.length);
+  for (let k = 0; k < triangles.length; k += 1) {
+    const [i, t] = [triangles[k]!, Math.floor(k / 3)];
+    corners.set([places[3 * i]!, places[3 * i + 1]!, places[3 * i + 2]!], 3 * k);
+    if (done[k]) continue;
+    let [nx, ny, nz] = [0, 0, 0];
+    for (let r = starts[i]!; r < starts[i + 1]!; r += 1) {
+      const s = round[r]!;
+      if (dot(s, t) < smooth) continue;
+      nx += faces[3 * s]!;
+      ny += faces[3 * s + 1]!;
+      nz += faces[3 * s + 2]!;
+    }
+    const long = Math.hypot(nx, ny, nz) || 1;
+    let normal: readonly [number, number, number] = [nx / long, ny / long, nz / long];
+    if (Math.abs(normal[2]) > WALL) {
+      const own = byField(places[3 * i]!, places[3 * i + 1]!, t, normal[2] > 0);
+      if (own && own[0] * normal[0] + own[1] * normal[1] + own[2] * normal[2] > AGREES) normal = own;
+    }
+    normals.set(normal, 3 * k);
+    done[k] = 1;
+    // The same face has the same direction there.
+    for (let r = starts[i]!; r < starts[i + 1]!; r += 1) {
+      const s = round[r]!;
+      if (dot(s, t) < 0.999) continue;
+      for (let c = 3 * s; c < 3 * s + 3; c += 1)
+        if (triangles[c] === i && !done[c]) {
+          normals.set(normal, 3 * c);
+          done[c] = 1;
+        }
+    }
+  }
+  const creases: number[] = [];
+  for (let t = 0; t < count; t += 1)
+    for (let c = 0; c < 3; c += 1) {
+      const [i, j] = [triangles[3 * t + c]!, triangles[3 * t + ((c + 1) % 3)]!];
+      if (i > j) continue;
+      for (let r = starts[i]!; r < starts[i + 1]!; r += 1) {
+        const s = round[r]!;
+        if (s === t) continue;
+        const has = triangles[3 * s] === j || triangles[3 * s + 1] === j || triangles[3 * s + 2] === j;
+        if (has && dot(s, t) < smooth)
+          creases.push(...places.subarray(3 * i, 3 * i + 3), ...places.subarray(3 * j, 3 * j + 3));
+      }
+    }
+  return { places: corners, normals, creases: new Float32Array(creases), volume };
+}
