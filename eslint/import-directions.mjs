@@ -32,6 +32,7 @@ const CORE_FILES = new Set([
   '@pelkin/core/plain',
   '@pelkin/core/derived/long',
   '@pelkin/core/files/pdf',
+  '@pelkin/core/solid/mesh',
   '@pelkin/core/files/dxf',
   '@pelkin/core/files/machineLayers',
 ]);

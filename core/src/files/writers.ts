@@ -8,6 +8,7 @@ import type { SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
 import { weightsFor } from './lineWeights.ts';
+import type * as MeshFiles from './meshFiles.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Solid } from '../solid/solid.ts';
 import { paperNotes, paperOf } from './paper.ts';
@@ -138,7 +139,7 @@ const meshFile = (
   name: string,
   about: string,
   type: string,
-  content: (files: typeof import('./meshFiles.ts'), mesh: Mesh, title: string) => string | Uint8Array,
+  content: (files: typeof MeshFiles, mesh: Mesh, title: string) => string | Uint8Array,
 ): FileWriter => ({
   key: format,
   name,

@@ -9,3 +9,5 @@ export { PLAN_CHORD, isAlongEdge } from './solid.ts';
 export type { Profile, Region, Removal, Solid } from './solid.ts';
 export { leastThickness, withoutEdges } from './thickness.ts';
 export type { Least } from './thickness.ts';
+export type { Mesh } from './mesh/mesh.ts';
+export type { Shaded } from './mesh/shading.ts';

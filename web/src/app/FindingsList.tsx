@@ -10,8 +10,8 @@ import { useDesign, useDesignStore } from '../design/store.ts';
 import { LengthField } from '../shared/LengthField.tsx';
 import { NumberField } from '../shared/NumberField.tsx';
 import { stageByKey } from '../stages/all.ts';
-import type { Found } from './findings.ts';
-import { useFindingsList, useFound } from './findings.ts';
+import type { Found } from '../design/findings.ts';
+import { useFindingsList, useFound } from '../design/findings.ts';
 import { WORDS } from './words.ts';
 
 /** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */

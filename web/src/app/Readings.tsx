@@ -15,7 +15,7 @@ import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Read, Reading, Stage } from '../stages/stage.ts';
-import { useFindingsList, useLooked } from './findings.ts';
+import { useFindingsList, useLooked } from '../design/findings.ts';
 import { FRAME } from './frame.ts';
 import { WORDS } from './words.ts';
 

@@ -7,7 +7,7 @@ import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
-import { useFound } from './findings.ts';
+import { useFound } from '../design/findings.ts';
 import { WORDS } from './words.ts';
 
 type Mark = NonNullable<Design['progress'][Stage['key']]> | 'needs a look';

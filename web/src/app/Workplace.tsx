@@ -90,7 +90,7 @@ function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const from = useBoard((s) => s.from);
   const derived = asSeenFrom(useDerived(), from);
-  const { shows, marking = false, press, under, field, below = 0 } = useOnBoard(stage);
+  const { shows, marking = false, press, under, field, below = 0, instead } = useOnBoard(stage);
   const { fit, turnOver } = useBoard.getState();
   // Just opened, outline and strings stand first; what is laid out follows.
   const whole = useLater();
@@ -111,6 +111,12 @@ function StageBoard({ stage }: { stage: Stage }) {
     // Each stage begins with its own work in sight; after that the view is the user's.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stage, flip, below]);
+  if (instead)
+    return (
+      <OwnLayout as="main" bg="paper" data-testid="instead">
+        <Suspense fallback={null}>{instead}</Suspense>
+      </OwnLayout>
+    );
   return (
     <Board
       drawing={drawn}

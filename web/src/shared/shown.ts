@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 
 export type Showing =
-  'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture' | 'thickness' | 'section';
+  'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture' | 'thickness' | 'section' | 'solid';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
@@ -18,5 +18,6 @@ export const useShown = create<Shown>((set, get) => ({
   picture: true,
   thickness: true,
   section: true,
+  solid: false,
   toggle: (what) => set({ [what]: !get()[what] }),
 }));

@@ -5,10 +5,12 @@ import { derive } from '../../design/derived.ts';
 import { useLongSteps } from '../../design/longResults.ts';
 import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
+import { useShown } from '../../shared/shown.ts';
 import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { Arch } from './Arch.tsx';
 import { Contours } from './Contours.tsx';
 import { Edges } from './Edges.tsx';
+import { SolidControls } from './SolidControls.tsx';
 import { SHAPE_DESKS, useShapeDesk } from './desk.ts';
 import { WORDS } from './words.ts';
 
@@ -35,11 +37,18 @@ function Measured() {
 export function ShapeParticulars() {
   const [desk, go] = useShapeDesk();
   const Body = BODIES[desk];
+  const solid = useShown((s) => s.solid);
   return (
     <>
+      <ShowSwitch what="solid" words={WORDS.solidView} />
+      {solid && <SolidControls />}
       <DeskTabs label={WORDS.workOnTheShape} desks={SHAPE_DESKS} desk={desk} onGo={go} />
-      <ShowSwitch what="thickness" words={WORDS.thicknessMap} />
-      <ShowSwitch what="section" words={WORDS.sectionUnderTheBoard} />
+      {!solid && (
+        <>
+          <ShowSwitch what="thickness" words={WORDS.thicknessMap} />
+          <ShowSwitch what="section" words={WORDS.sectionUnderTheBoard} />
+        </>
+      )}
       <Body />
       <Measured />
     </>

@@ -8,6 +8,8 @@ import { useChosenInShape } from './chosen.ts';
 import { useThicknessField } from './useMap.ts';
 
 const tools = () => import('./ShapeTools.tsx');
+const solidOfBody = () => import('./SolidOfBody.tsx');
+const SolidOfBody = lazy(async () => ({ default: (await solidOfBody()).SolidOfBody }));
 const particulars = () => import('./ShapeParticulars.tsx');
 
 /** Room round the body, and under it for the section, mm. */
@@ -55,7 +57,9 @@ export const shape = stageOf({
   useOnBoard: () => {
     const field = useThicknessField();
     const section = useShown((s) => s.section);
+    const solid = useShown((s) => s.solid);
     return {
+      ...(solid ? { instead: <SolidOfBody /> } : {}),
       shows: SHOWS,
       press: () => useChosenInShape.getState().choose(null),
       field,

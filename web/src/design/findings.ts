@@ -1,9 +1,9 @@
 import type { Design, Finding } from '@pelkin/core';
 import { acceptanceOf, createFinder, remember } from '@pelkin/core';
 import { create } from 'zustand';
-import { derive } from '../design/derived.ts';
-import { useLongSteps } from '../design/longResults.ts';
-import { useRested } from '../design/rested.ts';
+import { derive } from './derived.ts';
+import { useLongSteps } from './longResults.ts';
+import { useRested } from './rested.ts';
 
 export interface Found {
   readonly finding: Finding;

@@ -1,0 +1,301 @@
+import type { Shaded } from '@pelkin/core';
+import * as THREE from 'three';
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import { FRAGMENT, VERTEX } from './wood.ts';
+
+/** What a solid’s surface shows. */
+export type Surface = 'wood' | 'stripes' | 'curvature';
+/** A way it is looked at square. */
+export type SquareView = 'front' | 'back' | 'bass' | 'treble' | 'tail' | 'turned';
+/** Where the eye is and what it looks at, mm. */
+export interface Camera {
+  readonly eye: readonly [number, number, number];
+  readonly target: readonly [number, number, number];
+}
+/** A cut square to an axis: what lies beyond it is taken away. */
+export interface Cut {
+  readonly axis: 'x' | 'y' | 'z';
+  readonly at: number;
+}
+/** Something beside the solid: an upright piece on a plan, from low to high, mm. */
+export interface Block {
+  readonly plan: readonly { readonly x: number; readonly y: number }[];
+  readonly low: number;
+  readonly high: number;
+}
+/** All that is shown. */
+export interface Shows {
+  readonly solid: Shaded;
+  readonly blocks: readonly Block[];
+  readonly parts: 'hidden' | 'ghosts' | 'solid';
+  readonly surface: Surface;
+  readonly cut: Cut | null;
+  /** Left-handed: everything as in a mirror. */
+  readonly mirrored: boolean;
+  readonly dark: boolean;
+}
+/** The ground of a picture. */
+export type Ground = 'paper' | 'white' | 'none';
+
+// Colours are mixed as they are written: what is shaded is drawn, not measured light.
+THREE.ColorManagement.enabled = false;
+
+/** How wide the eye sees, up and down, degrees. */
+const ANGLE = 22;
+/** How wide a view is beyond what it shows. */
+const ROOM = 1.06;
+const INK = { light: 0x1f2a2e, dark: 0x0f0d0b };
+const PAPER = { light: 0xf4eee0, dark: 0x1c1a17 };
+
+const uniforms = (alpha: number, plain: boolean) => ({
+  uLook: { value: 0 },
+  uFace: { value: new THREE.Color(plain ? 0x55585a : 0xc8935a) },
+  uDeep: { value: new THREE.Color(0x8a5a30) },
+  uEnd: { value: new THREE.Color(0xa9743f) },
+  uCut: { value: new THREE.Color(0xe6cfa2) },
+  uAlpha: { value: alpha },
+  uPlane: { value: new THREE.Vector4(0, 0, 0, 1) },
+  uPlain: { value: plain },
+});
+
+const WAYS: Readonly<Record<SquareView, readonly [number, number, number]>> = {
+  front: [0, 0, 1],
+  back: [0, 0, -1],
+  // A hair off the pole: exactly over it, nothing says which way is up.
+  bass: [0, 1, 0.0001],
+  treble: [0, -1, 0.0001],
+  tail: [-1, 0, 0],
+  turned: [-0.35, -0.62, 0.8],
+};
+
+/** A solid on a canvas, turned by hand. It draws only when something changes. */
+export class SolidScene {
+  readonly #renderer: THREE.WebGLRenderer;
+  readonly #scene = new THREE.Scene();
+  readonly #camera = new THREE.PerspectiveCamera(ANGLE, 1, 20, 12_000);
+  readonly #controls: OrbitControls;
+  readonly #all = new THREE.Group();
+  #shows: Shows | null = null;
+  #frame = 0;
+  #onDraw: () => void;
+  readonly #wood = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(1, false),
+    side: THREE.DoubleSide,
+  });
+  readonly #ink = new THREE.LineBasicMaterial({ color: INK.light, transparent: true, opacity: 0.7 });
+  readonly #ghost = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(0.34, true),
+    transparent: true,
+    depthWrite: false,
+    side: THREE.DoubleSide,
+  });
+  readonly #part = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(1, true),
+    side: THREE.DoubleSide,
+  });
+
+  /** Throws where the browser draws no solids. `onDraw` is called with each drawing; `onMoved` when a hand moved the camera. */
+  constructor(canvas: HTMLCanvasElement, onDraw: () => void, onMoved: (camera: Camera) => void) {
+    this.#renderer = new THREE.WebGLRenderer({
+      canvas,
+      antialias: true,
+      alpha: true,
+      preserveDrawingBuffer: false,
+    });
+    this.#renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
+    this.#renderer.localClippingEnabled = true;
+    this.#onDraw = onDraw;
+    this.#scene.add(this.#all);
+    this.#controls = new OrbitControls(this.#camera, canvas);
+    this.#controls.enableDamping = false;
+    this.#controls.minDistance = 150;
+    this.#controls.maxDistance = 6000;
+    this.#controls.addEventListener('change', () => {
+      this.draw();
+      onMoved(this.camera);
+    });
+  }
+
+  get camera(): Camera {
+    const { x, y, z } = this.#camera.position;
+    const { target } = this.#controls;
+    return { eye: [x, y, z], target: [target.x, target.y, target.z] };
+  }
+  set camera({ eye, target }: Camera) {
+    this.#controls.target.set(...target);
+    this.#camera.position.set(...eye);
+    this.#controls.update();
+    this.draw();
+  }
+
+  /** Looks at all of it from one side, so near that it fills the canvas. */
+  lookFrom(view: SquareView): void {
+    const box = new THREE.Box3().setFromObject(this.#all);
+    if (box.isEmpty()) return;
+    const middle = box.getCenter(new THREE.Vector3());
+    const way = new THREE.Vector3(...WAYS[view]).normalize();
+    this.#controls.target.copy(middle);
+    this.#camera.position.copy(middle).addScaledVector(way, 1000);
+    this.#controls.update();
+    this.#camera.updateMatrixWorld();
+    // How far each corner reaches to the side and up, as it is seen from there, and how near it comes.
+    const up = Math.tan((ANGLE * Math.PI) / 360);
+    const seen = this.#camera.matrixWorldInverse;
+    let far = 0;
+    for (const x of [box.min.x, box.max.x])
+      for (const y of [box.min.y, box.max.y])
+        for (const z of [box.min.z, box.max.z]) {
+          const p = new THREE.Vector3(x, y, z).applyMatrix4(seen);
+          const nearer = p.z + 1000;
+          far = Math.max(
+            far,
+            nearer + Math.max(Math.abs(p.y) / up, Math.abs(p.x) / (up * this.#camera.aspect)) * ROOM,
+          );
+        }
+    this.#camera.position.copy(middle).addScaledVector(way, far);
+    this.#controls.update();
+    this.draw();
+  }
+
+  /** Turns by so many degrees to the right and up. */
+  turn(right: number, up: number): void {
+    const offset = this.#camera.position.clone().sub(this.#controls.target);
+    const place = new THREE.Spherical().setFromVector3(offset);
+    place.theta -= (right * Math.PI) / 180;
+    place.phi = Math.min(Math.PI - 1e-4, Math.max(1e-4, place.phi - (up * Math.PI) / 180));
+    this.#camera.position.copy(this.#controls.target).add(offset.setFromSpherical(place));
+    this.#controls.update();
+    this.draw();
+  }
+
+  zoom(by: number): void {
+    const offset = this.#camera.position.clone().sub(this.#controls.target);
+    const long = Math.min(6000, Math.max(150, offset.length() / by));
+    this.#camera.position.copy(this.#controls.target).add(offset.setLength(long));
+    this.#controls.update();
+    this.draw();
+  }
+
+  /** Shows something else from where the eye is. */
+  show(shows: Shows): void {
+    const before = this.#shows;
+    this.#shows = shows;
+    if (before?.solid !== shows.solid || before.blocks !== shows.blocks || before.parts !== shows.parts)
+      this.#build(shows);
+    this.#all.scale.x = shows.mirrored ? -1 : 1;
+    const { cut } = shows;
+    const plane = new THREE.Vector4(0, 0, 0, 1);
+    if (cut) plane.set(cut.axis === 'x' ? 1 : 0, cut.axis === 'y' ? 1 : 0, cut.axis === 'z' ? 1 : 0, cut.at);
+    for (const material of [this.#wood, this.#ghost, this.#part]) {
+      material.uniforms.uPlane!.value = plane;
+      material.uniforms.uLook!.value =
+        material === this.#wood ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface) : 0;
+    }
+    const turned = (axis: 'x' | 'y' | 'z'): number => (axis === 'x' && shows.mirrored ? 1 : -1);
+    this.#ink.clippingPlanes = cut
+      ? [
+          new THREE.Plane(
+            new THREE.Vector3(
+              cut.axis === 'x' ? turned('x') : 0,
+              cut.axis === 'y' ? -1 : 0,
+              cut.axis === 'z' ? -1 : 0,
+            ),
+            cut.at,
+          ),
+        ]
+      : [];
+    this.#ink.color.setHex(shows.dark ? INK.dark : INK.light);
+    this.draw();
+  }
+
+  #build({ solid, blocks, parts }: Shows): void {
+    for (const child of [...this.#all.children]) {
+      this.#all.remove(child);
+      if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments)
+        (child.geometry as THREE.BufferGeometry).dispose();
+    }
+    const body = new THREE.BufferGeometry();
+    body.setAttribute('position', new THREE.BufferAttribute(solid.places, 3));
+    body.setAttribute('normal', new THREE.BufferAttribute(solid.normals, 3));
+    this.#all.add(new THREE.Mesh(body, this.#wood));
+    const lines = new THREE.BufferGeometry();
+    lines.setAttribute('position', new THREE.BufferAttribute(solid.creases, 3));
+    this.#all.add(new THREE.LineSegments(lines, this.#ink));
+    if (parts === 'hidden') return;
+    for (const { plan, low, high } of blocks) {
+      const shape = new THREE.Shape(plan.map(({ x, y }) => new THREE.Vector2(x, y)));
+      const block = new THREE.ExtrudeGeometry(shape, {
+        depth: Math.max(0.1, high - low),
+        bevelEnabled: false,
+      });
+      block.translate(0, 0, low);
+      this.#all.add(new THREE.Mesh(block, parts === 'ghosts' ? this.#ghost : this.#part));
+    }
+  }
+
+  /** Where a place of the instrument is on the canvas, pixels from its upper left corner. */
+  onCanvas(x: number, y: number, z: number): { readonly x: number; readonly y: number } {
+    const p = new THREE.Vector3(this.#shows?.mirrored ? -x : x, y, z).project(this.#camera);
+    const { clientWidth, clientHeight } = this.#renderer.domElement;
+    return { x: ((p.x + 1) / 2) * clientWidth, y: ((1 - p.y) / 2) * clientHeight };
+  }
+
+  size(width: number, height: number): void {
+    this.#renderer.setPixelRatio(window.devicePixelRatio || 1);
+    this.#renderer.setSize(width, height, false);
+    this.#camera.aspect = width / Math.max(1, height);
+    this.#camera.updateProjectionMatrix();
+    this.draw();
+  }
+
+  /** Draws with the next frame. */
+  draw(): void {
+    if (this.#frame) return;
+    this.#frame = requestAnimationFrame(() => {
+      this.#frame = 0;
+      this.#renderer.render(this.#scene, this.#camera);
+      this.#onDraw();
+    });
+  }
+
+  /** A picture of what is seen, width by height pixels, as PNG. */
+  async picture(width: number, height: number, ground: Ground): Promise<Blob> {
+    const { domElement } = this.#renderer;
+    const { clientWidth, clientHeight } = domElement;
+    const dark = this.#shows?.dark ?? false;
+    const colour = ground === 'white' ? 0xffffff : dark ? PAPER.dark : PAPER.light;
+    try {
+      this.#renderer.setPixelRatio(1);
+      this.#renderer.setSize(width, height, false);
+      this.#camera.aspect = width / height;
+      this.#camera.updateProjectionMatrix();
+      this.#renderer.setClearColor(colour, ground === 'none' ? 0 : 1);
+      this.#renderer.render(this.#scene, this.#camera);
+      return await new Promise((resolve, reject) =>
+        domElement.toBlob(
+          (blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be made.'))),
+          'image/png',
+        ),
+      );
+    } finally {
+      this.#renderer.setClearColor(0, 0);
+      this.size(clientWidth, clientHeight);
+    }
+  }
+
+  end(): void {
+    cancelAnimationFrame(this.#frame);
+    this.#controls.dispose();
+    for (const child of this.#all.children)
+      if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments)
+        (child.geometry as THREE.BufferGeometry).dispose();
+    for (const material of [this.#wood, this.#ghost, this.#part, this.#ink]) material.dispose();
+    this.#renderer.dispose();
+  }
+}
