@@ -22,6 +22,64 @@ const OVER = 0.06;
 /** A field may say otherwise than the triangles by so much, as a cosine: more, and it speaks of the next face. */
 const AGREES = 0.93;
 
+/** Triangles lower than this, mm, are slivers: which way they look is chance. */
+const SLIVER = 2e-3;
+
+/** Lets slivers look where the triangle looks that lies along their longest side. */
+function mendSlivers(
+  places: Float32Array,
+  triangles: Uint32Array,
+  faces: Float32Array,
+  starts: Int32Array,
+  round: Int32Array,
+): void {
+  const long = (i: number, j: number): number =>
+    Math.hypot(
+      places[3 * i]! - places[3 * j]!,
+      places[3 * i + 1]! - places[3 * j + 1]!,
+      places[3 * i + 2]! - places[3 * j + 2]!,
+    );
+  const sides = (t: number): readonly (readonly [number, number, number])[] => {
+    const [a, b, c] = [triangles[3 * t]!, triangles[3 * t + 1]!, triangles[3 * t + 2]!];
+    const all = [
+      [a, b, long(a, b)],
+      [b, c, long(b, c)],
+      [c, a, long(c, a)],
+    ] as const;
+    return [...all].sort((u, v) => v[2] - u[2]);
+  };
+  /** Heron: how high a triangle is over its longest side. */
+  const isSliver = (t: number): boolean => {
+    const [[, , x], [, , y], [, , z]] = sides(t) as [
+      readonly [number, number, number],
+      readonly [number, number, number],
+      readonly [number, number, number],
+    ];
+    const square = (x + (y + z)) * (z - (x - y)) * (z + (x - y)) * (x + (y - z));
+    return x === 0 || Math.sqrt(Math.max(0, square)) / 2 / x < SLIVER;
+  };
+  const slivers: number[] = [];
+  for (let t = 0; t < triangles.length / 3; t += 1) if (isSliver(t)) slivers.push(t);
+  const among = new Set(slivers);
+  // One sliver may lie along another: those that are mended help the next.
+  for (let again = 0; again < 3; again += 1)
+    for (const t of slivers) {
+      if (!among.has(t)) continue;
+      for (const [i, j] of sides(t)) {
+        let other = -1;
+        for (let r = starts[i]!; r < starts[i + 1]!; r += 1) {
+          const s = round[r]!;
+          const has = triangles[3 * s] === j || triangles[3 * s + 1] === j || triangles[3 * s + 2] === j;
+          if (s !== t && has && !among.has(s)) other = s;
+        }
+        if (other < 0) continue;
+        faces.copyWithin(3 * t, 3 * other, 3 * other + 3);
+        among.delete(t);
+        break;
+      }
+    }
+}
+
 /**
  * Directions for shading: the mean of the triangles round a place that are one bent face, and where that is no wall, as the solid’s
  * own fields slope there.
@@ -62,6 +120,7 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
     round[filled[i]!] = Math.floor(k / 3);
     filled[i]! += 1;
   }
+  mendSlivers(places, triangles, faces, starts, round);
   const smooth = Math.cos(SMOOTH);
   const dot = (s: number, t: number): number =>
     faces[3 * s]! * faces[3 * t]! +

@@ -6,7 +6,7 @@ import { FRAGMENT, VERTEX } from './wood.ts';
 /** What a solid’s surface shows. */
 export type Surface = 'wood' | 'stripes' | 'curvature';
 /** A way it is looked at square. */
-export type SquareView = 'front' | 'back' | 'bass' | 'treble' | 'tail' | 'turned';
+export type SquareView = 'front' | 'back' | 'bass' | 'treble' | 'tail' | 'neck' | 'turned' | 'turnedBack';
 /** Where the eye is and what it looks at, mm. */
 export interface Camera {
   readonly eye: readonly [number, number, number];
@@ -16,6 +16,8 @@ export interface Camera {
 export interface Cut {
   readonly axis: 'x' | 'y' | 'z';
   readonly at: number;
+  /** Keeps what lies beyond, and takes the rest away. */
+  readonly other: boolean;
 }
 /** Something beside the solid: an upright piece on a plan, from low to high, mm. */
 export interface Block {
@@ -65,7 +67,9 @@ const WAYS: Readonly<Record<SquareView, readonly [number, number, number]>> = {
   bass: [0, 1, 0.0001],
   treble: [0, -1, 0.0001],
   tail: [-1, 0, 0],
+  neck: [1, 0, 0],
   turned: [-0.35, -0.62, 0.8],
+  turnedBack: [0.35, -0.62, -0.8],
 };
 
 /** A solid on a canvas, turned by hand. It draws only when something changes. */
@@ -140,6 +144,8 @@ export class SolidScene {
     if (box.isEmpty()) return;
     const middle = box.getCenter(new THREE.Vector3());
     const way = new THREE.Vector3(...WAYS[view]).normalize();
+    // A left-handed body is seen from the same end.
+    if (this.#shows?.mirrored) way.x = -way.x;
     this.#controls.target.copy(middle);
     this.#camera.position.copy(middle).addScaledVector(way, 1000);
     this.#controls.update();
@@ -190,25 +196,21 @@ export class SolidScene {
       this.#build(shows);
     this.#all.scale.x = shows.mirrored ? -1 : 1;
     const { cut } = shows;
-    const plane = new THREE.Vector4(0, 0, 0, 1);
-    if (cut) plane.set(cut.axis === 'x' ? 1 : 0, cut.axis === 'y' ? 1 : 0, cut.axis === 'z' ? 1 : 0, cut.at);
+    // Of the solid, where this is under its last number stays.
+    const sign = cut?.other ? -1 : 1;
+    const along = (axis: Cut['axis']): number => (cut?.axis === axis ? sign : 0);
+    const plane = cut
+      ? new THREE.Vector4(along('x'), along('y'), along('z'), sign * cut.at)
+      : new THREE.Vector4(0, 0, 0, 1);
     for (const material of [this.#wood, this.#ghost, this.#part]) {
       material.uniforms.uPlane!.value = plane;
       material.uniforms.uLook!.value =
         material === this.#wood ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface) : 0;
     }
-    const turned = (axis: 'x' | 'y' | 'z'): number => (axis === 'x' && shows.mirrored ? 1 : -1);
+    // Lines are cut as they stand in the room, mirrored or not.
+    const hand = shows.mirrored ? -1 : 1;
     this.#ink.clippingPlanes = cut
-      ? [
-          new THREE.Plane(
-            new THREE.Vector3(
-              cut.axis === 'x' ? turned('x') : 0,
-              cut.axis === 'y' ? -1 : 0,
-              cut.axis === 'z' ? -1 : 0,
-            ),
-            cut.at,
-          ),
-        ]
+      ? [new THREE.Plane(new THREE.Vector3(-hand * along('x'), -along('y'), -along('z')), sign * cut.at)]
       : [];
     this.#ink.color.setHex(shows.dark ? INK.dark : INK.light);
     this.draw();

@@ -76,8 +76,8 @@ void main() {
   float shine = pow(max(dot(reflect(-lamp, n), toEye), 0.0), 28.0);
   if (uLook == 1) {
     vec3 r = reflect(-toEye, n);
-    float band = smoothstep(0.35, 0.65, abs(fract(atan(r.y, r.z) * 9.0 / 3.14159) - 0.5) * 2.0);
-    gl_FragColor = vec4(mix(vec3(0.13, 0.15, 0.15), vec3(0.95, 0.93, 0.87), band), uAlpha);
+    float band = smoothstep(0.35, 0.65, abs(fract(atan(r.y, r.z) * 6.0 / 3.14159) - 0.5) * 2.0);
+    gl_FragColor = vec4(mix(vec3(0.16, 0.2, 0.21), vec3(0.86, 0.9, 0.88), band), uAlpha);
     return;
   }
   if (uLook == 2) {

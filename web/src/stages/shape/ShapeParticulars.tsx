@@ -10,6 +10,7 @@ import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { Arch } from './Arch.tsx';
 import { Contours } from './Contours.tsx';
 import { Edges } from './Edges.tsx';
+import { Box } from '@chakra-ui/react';
 import { SolidControls } from './SolidControls.tsx';
 import { SHAPE_DESKS, useShapeDesk } from './desk.ts';
 import { WORDS } from './words.ts';
@@ -40,7 +41,9 @@ export function ShapeParticulars() {
   const solid = useShown((s) => s.solid);
   return (
     <>
-      <ShowSwitch what="solid" words={WORDS.solidView} />
+      <Box display="grid" pb="2">
+        <ShowSwitch what="solid" words={WORDS.solidView} />
+      </Box>
       {solid && <SolidControls />}
       <DeskTabs label={WORDS.workOnTheShape} desks={SHAPE_DESKS} desk={desk} onGo={go} />
       {!solid && (

@@ -16,7 +16,9 @@ const VIEWS: readonly (readonly [SquareView, string])[] = [
   ['bass', WORDS.bassEdge],
   ['treble', WORDS.trebleEdge],
   ['tail', WORDS.fromTheTail],
+  ['neck', WORDS.fromTheNeck],
   ['turned', WORDS.turned],
+  ['turnedBack', WORDS.turnedBack],
 ];
 const SURFACES: readonly (readonly [Surface, string])[] = [
   ['wood', WORDS.wood],
@@ -68,7 +70,7 @@ export function SolidControls() {
   return (
     <>
       <Section title={WORDS.lookFrom}>
-        <SimpleGrid columns={3} gap="1">
+        <SimpleGrid columns={4} gap="1">
           {VIEWS.map(([from, words]) => (
             <Button
               key={from}
@@ -101,16 +103,25 @@ export function SolidControls() {
           value={cut?.axis ?? 'none'}
           options={AXES}
           onChange={(axis) =>
-            set({ cut: axis === 'none' ? null : { axis, at: (range[axis][0] + range[axis][1]) / 2 } })
+            set({
+              cut: axis === 'none' ? null : { axis, at: (range[axis][0] + range[axis][1]) / 2, other: false },
+            })
           }
         />
+        {cut && (
+          <Tick
+            label={WORDS.keepTheOtherSide}
+            checked={cut.other}
+            onChange={(other) => set({ cut: { ...cut, other } })}
+          />
+        )}
         {cut && (
           <SliderRow
             name={WORDS.whereItIsCut}
             min={Math.round(range[cut.axis][0])}
             max={Math.round(range[cut.axis][1])}
             value={Math.round(cut.at)}
-            onChange={(at) => set({ cut: { axis: cut.axis, at } })}
+            onChange={(at) => set({ cut: { ...cut, at } })}
           />
         )}
       </Section>
