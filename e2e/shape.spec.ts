@@ -173,3 +173,35 @@ test('the body is handed over as a mesh, closed to the last triangle', async ({ 
   }
   expect([...sides.values()].every((n) => n === 0)).toBe(true);
 });
+
+test('a bevel by its handles: the section goes with the place that is moved, the drop is pulled in it; copied to another design', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'By handles');
+  await openStage(page, id, 'shape');
+  await press(page, SHAPE.addForearm);
+  const bevel = region(page, 'Forearm bevel');
+  await expect(bevel).toBeVisible();
+  const line = page.getByTestId('section-line').locator('.section-line');
+  const before = await line.getAttribute('x1');
+  await dragBy(page, page.locator('[data-contour-place$=" 1"]'), 25, 12);
+  await expect.poll(() => line.getAttribute('x1')).not.toBe(before);
+  const drop = bevel.getByRole('textbox', { name: SHAPE.drop, exact: true });
+  const was = Number.parseFloat(await drop.inputValue());
+  await dragBy(page, page.getByTestId('drop-handle'), 0, 12);
+  await expect.poll(async () => Number.parseFloat(await drop.inputValue())).toBeGreaterThan(was + 1);
+  await saved(page);
+  await bevel.getByRole('button', { name: SHAPE.copy, exact: true }).click();
+  const other = await makeDesign(request, 'Taken over');
+  // In the same page: what was copied is kept there, as parts are.
+  await page.evaluate((to) => {
+    window.history.pushState(null, '', to);
+    window.dispatchEvent(new PopStateEvent('popstate'));
+  }, `/designs/${other}/shape`);
+  await page.getByRole('button', { name: new RegExp(`^${SHAPE.paste}`) }).click();
+  await expect(region(page, 'Forearm bevel')).toBeVisible();
+  await saved(page);
+  const { design } = await held(request, other);
+  expect(design.body.contours).toHaveLength(1);
+});

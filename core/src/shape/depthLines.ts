@@ -1,5 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import type { Fields } from '../solid/field.ts';
+import type { Grid } from '../solid/grid.ts';
+import type { ThicknessMap } from './thicknessMap.ts';
 
 /** A line along which a face was carved to one depth, mm. */
 export interface DepthLine {
@@ -14,10 +16,23 @@ const SAME = 1e-6;
  * Lines of equal depth on one face (marching squares: W. Lorensen and H. Cline, Marching cubes, 1987, in the plane), at
  * every so many mm. They end where a cell is no longer whole in the body.
  */
-export function depthLines(
-  { x0, y0, step, columns, rows, share }: Fields,
+export const depthLines = (fields: Fields, depth: Float32Array, every: number): readonly DepthLine[] =>
+  levelLines(fields, depth, every, (i) => fields.share[i]! >= 1 - SAME, Infinity);
+
+/** A step from one cell to the next of more than this, mm, is a wall: no line runs over it. */
+const WALL = 2;
+
+/** Lines of equal wood on a map, at every so many mm, off the edge and off walls of openings. */
+export const thicknessLines = (map: ThicknessMap, every: number): readonly DepthLine[] =>
+  levelLines(map, map.wood, every, (i) => map.wood[i]! >= 0, WALL);
+
+/** Lines along which values of a grid have one level; over cells whose corners count, and differ by no more than `most`. */
+function levelLines(
+  { x0, y0, step, columns, rows }: Grid,
   depth: Float32Array,
   every: number,
+  counts: (cell: number) => boolean,
+  steepest: number,
 ): readonly DepthLine[] {
   let most = 0;
   for (const d of depth) most = Math.max(most, d);
@@ -40,10 +55,11 @@ export function depthLines(
       for (let c = 0; c + 1 < columns; c += 1) {
         const i = r * columns + c;
         const corners = [i, i + 1, i + columns + 1, i + columns];
-        if (corners.some((k) => share[k]! < 1 - SAME)) continue;
         const over = corners.map((k) => depth[k]! >= level);
         const count = over.filter(Boolean).length;
-        if (count === 0 || count === 4) continue;
+        if (count === 0 || count === 4 || !corners.every(counts)) continue;
+        const values = corners.map((k) => depth[k]!);
+        if (Math.max(...values) - Math.min(...values) > steepest) continue;
         // Its four sides in turn; the line goes through those whose ends lie on either side of the level.
         const sides = [
           [c, r, c + 1, r],

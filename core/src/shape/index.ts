@@ -4,4 +4,6 @@ export { freeContourName, newContour } from './newContour.ts';
 export { crossSection } from './section.ts';
 export type { CrossSection } from './section.ts';
 export type { Shaped } from './shaped.ts';
-export type { ThicknessMap } from './thicknessMap.ts';
+export { thicknessLines } from './depthLines.ts';
+export type { ThicknessMap, ThinPlace } from './thicknessMap.ts';
+export { thinnestPlaces, woodAt } from './thicknessMap.ts';

@@ -1,3 +1,4 @@
+import type { Point } from '../geometry/point.ts';
 import type { Fields } from '../solid/field.ts';
 import type { Grid } from '../solid/grid.ts';
 
@@ -37,4 +38,40 @@ export function woodAt(
   if (c < 0 || r < 0 || c >= columns || r >= rows) return null;
   const t = wood[r * columns + c]!;
   return t < 0 ? null : t;
+}
+
+/** A place of a map with less wood than any round it, mm. */
+export interface ThinPlace extends Point {
+  readonly wood: number;
+}
+
+/** Thin places nearer to one another than this, mm, are one. */
+const PLACES_APART = 30;
+/** Wood beside the edge is meant to run out: thin places are looked for this far inside, mm. */
+const INSIDE = 12;
+
+/** The thinnest places of a map, the thinnest first, well apart; at most so many, and none with more than `under` mm of wood. */
+export function thinnestPlaces(map: ThicknessMap, most: number, under: number): readonly ThinPlace[] {
+  const { wood, columns, rows, step, x0, y0 } = map;
+  const inside = Math.max(1, Math.round(INSIDE / step));
+  const found: ThinPlace[] = [];
+  const candidates: number[] = [];
+  for (let r = inside; r < rows - inside; r += 1)
+    for (let c = inside; c < columns - inside; c += 1) {
+      const i = r * columns + c;
+      const t = wood[i]!;
+      if (t <= 0 || t > under) continue;
+      // In from the edge on all four sides: no bit that runs along it has been here.
+      if (wood[i - inside]! < 0 || wood[i + inside]! < 0) continue;
+      if (wood[i - inside * columns]! < 0 || wood[i + inside * columns]! < 0) continue;
+      candidates.push(i);
+    }
+  candidates.sort((a, b) => wood[a]! - wood[b]!);
+  for (const i of candidates) {
+    const at = { x: x0 + (i % columns) * step, y: y0 + Math.floor(i / columns) * step };
+    if (found.some((f) => Math.hypot(f.x - at.x, f.y - at.y) < PLACES_APART)) continue;
+    found.push({ ...at, wood: wood[i]! });
+    if (found.length === most) break;
+  }
+  return found;
 }

@@ -4,7 +4,8 @@ import { useBoardFrame } from '../../board/BoardContext.ts';
 import { derive } from '../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { useDrag } from '../../design/useDrag.ts';
-import { useChosenInShape } from './chosen.ts';
+import { useChosenInShape, useCut } from './chosen.ts';
+import { cutThrough } from './cutLine.ts';
 
 const HOLD_PIXELS = 12;
 /** The ends of a start line go to the edge from so near, pixels. */
@@ -25,6 +26,14 @@ function snapped(
   return near && near.distance < within ? near.at : to;
 }
 
+/** The section goes with the place that is moved, square to its line. */
+function follow(id: string, index: number): void {
+  const { design } = useDesignStore.getState();
+  const contour = design?.body.contours.find((c) => c.id === id);
+  const line = design && contour && cutThrough(derive(design).path, contour.line, index);
+  if (line) useCut.getState().setLine(line);
+}
+
 function Place({ contour, index }: { contour: Contour; index: number }) {
   const { screen, view } = useBoardFrame();
   const at = contour.line[index]!;
@@ -32,9 +41,12 @@ function Place({ contour, index }: { contour: Contour; index: number }) {
   const chosen = useChosenInShape((s) => s.contour === contour.id && s.place === index);
   const drag = useDrag(() => ({
     at,
-    take: () => useChosenInShape.getState().choose(contour.id, index),
-    move: (to, gesture, { altKey }) =>
-      void useDesignStore.getState().edit(
+    take: () => {
+      useChosenInShape.getState().choose(contour.id, index);
+      follow(contour.id, index);
+    },
+    move: (to, gesture, { altKey }) => {
+      useDesignStore.getState().edit(
         `moved the start line of ${contour.name}`,
         (d) => {
           const now = d.body.contours.find((c) => c.id === contour.id);
@@ -45,7 +57,9 @@ function Place({ contour, index }: { contour: Contour; index: number }) {
           });
         },
         gesture,
-      ),
+      );
+      follow(contour.id, index);
+    },
   }));
   return (
     <g

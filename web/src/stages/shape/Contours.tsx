@@ -236,6 +236,9 @@ function ChosenContour({ id }: { id: string }) {
             {WORDS.removeThePlace}
           </Button>
         )}
+        <Button size="2xs" variant="outline" onClick={() => useChosenInShape.getState().copy(contour)}>
+          {WORDS.copy}
+        </Button>
         <Button size="2xs" variant="outline" onClick={copyOver}>
           {WORDS.otherSide}
         </Button>
@@ -271,6 +274,7 @@ export function Contours() {
   const contours = usePicked((d) => d.body.contours);
   const units = usePicked((d) => d.units);
   const chosen = useChosenInShape((s) => s.contour);
+  const copied = useChosenInShape((s) => s.copied);
   const edit = useDesignStore((s) => s.edit);
   const add = (kind: Contour['kind']): void => {
     let made = '';
@@ -278,6 +282,17 @@ export function Contours() {
       const { path, measures, stringPlan } = derive(d);
       const start = newContour(kind, d, path, measures, stringPlan.jointX);
       const added = edits.addContour(d, { ...start, name: freeContourName(d.body.contours, kind) });
+      made = added.id;
+      return added.design;
+    });
+    if (made) useChosenInShape.getState().choose(made);
+  };
+  const paste = (): void => {
+    if (!copied) return;
+    let made = '';
+    edit(`pasted ${copied.name}`, (d) => {
+      const { id: _, ...start } = copied;
+      const added = edits.addContour(d, { ...start, name: freeContourName(d.body.contours, copied.kind) });
       made = added.id;
       return added.design;
     });
@@ -294,6 +309,16 @@ export function Contours() {
             </Button>
           ))}
         </HStack>
+        {copied && (
+          <HStack>
+            <Button size="2xs" variant="outline" onClick={paste}>
+              {WORDS.paste} “{copied.name}”
+            </Button>
+            <Text fontSize="12px" color="faded">
+              {WORDS.pasteSays}
+            </Text>
+          </HStack>
+        )}
         <Box role="list" aria-label={WORDS.lines} minW="0">
           {contours.map((c) => (
             <ListRow

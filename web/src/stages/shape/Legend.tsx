@@ -1,13 +1,27 @@
-import { figureAndUnit } from '@pelkin/core';
+import { figureAndUnit, woodAt } from '@pelkin/core';
 import { useBoardFrame } from '../../board/BoardContext.ts';
+import { useBoard } from '../../board/boardStore.ts';
 import { usePicked } from '../../design/derived.ts';
+import { useDesign } from '../../design/store.ts';
 import { useAppearance } from '../../shared/appearance.ts';
 import { colourOf } from './thickness.ts';
-import { DARK } from './useMap.ts';
+import { DARK, mapOf } from './useMap.ts';
 
 const STEPS = 12;
 const WIDE = 12;
 const HIGH = 11;
+
+/** The wood under the pointer. */
+function Here({ x, y, words }: { x: number; y: number; words: (mm: number) => string }) {
+  const pointer = useBoard((s) => s.pointer);
+  const design = useDesign();
+  const wood = pointer && woodAt(mapOf(design), pointer.x, pointer.y);
+  return (
+    <text className="figure" x={x} y={y} data-testid="wood-here">
+      {wood === null ? '' : `here ${words(wood)}`}
+    </text>
+  );
+}
 
 /** What the colours of the map mean: from no wood to the full thickness, in words and numbers. */
 export function Legend() {
@@ -24,7 +38,7 @@ export function Legend() {
   };
   return (
     <g data-testid="thickness-legend" pointerEvents="none">
-      <rect className="legend-sheet" x={x - 10} y={y - 22} width="82" height={STEPS * HIGH + 34} rx="3" />
+      <rect className="legend-sheet" x={x - 10} y={y - 22} width="82" height={STEPS * HIGH + 50} rx="3" />
       <text className="figure" x={x} y={y - 7}>
         wood left
       </text>
@@ -48,6 +62,7 @@ export function Legend() {
           {words(thickness * (1 - share))}
         </text>
       ))}
+      <Here x={x - 4} y={y + STEPS * HIGH + 19} words={words} />
     </g>
   );
 }

@@ -8,6 +8,8 @@ import { useDesign } from '../../design/store.ts';
 import { useFreeDrag } from '../../shared/useFreeDrag.ts';
 import { useCut } from './chosen.ts';
 import { useCutLine } from './cutLine.ts';
+import type { Lie } from './SectionMarks.tsx';
+import { DropHandle, Figures } from './SectionMarks.tsx';
 
 const HOLD_PIXELS = 12;
 /** Room over and under the section, mm; the board’s chips lie below it, px. */
@@ -80,6 +82,7 @@ function SectionView() {
   const left = size.width / 2 - (cut.length * s) / 2;
   const X = (along: number): number => left + along * s;
   const Z = (z: number): number => zero - z * s;
+  const lie: Lie = { X, Z, scale: s };
   const words = (mm: number): string => {
     const { figure, unit } = figureAndUnit(mm, design.units);
     return `${figure} ${unit}`;
@@ -137,6 +140,7 @@ function SectionView() {
             <title>{p.name}</title>
           </rect>
         ))}
+        <Figures cut={cut} lie={lie} words={words} />
         <line className="section-flat" x1={X(0)} x2={X(cut.length)} y1={Z(0)} y2={Z(0)} />
         <line className="section-flat" x1={X(0)} x2={X(cut.length)} y1={Z(-thickness)} y2={Z(-thickness)} />
         {first && last && (
@@ -163,6 +167,7 @@ function SectionView() {
           <line className="section-here" x1={X(at)} x2={X(at)} y1={top + HEAD} y2={top + height} />
         )}
       </g>
+      <DropHandle cut={cut} lie={lie} />
     </g>
   );
 }

@@ -1,4 +1,4 @@
-import type { Point } from '@pelkin/core';
+import type { Contour, Point } from '@pelkin/core';
 import { create } from 'zustand';
 
 interface Chosen {
@@ -7,6 +7,9 @@ interface Chosen {
   readonly place: number | null;
   /** The stretch of an edge that is worked on. */
   readonly stretch: { readonly face: 'front' | 'back'; readonly id: string } | null;
+  /** A contour that was copied; it outlives the design it came from. */
+  readonly copied: Contour | null;
+  copy(contour: Contour): void;
   choose(contour: string | null, place?: number | null): void;
   chooseStretch(stretch: Chosen['stretch']): void;
 }
@@ -15,6 +18,8 @@ export const useChosenInShape = create<Chosen>((set) => ({
   contour: null,
   place: null,
   stretch: null,
+  copied: null,
+  copy: (copied) => set({ copied }),
   choose: (contour, place = null) => set({ contour, place }),
   chooseStretch: (stretch) => set({ stretch }),
 }));
