@@ -50,6 +50,9 @@ const PLACES_APART = 30;
 /** Wood beside the edge is meant to run out: thin places are looked for this far inside, mm. */
 const INSIDE = 12;
 
+/** Wood differs by less than this, mm, from a cell to those beside it, where it is wood to speak of. */
+const EVEN = 1;
+
 /** The thinnest places of a map, the thinnest first, well apart; at most so many, and none with more than `under` mm of wood. */
 export function thinnestPlaces(map: ThicknessMap, most: number, under: number): readonly ThinPlace[] {
   const { wood, columns, rows, step, x0, y0 } = map;
@@ -64,6 +67,8 @@ export function thinnestPlaces(map: ThicknessMap, most: number, under: number): 
       // In from the edge on all four sides: no bit that runs along it has been here.
       if (wood[i - inside]! < 0 || wood[i + inside]! < 0) continue;
       if (wood[i - inside * columns]! < 0 || wood[i + inside * columns]! < 0) continue;
+      // Half over the rim of a hole, a cell says nothing.
+      if (![i - 1, i + 1, i - columns, i + columns].every((k) => Math.abs(wood[k]! - t) < EVEN)) continue;
       candidates.push(i);
     }
   candidates.sort((a, b) => wood[a]! - wood[b]!);

@@ -29,7 +29,7 @@ export function Legend() {
   const thickness = usePicked((d) => d.body.thickness);
   const units = usePicked((d) => d.units);
   const dark = useAppearance((s) => s.appearance === 'dark');
-  const x = size.width - 78;
+  const x = size.width - 84;
   // Under the board’s buttons.
   const y = 94;
   const words = (mm: number): string => {
@@ -38,7 +38,7 @@ export function Legend() {
   };
   return (
     <g data-testid="thickness-legend" pointerEvents="none">
-      <rect className="legend-sheet" x={x - 10} y={y - 22} width="82" height={STEPS * HIGH + 50} rx="3" />
+      <rect className="legend-sheet" x={x - 10} y={y - 22} width="88" height={STEPS * HIGH + 50} rx="3" />
       <text className="figure" x={x} y={y - 7}>
         wood left
       </text>

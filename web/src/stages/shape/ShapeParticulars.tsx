@@ -47,10 +47,10 @@ export function ShapeParticulars() {
       {solid && <SolidControls />}
       <DeskTabs label={WORDS.workOnTheShape} desks={SHAPE_DESKS} desk={desk} onGo={go} />
       {!solid && (
-        <>
+        <Box display="grid" gap="1" py="1.5">
           <ShowSwitch what="thickness" words={WORDS.thicknessMap} />
           <ShowSwitch what="section" words={WORDS.sectionUnderTheBoard} />
-        </>
+        </Box>
       )}
       <Body />
       <Measured />
