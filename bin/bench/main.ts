@@ -2,6 +2,7 @@ import { measureBrowser } from './browser.ts';
 import { measureCore } from './core.ts';
 import { processorTime, summed } from './measure.ts';
 import { measureServer } from './server.ts';
+import { measureSolids } from './solids.ts';
 import { measureTracing } from './tracing.ts';
 
 /** Measures against the application at the address given; a table on standard error, JSON on standard output. */
@@ -11,6 +12,7 @@ if (!address || !databaseUrl) throw new Error('say where the application and its
 const before = processorTime();
 const results = [
   ...(await measureCore()),
+  ...(await measureSolids()),
   ...(await measureTracing()),
   ...(await measureBrowser(address)),
   ...(await measureServer(address, databaseUrl)),

@@ -1,4 +1,4 @@
-import { boxesMeet, growBox } from '../geometry/box.ts';
+import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
 import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
@@ -136,21 +136,31 @@ const rememberedWay = (
     ),
   );
 
+/** Nothing is nearer to a way than this, mm, where its box says so. */
+const BESIDE_WAY = 1e-3;
+/** Whether a way runs within the body all along; found once for as long as both last. */
+const isClearOfEdge = byPair((way: Gap, body: Layout['body']): boolean =>
+  isClear(way.from, way.to, [], body.polygon),
+);
+
 /**
  * The least wood between a cut and another, or the body's edge, at any depth that both share: the shortest way that
  * runs through wood all along. `shortest` is the shortest of all ways, which mostly is that one. Null where other cuts
- * leave no wood between them within sight.
+ * leave no wood between them within sight. `around`: all that lies within sight of `a`.
  */
 function leastWood(
   a: Cut,
   b: Cut | null,
   shortest: Gap,
   range: Range,
-  walled: readonly Cut[],
+  around: readonly Cut[],
   body: Layout['body'],
 ): Gap | null {
-  const box = growBox(a.area.box, WALL_SIGHT);
-  const others = walled.filter((c) => c !== a && c !== b && zOverlap(c, range) && boxesMeet(c.area.box, box));
+  const others = around.filter((c) => c !== b && zOverlap(c, range));
+  // Mostly nothing lies near the shortest way itself, and that is all there is to look at.
+  const way = growBox(boxOfPoints([shortest.from, shortest.to])!, BESIDE_WAY);
+  if (!others.some((c) => boxesMeet(c.area.box, way)) && (b === null || isClearOfEdge(shortest, body)))
+    return shortest;
   return lookedFor(overall, a, b ?? body, others, body, () => {
     const outline = b === null ? null : body.polygon;
     if (others.length === 0 && isClear(shortest.from, shortest.to, [], outline)) return shortest;
@@ -190,13 +200,13 @@ function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
 }
 
 const NO_WAY: Point = { x: 0, y: 0 };
-/** A gap’s way to `a`, whichever of its ends lies on it. */
-function awayIn({ from, to, distance: long }: Gap, a: Cut): Point {
+/** A gap’s way to `a`, whichever of its ends lies on it; found once for as long as both last. */
+const awayIn = byPair(({ from, to, distance: long }: Gap, a: Cut): Point => {
   if (!(long > 0)) return NO_WAY;
   const onA = distanceToEdge(a.area.polygon, from) <= distanceToEdge(a.area.polygon, to);
   const [p, q] = onA ? [to, from] : [from, to];
   return { x: (q.x - p.x) / long, y: (q.y - p.y) / long };
-}
+});
 
 const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
 
@@ -218,6 +228,14 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
       away: awayIn(gap, a),
       endGrain: isEndGrain(gap, grain),
     });
+  // For each cut all that lie within sight of it, in their order.
+  const around: Cut[][] = walled.map(() => []);
+  near.forEach((list, i) => {
+    for (const k of list) around[k]!.push(walled[i]!);
+  });
+  near.forEach((list, i) => {
+    for (const k of list) around[i]!.push(walled[k]!);
+  });
   walled.forEach((a, i) => {
     for (const k of near[i]!) {
       const b = walled[k]!;
@@ -225,7 +243,7 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
       const shortest = gapOf(a, b);
       if (!shortest) continue;
       const range = { bottom: Math.max(a.bottom, b.bottom), top: Math.min(a.top, b.top) };
-      const gap = leastWood(a, b, shortest, range, walled, body);
+      const gap = leastWood(a, b, shortest, range, around[i]!, body);
       if (gap) add(a, b, gap);
     }
     if (AT_EDGE.has(a.role)) return;
@@ -241,7 +259,7 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
         endGrain: false,
       });
     else {
-      const gap = leastWood(a, null, edge.gap, a, walled, body);
+      const gap = leastWood(a, null, edge.gap, a, around[i]!, body);
       if (gap) add(a, null, gap);
     }
   });

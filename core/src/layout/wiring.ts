@@ -1,5 +1,6 @@
 import type { Run } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Box } from '../geometry/box.ts';
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import {
@@ -164,15 +165,20 @@ export interface RunCover {
 /** Wood thicker than this round a run is not looked at, mm. */
 const COVER_SIGHT = 20;
 
-/** Results of runs, kept while the run, the body and the cuts near to it are the same. */
-function rememberedByRun<R>(f: (run: Run, near: readonly Cut[], layout: Layout) => R, sight: number) {
+/** Results of runs, kept while the run, the body and the cuts in the boxes that matter to it are the same. */
+function rememberedByRun<R>(
+  f: (run: Run, near: readonly Cut[], layout: Layout) => R,
+  boxesOf: (run: Run) => readonly Box[],
+) {
   const known = new WeakMap<
     Run,
     { readonly body: Layout['body']; readonly near: readonly Cut[]; readonly result: R }
   >();
   return (run: Run, layout: Layout): R => {
-    const box = growBox(boxOfPoints([run.from, run.to])!, sight);
-    const near = layout.cuts.filter((c) => !isOf(c, 'run', run.id) && boxesMeet(c.area.box, box));
+    const boxes = boxesOf(run);
+    const near = layout.cuts.filter(
+      (c) => !isOf(c, 'run', run.id) && boxes.some((box) => boxesMeet(c.area.box, box)),
+    );
     const last = known.get(run);
     if (
       last?.body === layout.body &&
@@ -187,36 +193,39 @@ function rememberedByRun<R>(f: (run: Run, near: readonly Cut[], layout: Layout) 
 }
 
 /** The wood round a drilled run between the openings that it joins. Another run may cross it: wires share the hole. */
-export const runCover = rememberedByRun((run, near, { body, thickness }): RunCover => {
-  const radius = run.diameter / 2;
-  const others = near.filter((c) => c.role !== 'drilled');
-  const joined = others.filter(
-    (c) => ROOMS.has(c.role) && (endsIn(run.from, radius, c) || endsIn(run.to, radius, c)),
-  );
-  const passed = others.filter((c) => !joined.includes(c));
-  const box = boxOfPoints([run.from, run.to])!;
-  const edge = sidesNear(body.polygon, box, COVER_SIGHT);
-  const { length } = drillNeed(run);
-  const steps = Math.max(2, Math.ceil(length / STEP));
-  let [least, at, nearTo] = [Infinity, { x: run.from.x, y: run.from.y } as Point, ''];
-  const tell = (by: number, p: Point, name: string): void => {
-    if (by < least) [least, at, nearTo] = [by, { x: p.x, y: p.y }, name];
-  };
-  for (let i = 0; i <= steps; i += 1) {
-    const p = alongRun(run, i / steps);
-    // In, or so near to, what it joins: the hole opens there, as it should.
-    if (joined.some((c) => offBox(c, p) <= radius * 1.5 && offCut(c, p) <= radius * 1.5)) continue;
-    tell(-p.z - radius, p, 'the front face');
-    tell(p.z + thickness - radius, p, 'the back face');
-    if (edge.length) {
-      const off = Math.sqrt(edge.reduce((d, [a, b]) => Math.min(d, squareToSegment(a, b, p)), Infinity));
-      if (off - radius < least || off < radius)
-        tell((polygonHolds(body.polygon, p) ? off : -off) - radius, p, 'the edge');
+export const runCover = rememberedByRun(
+  (run, near, { body, thickness }): RunCover => {
+    const radius = run.diameter / 2;
+    const others = near.filter((c) => c.role !== 'drilled');
+    const joined = others.filter(
+      (c) => ROOMS.has(c.role) && (endsIn(run.from, radius, c) || endsIn(run.to, radius, c)),
+    );
+    const passed = others.filter((c) => !joined.includes(c));
+    const box = boxOfPoints([run.from, run.to])!;
+    const edge = sidesNear(body.polygon, box, COVER_SIGHT);
+    const { length } = drillNeed(run);
+    const steps = Math.max(2, Math.ceil(length / STEP));
+    let [least, at, nearTo] = [Infinity, { x: run.from.x, y: run.from.y } as Point, ''];
+    const tell = (by: number, p: Point, name: string): void => {
+      if (by < least) [least, at, nearTo] = [by, { x: p.x, y: p.y }, name];
+    };
+    for (let i = 0; i <= steps; i += 1) {
+      const p = alongRun(run, i / steps);
+      // In, or so near to, what it joins: the hole opens there, as it should.
+      if (joined.some((c) => offBox(c, p) <= radius * 1.5 && offCut(c, p) <= radius * 1.5)) continue;
+      tell(-p.z - radius, p, 'the front face');
+      tell(p.z + thickness - radius, p, 'the back face');
+      if (edge.length) {
+        const off = Math.sqrt(edge.reduce((d, [a, b]) => Math.min(d, squareToSegment(a, b, p)), Infinity));
+        if (off - radius < least || off < radius)
+          tell((polygonHolds(body.polygon, p) ? off : -off) - radius, p, 'the edge');
+      }
+      for (const c of passed) if (offBox(c, p) - radius < least) tell(offCut(c, p) - radius, p, c.name);
     }
-    for (const c of passed) if (offBox(c, p) - radius < least) tell(offCut(c, p) - radius, p, c.name);
-  }
-  return { least: Number.isFinite(least) ? least : null, at, near: nearTo };
-}, COVER_SIGHT);
+    return { least: Number.isFinite(least) ? least : null, at, near: nearTo };
+  },
+  (run) => [growBox(boxOfPoints([run.from, run.to])!, COVER_SIGHT)],
+);
 
 /** How a straight bit gets to where a run begins. */
 export interface WayIn {
@@ -248,14 +257,26 @@ function crossingsAlong(polygon: Polygon, from: Point, way: Point): readonly num
   return found.sort((p, q) => p - q);
 }
 
+/** The box round a bit and its chuck before the end `a` of a run. */
+const wayOf = (a: Point, b: Point, length: number): Box =>
+  boxOfPoints([
+    a,
+    { x: a.x + ((a.x - b.x) / length) * BIT_ROOM, y: a.y + ((a.y - b.y) / length) * BIT_ROOM },
+  ])!;
+
+/** What a bit passes before either end of a run. */
+function waysOf(run: Run): readonly Box[] {
+  const { length } = drillNeed(run);
+  return length === 0 ? [] : [wayOf(run.from, run.to, length), wayOf(run.to, run.from, length)];
+}
+
 function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thickness }: Layout): WayIn {
   const [a, b] = end === 'from' ? [run.from, run.to] : [run.to, run.from];
   const { length } = drillNeed(run);
   if (length === 0) return { end, clear: false, blocked: { x: a.x, y: a.y }, past: [] };
   const step = { x: (a.x - b.x) / length, y: (a.y - b.y) / length, z: (a.z - b.z) / length };
   const past = new Set<string>();
-  const chuck = { x: a.x + step.x * BIT_ROOM, y: a.y + step.y * BIT_ROOM };
-  const line = boxOfPoints([a, chuck])!;
+  const line = wayOf(a, b, length);
   const onWay = near.filter((c) => boxesMeet(c.area.box, line));
   const edges = crossingsAlong(body.polygon, a, step);
   const begins = polygonHolds(body.polygon, a);
@@ -264,6 +285,9 @@ function wayFrom(run: Run, end: 'from' | 'to', near: readonly Cut[], { body, thi
     while (crossed < edges.length && edges[crossed]! <= s) crossed += 1;
     const p = { x: a.x + step.x * s, y: a.y + step.y * s, z: a.z + step.z * s };
     const inside = begins === (crossed % 2 === 0);
+    // Out of the wood for good: past the last edge, or over a face and going on.
+    if (!inside && crossed === edges.length) break;
+    if ((step.z >= 0 && p.z > 0) || (step.z <= 0 && p.z < -thickness)) break;
     if (!inside || p.z > 0 || p.z < -thickness) continue;
     const cut = onWay.find((c) => inCut(c, p));
     if (!cut) return { end, clear: false, blocked: { x: p.x, y: p.y }, past: [...past] };
@@ -278,4 +302,4 @@ export const wayIn = rememberedByRun((run, near, layout): WayIn => {
   if (first.clear) return first;
   const second = wayFrom(run, 'to', near, layout);
   return second.clear ? second : first;
-}, BIT_ROOM);
+}, waysOf);

@@ -6,4 +6,4 @@ export type { CrossSection } from './section.ts';
 export type { Shaped } from './shaped.ts';
 export { thicknessLines } from './depthLines.ts';
 export type { ThicknessMap, ThinPlace } from './thicknessMap.ts';
-export { thinnestPlaces, woodAt } from './thicknessMap.ts';
+export { thicknessMap, thinnestPlaces, woodAt } from './thicknessMap.ts';
