@@ -57,6 +57,8 @@ export interface BodySolid {
   /** The same without holes and what is meant to go through: where this has no wood, something broke through. */
   readonly floors: Solid;
   readonly refused: readonly Refused[];
+  /** Ways of bits along its edge, once computed. */
+  readonly axes: Axes;
   readonly front: readonly Carved[];
   readonly back: readonly Carved[];
 }
@@ -183,7 +185,7 @@ export type MakeBody = (body: Design['body'], layout: Layout, path: ClosedPath) 
 export function createBody(): MakeBody {
   const regionOf = remember((path: ClosedPath) => {
     const region = bodyRegion(path);
-    return { region, walk: walkAlong(region.outer) };
+    return { region, walk: walkAlong(region.outer), axes: new Map() as Axes };
   });
   const openings = new WeakMap<Cut, { readonly thickness: number; readonly removal: Removal }>();
   const opening = (cut: Cut, thickness: number): Removal => {
@@ -232,9 +234,8 @@ export function createBody(): MakeBody {
     kind: 'arch',
     pairs: pairs.map(({ inward, depth }) => [inward, depth] as const),
   }));
-  const faults = remember((region: Region) => {
+  const faults = remember((region: Region, axes: Axes) => {
     const known = new WeakMap<Removal, { readonly why: string | null }>();
-    const axes: Axes = new Map();
     return (removal: Removal): string | null => {
       const found = known.get(removal) ?? { why: faultOf(region, removal, axes) };
       known.set(removal, found);
@@ -242,7 +243,7 @@ export function createBody(): MakeBody {
     };
   });
   return remember((body: Design['body'], layout: Layout, path: ClosedPath): BodySolid => {
-    const { region, walk } = regionOf(path);
+    const { region, walk, axes } = regionOf(path);
     const refused: Refused[] = [];
     const of = (face: 'front' | 'back'): readonly Carved[] => {
       const arch = body.arch[face];
@@ -256,7 +257,7 @@ export function createBody(): MakeBody {
       ];
       return all.filter(({ by, removal }) => {
         if (by.kind === 'cut' || by.kind === 'arch') return true;
-        const why = faults(region)(removal);
+        const why = faults(region, axes)(removal);
         if (why !== null) refused.push({ by, face, why });
         return why === null;
       });
@@ -268,6 +269,7 @@ export function createBody(): MakeBody {
       front,
       back,
       refused,
+      axes,
       solid: {
         region,
         thickness: body.thickness,

@@ -42,6 +42,21 @@ const STEP = 0.5;
 /** Beside an edge a section is looked at this near to it, mm. */
 const HAIR = 1e-4;
 
+/** Further than this from where something begins or ends, mm, a section bends no more than a contour does: wider steps do. */
+const NEAR_ENDS = 15;
+const WIDE_STEP = 1.5;
+
+/** Places from a to b: near to one another at both ends, a hair inside them. */
+function placesBetween(a: number, b: number): readonly number[] {
+  const places = [a + HAIR];
+  for (let s = a; ;) {
+    s += s - a >= NEAR_ENDS && b - s > NEAR_ENDS + WIDE_STEP ? WIDE_STEP : STEP;
+    if (s >= b - STEP / 2) break;
+    places.push(s);
+  }
+  return [...places, b - HAIR];
+}
+
 /** Where a line crosses a polygon, along it. */
 function crossings(polygon: Polygon, from: Point, way: Point, long: number): readonly number[] {
   const found: number[] = [];
@@ -66,10 +81,9 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
   // An opening that the line does not cross takes nothing of the section.
   const met = (list: readonly Removal[]): readonly Removal[] =>
     list.filter((r) => r.kind !== 'opening' || crossings(r.shape.outer, from, way, length).length > 0);
-  const [front, back] = [met(solid.front), met(solid.back)].map((list) => deepest(solid.region, list)) as [
-    Depth,
-    Depth,
-  ];
+  const [front, back] = [met(solid.front), met(solid.back)].map((list) =>
+    deepest(solid.region, list, carved.axes),
+  ) as [Depth, Depth];
   const holds = regionHolds(solid.region);
   const zs = (s: number): readonly [number, number] => {
     const p = at(s);
@@ -100,9 +114,7 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
       end();
       continue;
     }
-    const parts = Math.max(1, Math.ceil((b - a) / STEP));
-    for (let i = 0; i <= parts; i += 1) {
-      const s = i === 0 ? a + HAIR : i === parts ? b - HAIR : a + ((b - a) * i) / parts;
+    for (const s of placesBetween(a, b)) {
       const [z, y] = zs(s);
       if (z - y <= 0) end();
       else {

@@ -3,6 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { boxOfPoints } from '../geometry/box.ts';
+import { besides } from './beside.ts';
 import type { NearChain } from './near.ts';
 import { nearChain } from './near.ts';
 import { hollowDepths } from './arch.ts';
@@ -49,10 +50,22 @@ function between(line: Polygon, from: Point, to: Point): Chain {
 /** Ways of a bit's axis that were computed for one region, by edge and bearing. */
 export type Axes = Map<string, readonly Polygon[]>;
 
+/**
+ * The way of a bit's axis outside an edge that its bearing runs along everywhere: each place goes straight out. Null where
+ * a hollow is too tight for the bearing.
+ */
+function quickAxis(outer: Polygon, bearingRadius: number, chord: number): Polygon | null {
+  const steps = Math.min(0.2, Math.sqrt((8 * chord) / bearingRadius) / 2);
+  const { places, cutOff } = besides([...outer].reverse(), steps).at(bearingRadius);
+  return places.length < 3 || cutOff.some(Boolean) ? null : [...places].reverse();
+}
+
 /** The way of a bit's axis along an edge: so far outside the wood as its bearing is wide, where it can get to. */
 function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): readonly Polygon[] {
   const chord = region.chord ?? PLAN_CHORD;
   if (edge === 'outer') {
+    const quick = quickAxis(region.outer, bearingRadius, chord);
+    if (quick) return [quick];
     // The outermost line alone: hollows that the bearing does not get into are bridged.
     const lines = offsetPolygon(region.outer, bearingRadius, chord);
     return lines
@@ -237,9 +250,8 @@ function depthOfCut(cut: Cut): Depth {
 export const depthOf = (region: Region, removal: Removal, axes?: Axes): Depth =>
   depthOfCut(cutOf(region, removal, axes));
 
-/** How deep several removals of one face go together: the deepest wins. */
-export function deepest(region: Region, removals: readonly Removal[]): Depth {
-  const axes: Axes = new Map();
+/** How deep several removals of one face go together: the deepest wins. `axes` keeps what others of the region share. */
+export function deepest(region: Region, removals: readonly Removal[], axes: Axes = new Map()): Depth {
   const depths = removals.map((r) => depthOf(region, r, axes));
   return (x, y) => {
     let deep = 0;

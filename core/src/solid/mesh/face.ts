@@ -2,10 +2,12 @@ import type { Point } from '../../geometry/point.ts';
 import { distance } from '../../geometry/point.ts';
 import type { Polygon } from '../../geometry/polygons.ts';
 import { divided } from '../../geometry/polygons.ts';
+import type { Axes } from '../depths.ts';
 import { cutOf, deepest } from '../depths.ts';
 import type { Region, Removal } from '../solid.ts';
-import type { Ring } from './band.ts';
-import { besides, strip } from './band.ts';
+import type { Beside, Ring } from '../beside.ts';
+import { besides } from '../beside.ts';
+import { strip } from './band.ts';
 import { placesOnProfile } from './profile.ts';
 import { middleOff, refined } from './refine.ts';
 import type { Surface } from './surface.ts';
@@ -93,10 +95,11 @@ function dividedAtEnds(line: Polygon, ends: readonly End[]): Polygon {
 function profilesOf(
   region: Region,
   removals: readonly Removal[],
+  axes: Axes,
 ): readonly { readonly reach: number; readonly deep: (s: number) => number }[] {
   const byKey = new Map<string, { readonly reach: number; readonly deep: (s: number) => number }>();
   const profile = (r: Removal): { readonly reach: number; readonly deep: (s: number) => number } => {
-    const cut = cutOf(region, isEdge(r) ? { ...r, stretch: null } : r);
+    const cut = cutOf(region, isEdge(r) ? { ...r, stretch: null } : r, axes);
     if (cut.kind !== 'from line') return { reach: 0, deep: () => 0 };
     return { reach: cut.reach, deep: (s) => (s <= cut.reach ? cut.deep(Math.max(0, s)) : cut.beyond) };
   };
@@ -115,7 +118,11 @@ function profilesOf(
 interface Face {
   readonly removals: readonly Removal[];
   readonly height: (x: number, y: number) => number;
+  readonly axes: Axes;
 }
+
+/** A height is that of a profile where it is so near to it, mm. */
+const SAME_HEIGHT = 0.01;
 
 /** Some places of a line, no nearer to one another than this, mm. */
 function thinned(line: Polygon, apart: number): Polygon {
@@ -128,8 +135,13 @@ function thinned(line: Polygon, apart: number): Polygon {
  * One face of a solid with what is done along its edge and its arch, on the places of the edge: rings beside the edge, where these bend,
  * joined by strips; further in, an arch followed by places of its own. Heights are depths below the flat face, negative.
  */
-function faceOn(region: Region, edge: Polygon, { removals, height }: Face): Surface | null {
-  const profiles = profilesOf(region, removals);
+function faceOn(
+  region: Region,
+  edge: Polygon,
+  beside: Beside,
+  { removals, height, axes }: Face,
+): Surface | null {
+  const profiles = profilesOf(region, removals, axes);
   const places = [...new Set(profiles.flatMap(({ reach, deep }) => placesOnProfile(deep, 0, reach, ACROSS)))]
     .sort((a, b) => a - b)
     .filter(
@@ -137,21 +149,27 @@ function faceOn(region: Region, edge: Polygon, { removals, height }: Face): Surf
     );
   const points: Point[] = [...edge];
   const triangles: number[] = [];
-  const beside = besides(edge);
-  let [ring, from, done]: [Ring, number, number] = [{ places: edge, by: edge.map((_, i) => i) }, 0, 0];
+  // How far inside the edge each place of a ring is; NaN where that does not tell how deep it is.
+  const inside: number[] = edge.map(() => 0);
+  let [ring, from, done]: [Ring, number, number] = [
+    { places: edge, by: edge.map((_, i) => i), cutOff: [] },
+    0,
+    0,
+  ];
   for (const s of places) {
     const next = beside.at(s);
     const at = points.length;
     const made = strip(ring, next, edge.length, from, at);
     if (!made) break;
     points.push(...next.places);
+    inside.push(...next.cutOff.map((off) => (off ? Number.NaN : s)));
     triangles.push(...made);
     [ring, from, done] = [next, at, s];
   }
   const arch = removals.find((r) => r.kind === 'arch');
   const further: { readonly s: number; readonly apart: number }[] = places.map((s) => ({ s, apart: 0 }));
   if (arch?.kind === 'arch') {
-    const cut = cutOf(region, arch);
+    const cut = cutOf(region, arch, axes);
     if (cut.kind === 'from line')
       for (const s of placesOnProfile(cut.deep, Math.min(done, cut.reach), cut.reach, ACROSS))
         further.push({ s, apart: ALONG_ARCH });
@@ -166,7 +184,18 @@ function faceOn(region: Region, edge: Polygon, { removals, height }: Face): Surf
   const heights = points.map((p, i) =>
     i >= from ? inner.heights[i - (i < from + ring.places.length ? from : more)]! : height(p.x, p.y),
   );
-  return refined({ points, heights, triangles, edge: edge.length }, height);
+  // Which profile a place has: where both ends of a side have the same, all between has it.
+  const profileOf = heights.map((z, i): number => {
+    const s = inside[i] ?? Number.NaN;
+    if (Number.isNaN(s)) return -1;
+    if (z === 0) return profiles.length;
+    return profiles.findIndex(({ deep }) => Math.abs(z + deep(s)) < SAME_HEIGHT);
+  });
+  const isSure = (i: number, j: number): boolean => {
+    const k = profileOf[i] ?? -1;
+    return k >= 0 && k === profileOf[j];
+  };
+  return refined({ points, heights, triangles, edge: edge.length }, height, isSure);
 }
 
 /** Both faces on one edge: its sides are halved until each is a side of a triangle on both. */
@@ -174,9 +203,10 @@ export function facesOn(
   region: Region,
   faces: readonly [readonly Removal[], readonly Removal[]],
 ): readonly [Surface, Surface] {
+  const axes: Axes = new Map();
   const both = faces.map((removals): Face => {
-    const depth = deepest(region, removals);
-    return { removals, height: (x, y) => -depth(x, y) };
+    const depth = deepest(region, removals, axes);
+    return { removals, axes, height: (x, y) => -depth(x, y) };
   });
   let edge = followed(
     dividedAtEnds(
@@ -186,7 +216,8 @@ export function facesOn(
     both,
   );
   for (let tries = 0; tries < TRIES; tries += 1) {
-    const [front, back] = both.map((face) => faceOn(region, edge, face));
+    const beside = besides(edge);
+    const [front, back] = both.map((face) => faceOn(region, edge, beside, face));
     if (front && back) return [front, back];
     edge = divided(edge, () => ALONG / 2 ** (tries + 1));
   }

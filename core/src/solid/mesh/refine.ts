@@ -34,9 +34,14 @@ export function middleOff(
 }
 
 /**
- * A surface whose sides are halved where their middle is off by more than {@link SURFACE_OFF}, square to them. Sides of its edge stay.
+ * A surface whose sides are halved where their middle is off by more than {@link SURFACE_OFF}, square to them. Sides of its edge stay, and those
+ * that are sure to follow it.
  */
-export function refined(surface: Surface, height: (x: number, y: number) => number): Surface {
+export function refined(
+  surface: Surface,
+  height: (x: number, y: number) => number,
+  isSure: (i: number, j: number) => boolean = () => false,
+): Surface {
   const points = [...surface.points];
   const heights = [...surface.heights];
   let triangles = surface.triangles;
@@ -52,7 +57,7 @@ export function refined(surface: Surface, height: (x: number, y: number) => numb
     if (known !== undefined) return known;
     let found = -1;
     const middle =
-      isEdge(low, high) || points.length >= MOST_PLACES
+      isEdge(low, high) || isSure(low, high) || points.length >= MOST_PLACES
         ? null
         : middleOff(points[low]!, points[high]!, heights[low]!, heights[high]!, height);
     if (middle) {
