@@ -81,6 +81,38 @@ function nearestOf([first, ...others]: readonly Distances[], { columns, rows }: 
 
 const isByFarthest = ({ by }: Profile): boolean => 'dropAtFarthest' in by;
 
+/** Depths of a contour are looked up this near to one another, mm: between, a straight line is off by a thousandth at most. */
+const LOOKED_UP = 1 / 16;
+/** An arc may stand nearly upright where it ends: this share of the way there it is computed itself. */
+const BY_ITSELF = 0.9;
+
+/** A contour laid out by distances from its line; past the region too: it is the same where the edge goes out to there. */
+function fillContour(
+  values: Float32Array,
+  nearest: Float32Array,
+  full: Window,
+  part: Window,
+  deep: (s: number) => number,
+  far: number,
+): void {
+  const count = Math.ceil((BY_ITSELF * far) / LOOKED_UP);
+  const table = Float64Array.from({ length: count + 1 }, (_, i) => deep(Math.min(far, i * LOOKED_UP)));
+  const upTo = (count - 1) * LOOKED_UP;
+  for (let r = 0; r < part.rows; r += 1) {
+    const from = (part.r0 + r) * full.columns + part.c0;
+    const to = r * part.columns;
+    for (let c = 0; c < part.columns; c += 1) {
+      const d = nearest[from + c]!;
+      if (d < upTo) {
+        const u = d / LOOKED_UP;
+        const k = u | 0;
+        const low = table[k]!;
+        values[to + c] = low + (table[k + 1]! - low) * (u - k);
+      } else values[to + c] = d === Infinity ? 0 : deep(d < far ? d : far);
+    }
+  }
+}
+
 /**
  * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. `before` is its
  * layer on the same grid when the region was another: a contour that is as deep still is the same. Null where it takes
@@ -113,20 +145,21 @@ export function layerOf(
   const part: Window | null =
     beyond > 0 ? { c0: 0, r0: 0, columns: full.columns, rows: full.rows } : field.used;
   if (!part) return null;
-  const values = new Float32Array(part.columns * part.rows);
-  for (let r = 0; r < part.rows; r += 1) {
-    const from = (part.r0 + r) * full.columns + part.c0;
-    const cell = (full.r0 + part.r0 + r) * grid.columns + full.c0 + part.c0;
-    const to = r * part.columns;
-    for (let c = 0; c < part.columns; c += 1) {
-      const d = nearest[from + c]!;
-      // A contour is laid out past the region too: it is the same where the edge goes out to there.
-      if (start) {
-        if (d !== Infinity) values[to + c] = deep(d < far ? d : far);
-      } else if (share[cell + c] !== 0)
-        values[to + c] = d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
+  const size = part.columns * part.rows;
+  // Nobody else holds what the last one was laid out in.
+  const values = before?.values.length === size ? before.values : new Float32Array(size);
+  if (start) fillContour(values, nearest, full, part, deep, far);
+  else
+    for (let r = 0; r < part.rows; r += 1) {
+      const from = (part.r0 + r) * full.columns + part.c0;
+      const cell = (full.r0 + part.r0 + r) * grid.columns + full.c0 + part.c0;
+      const to = r * part.columns;
+      for (let c = 0; c < part.columns; c += 1) {
+        const d = nearest[from + c]!;
+        values[to + c] =
+          share[cell + c] === 0 ? 0 : d === Infinity ? beyond : deep(d > lessBy ? d - lessBy : 0);
+      }
     }
-  }
   return {
     window: { c0: full.c0 + part.c0, r0: full.r0 + part.r0, columns: part.columns, rows: part.rows },
     values,
