@@ -121,26 +121,31 @@ const SHOTS = [
     },
   ],
   [
-    'arch',
+    'solid',
+    'Windrow',
+    'shape',
+    'light',
+    async (page) => {
+      await page.getByText('Solid view', { exact: true }).click();
+      await page.getByTestId('solid').waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(3000);
+    },
+  ],
+  [
+    'solid-dark',
     'Skerry',
     'shape',
     'dark',
     async (page) => {
-      await page.getByRole('tab', { name: 'Arch' }).click();
+      await page.getByText('Solid view', { exact: true }).click();
+      await page.getByTestId('solid').waitFor({ timeout: 60_000 });
+      await page.getByLabel('Parts', { exact: true }).selectOption({ label: 'Hidden' });
+      await page.getByLabel('Cut open', { exact: true }).selectOption({ label: 'Across' });
+      await page.getByText('Keep the other side').click();
       await page.waitForTimeout(3000);
     },
   ],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
-  [
-    'printer',
-    'Windrow',
-    'templates',
-    'light',
-    async (page) => {
-      await page.getByText('Show what a simulated printer makes of it').click();
-      await page.getByText('Correct by these bars').scrollIntoViewIfNeeded();
-    },
-  ],
   [
     'tracing',
     'Windrow, traced',
@@ -243,7 +248,10 @@ async function makeCopy(name) {
     });
 }
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+});
 for (const [name, design, stage, theme, prepare] of SHOTS) {
   if (only && only !== name) continue;
   const archive = design && COPIES[design] ? await makeCopy(design) : null;

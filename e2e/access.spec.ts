@@ -1,7 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { makeDesign, openStage } from './help.ts';
+import { makeDesign, openStage, violations } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LIST } from '../web/src/designs/words.ts';
 
@@ -25,14 +24,6 @@ const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknow
   ['findings', 'outline', (page) => page.getByTestId('reading-findings').click()],
   ['revisions', 'outline', (page) => page.getByTitle(FRAME.frozenRevisions).click()],
 ];
-
-/** In the dark only colours differ: all else was looked at in the light. */
-async function violations(page: Page, light: 'light' | 'dark'): Promise<readonly string[]> {
-  // What is right needs no report, and the page has no frames to be gone through apart: half of the time.
-  const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
-  const { violations: found } = await (light === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
-  return found.flatMap((v) => v.nodes.map((n) => `${v.id}: ${v.help}: ${n.target.join(' ')}`));
-}
 
 for (const light of ['light', 'dark'] as const)
   test(`nothing keeps a screen reader or weak eyes from any main view, ${light}`, async ({

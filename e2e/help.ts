@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
 import type { Design } from '@pelkin/core';
 import { checkDesign } from '@pelkin/core';
@@ -77,3 +78,11 @@ export const nearestOnEdge = (page: Page, to: { x: number; y: number }): Promise
     }
     return { x: best.x, y: best.y };
   }, to);
+
+/** In the dark only colours differ: all else was looked at in the light. */
+export async function violations(page: Page, light: 'light' | 'dark'): Promise<readonly string[]> {
+  // What is right needs no report, and the page has no frames to be gone through apart: half of the time.
+  const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
+  const { violations: found } = await (light === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
+  return found.flatMap((v) => v.nodes.map((n) => `${v.id}: ${v.help}: ${n.target.join(' ')}`));
+}

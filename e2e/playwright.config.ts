@@ -22,10 +22,6 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         '--no-first-run',
-        // Solids are drawn by the processor: no graphics card is needed.
-        '--use-gl=angle',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
       ],
     },
   },

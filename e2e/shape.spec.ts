@@ -90,61 +90,6 @@ test('the section line is moved and turned, and tells the wood at the pointer', 
   await expect(view).toHaveCount(0);
 });
 
-/** What a picture shows: how many of its pixels are not its corner’s colour, and a sum that tells it from others. */
-const lookedAt = async (page: Page, bytes: Buffer): Promise<{ width: number; share: number; sum: number }> =>
-  page.evaluate(async (base64) => {
-    const binary = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
-    const image = await createImageBitmap(new Blob([binary], { type: 'image/png' }));
-    const canvas = new OffscreenCanvas(image.width, image.height);
-    const context = canvas.getContext('2d')!;
-    context.drawImage(image, 0, 0);
-    const { data } = context.getImageData(0, 0, image.width, image.height);
-    let [other, sum] = [0, 0];
-    for (let i = 0; i < data.length; i += 4) {
-      const differs = [0, 1, 2].some((k) => Math.abs(data[i + k]! - data[k]!) > 8);
-      if (differs) other += 1;
-      sum += data[i]! * ((i % 1009) + 1);
-    }
-    return { width: image.width, share: other / (data.length / 4), sum };
-  }, bytes.toString('base64'));
-
-const savedPicture = async (page: Page): Promise<{ width: number; share: number; sum: number }> => {
-  const [download] = await Promise.all([page.waitForEvent('download'), press(page, SHAPE.savePicture)]);
-  return lookedAt(page, await readFile(await download.path()));
-};
-
-test('the solid view is turned, cut open and saved as a picture; a carve shows in it', async ({
-  page,
-  request,
-}) => {
-  const id = await makeDesign(request, 'Seen from all sides');
-  await openStage(page, id, 'shape');
-  await page.getByText(SHAPE.solidView, { exact: true }).click();
-  const solid = page.getByTestId('solid');
-  await expect(solid).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByTestId('board')).toHaveCount(0);
-  await page.getByLabel(SHAPE.pictureSize).selectOption('1280 800');
-  const first = await savedPicture(page);
-  expect(first.width).toBe(1280);
-  expect(first.share).toBeGreaterThan(0.1);
-  await solid.focus();
-  for (let k = 0; k < 4; k += 1) await page.keyboard.press('ArrowRight');
-  const turned = await savedPicture(page);
-  expect(turned.sum).not.toBe(first.sum);
-  // The eye stays where it was while the body is carved.
-  await press(page, SHAPE.addForearm);
-  await expect(region(page, 'Forearm bevel')).toBeVisible();
-  await expect(page.getByText(SHAPE.makingTheSolid)).toHaveCount(0, { timeout: 30_000 });
-  await expect.poll(async () => (await savedPicture(page)).sum, { timeout: 30_000 }).not.toBe(turned.sum);
-  await page.getByLabel(SHAPE.cutOpen, { exact: true }).selectOption({ label: SHAPE.acrossTheBody });
-  const cut = await savedPicture(page);
-  expect(cut.share).toBeLessThan(turned.share * 0.8);
-  await press(page, SHAPE.fromTheNeck);
-  expect((await savedPicture(page)).share).toBeGreaterThan(0.02);
-  await page.getByText(SHAPE.solidView, { exact: true }).click();
-  await expect(page.getByTestId('board')).toBeVisible();
-});
-
 test('the body is handed over as a mesh, closed to the last triangle', async ({ page, request }) => {
   const id = await makeDesign(request, 'Handed over');
   await openStage(page, id, 'shape');

@@ -89,6 +89,14 @@ function farthestOff(mesh: Mesh, solid: Solid): number {
   return far;
 }
 
+/** How many places are alike to a ten-thousandth of a mm: a reader of a file takes them for one. */
+function alike({ places }: Mesh): number {
+  const keys = new Set<string>();
+  for (let i = 0; i < places.length; i += 3)
+    keys.add([0, 1, 2].map((k) => Math.round(places[i + k]! * 1e4)).join(' '));
+  return places.length / 3 - keys.size;
+}
+
 const near = (a: Mesh, solid: Solid): void => {
   const mass = massOf(fieldsOf(solid, 0.5));
   const { volume, centre } = massOfMesh(a);
@@ -104,6 +112,7 @@ describe('a solid’s mesh', () => {
       const { solid } = createDeriver()(demo(name)).carved;
       const mesh = await meshOf(solid);
       expect(faultsOf(mesh)).toBe(0);
+      expect(alike(mesh)).toBe(0);
       near(mesh, solid);
       expect(farthestOff(mesh, solid)).toBeLessThan(0.05);
       // STL has 50 bytes a triangle: under 15 MB.
@@ -195,6 +204,7 @@ describe('a solid’s mesh', () => {
       fc.asyncProperty(bodies, async (solid) => {
         const mesh = await meshOf(solid);
         expect(faultsOf(mesh)).toBe(0);
+        expect(alike(mesh)).toBe(0);
         near(mesh, solid);
       }),
       { numRuns: 100, seed: 17, endOnFailure: true },

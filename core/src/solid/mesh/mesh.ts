@@ -110,6 +110,21 @@ function contourShell(cut: Extract<Cut, { kind: 'from line' }>, region: Region, 
   return shellOf(raised(under, turned), raised(lid, turned));
 }
 
+/** Two places that agree to so much in all three directions, mm, would be one in a file: the later is set aside by twice as much. */
+const ALIKE = 1e-4;
+
+/** Places as files keep them: no two alike, so that a reader that joins what is alike finds the same triangles. */
+function setApart(places: Float32Array): Float32Array {
+  const taken = new Set<string>();
+  const key = (i: number): string =>
+    `${Math.round(places[i]! / ALIKE)} ${Math.round(places[i + 1]! / ALIKE)} ${Math.round(places[i + 2]! / ALIKE)}`;
+  for (let i = 0; i < places.length; i += 3) {
+    while (taken.has(key(i))) places[i]! += 2 * ALIKE;
+    taken.add(key(i));
+  }
+  return places;
+}
+
 /**
  * A solid as a watertight mesh: both faces with what is done along the edge as triangles on one edge, a wall between them; contours, and what
  * is cut with a step (openings, rabbets), taken from that by a library of solids, so that every line where two meet is sharp and on its
@@ -171,7 +186,7 @@ export async function meshOf(
     const clean = keep(cut.simplify(CLEAN));
     const mesh = clean.getMesh();
     return {
-      places: Float32Array.from(mesh.vertProperties),
+      places: setApart(Float32Array.from(mesh.vertProperties)),
       triangles: Uint32Array.from(mesh.triVerts),
       volume: clean.volume(),
     };
