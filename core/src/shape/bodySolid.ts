@@ -19,6 +19,9 @@ const RAD = Math.PI / 180;
 /** Chords of the body's edge and of openings stay so near to them, mm, where the body is sampled. */
 const BODY_CHORD = 0.01;
 
+/** And of openings, mm: where two round corners just meet, a hundredth aside is a tenth along. */
+const OPENING_CHORD = 0.003;
+
 /** The body's plan. Holes and openings right through it are openings as deep as it is thick. */
 const bodyRegion = (path: ClosedPath): Region => {
   const points = flattenPath(path, BODY_CHORD);
@@ -72,7 +75,7 @@ const hasFloor = ({ by }: Carved): boolean =>
 
 const openingOf = (cut: Cut, thickness: number): Removal => ({
   kind: 'opening',
-  shape: regionOfPolygons(cut.area.polygon, cut.islands),
+  shape: regionOfPolygons(flattenPath(cut.path, OPENING_CHORD), cut.islands),
   depth: cut.through ? thickness : cut.face === 'front' ? -cut.bottom : thickness + cut.top,
 });
 

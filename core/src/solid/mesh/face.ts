@@ -14,7 +14,7 @@ import type { Surface } from './surface.ts';
 import { surfaceWithin } from './surface.ts';
 
 /** Chords across a profile stay so near to it, mm; with those along the edge less than {@link SURFACE_OFF}. */
-const ACROSS = 0.022;
+const ACROSS = 0.02;
 /** Rings nearer to one another than this, mm, are one. */
 const RINGS_APART = 0.02;
 /** Where a bit's cut ends, its turned end climbs out of the wood along the edge: there places are so near, mm. */

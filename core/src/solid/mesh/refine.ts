@@ -3,7 +3,7 @@ import { distance } from '../../geometry/point.ts';
 import type { Surface } from './surface.ts';
 
 /** Triangles leave a surface by no more than this, mm: less than sanding takes. */
-export const SURFACE_OFF = 0.028;
+export const SURFACE_OFF = 0.022;
 /** Rounds of looking, and places at most. */
 const ROUNDS = 7;
 const MOST_PLACES = 60_000;
