@@ -207,7 +207,7 @@ describe('a solid’s mesh', () => {
         expect(alike(mesh)).toBe(0);
         near(mesh, solid);
       }),
-      { numRuns: 100, seed: 17, endOnFailure: true },
+      { numRuns: 100, seed: 17, endOnFailure: true, interruptAfterTimeLimit: 170_000 },
     );
   }, 180_000);
 
