@@ -211,6 +211,24 @@ describe('a solid’s mesh', () => {
     );
   }, 180_000);
 
+  it('has the holes of its region', async () => {
+    const ring = (r: number): readonly Point[] =>
+      Array.from({ length: 90 }, (_, i) => ({
+        x: r * Math.cos((i * Math.PI) / 45),
+        y: r * Math.sin((i * Math.PI) / 45),
+      }));
+    const solid: Solid = {
+      region: regionOfPolygons(ring(50), [ring(20)]),
+      thickness: 30,
+      front: [],
+      back: [],
+    };
+    const mesh = await meshOf(solid);
+    expect(faultsOf(mesh)).toBe(0);
+    // A regular polygon’s area: n r² sin(2π / n) / 2.
+    expect(mesh.volume).toBeCloseTo(30 * 45 * (50 ** 2 - 20 ** 2) * Math.sin(Math.PI / 45), 0);
+  });
+
   it('keeps a profile in the fewest chords', () => {
     const round = (s: number): number => 6 - Math.sqrt(36 - (6 - s) ** 2);
     const kept = placesOnProfile(round, 0, 6, 0.02);

@@ -162,7 +162,17 @@ export async function meshOf(
         raised(back, (z) => -z - thickness),
       ),
     );
-    const tools = (['front', 'back'] as const).flatMap((face) =>
+    const upright = (plan: readonly Polygon[], from: number, high: number): Manifold => {
+      const flat = keep(
+        new library.CrossSection(
+          plan.map((p) => p.map(({ x, y }) => [x, y] as [number, number])),
+          'EvenOdd',
+        ),
+      );
+      return keep(keep(flat.extrude(high)).translate([0, 0, from]));
+    };
+    const holes = region.holes.map((hole) => upright([hole], -thickness - PAST, thickness + 2 * PAST));
+    const cuts = (['front', 'back'] as const).flatMap((face) =>
       solid[face].flatMap((removal) => {
         if (removal.kind === 'contour') {
           const cut = cutOf(region, removal);
@@ -171,16 +181,10 @@ export async function meshOf(
         }
         if (!isStep(removal)) return [];
         const { plan, depth } = prismOf(region, removal);
-        const flat = keep(
-          new library.CrossSection(
-            plan.map((p) => p.map(({ x, y }) => [x, y] as [number, number])),
-            'EvenOdd',
-          ),
-        );
-        const prism = keep(flat.extrude(depth + PAST));
-        return [keep(prism.translate([0, 0, face === 'front' ? -depth : -thickness - PAST]))];
+        return [upright(plan, face === 'front' ? -depth : -thickness - PAST, depth + PAST)];
       }),
     );
+    const tools = [...holes, ...cuts];
     progress(0.5);
     const cut = tools.length ? keep(library.Manifold.difference([body, ...tools])) : body;
     const clean = keep(cut.simplify(CLEAN));
