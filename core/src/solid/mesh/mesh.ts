@@ -136,6 +136,8 @@ export async function meshOf(
 ): Promise<Mesh> {
   const library = await solids();
   const { region, thickness } = solid;
+  if ([...solid.front, ...solid.back].some((r) => 'edge' in r && r.edge !== 'outer'))
+    throw new Error('only the outer edge can be cut in a mesh: leave the edges of holes square');
   const onEdge = (list: readonly Removal[]): readonly Removal[] =>
     list.filter((r) => !isStep(r) && r.kind !== 'contour');
   const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
