@@ -10,12 +10,12 @@ import { polygonArea } from '../geometry/polygons.ts';
 import { deepest } from '../solid/depths.ts';
 import { createSampler, fieldsOf } from '../solid/field.ts';
 import { massOf } from '../solid/mass.ts';
-import { depthLines } from './depthLines.ts';
+import { depthLines, thicknessLines } from './depthLines.ts';
 import { newContour } from './newContour.ts';
 import { crossSection } from './section.ts';
 import { COARSE_STEP } from './shaped.ts';
 import { walkAlong, without } from './stretches.ts';
-import { woodAt } from './thicknessMap.ts';
+import { thinnestPlaces, woodAt } from './thicknessMap.ts';
 
 const derive = createDeriver();
 const plainly = (name: 'windrow' | 'skerry' | 'fathom'): Design => {
@@ -340,6 +340,25 @@ describe('sections and depth lines', () => {
       for (let s = 0; s < cut.length; s += 0.05) summed += 0.05 * (cut.woodAt(s) ?? 0);
       expect(area / summed).toBeCloseTo(1, 2);
     }
+  });
+  it('thin places are the thinnest of the map, well apart and off the edge; lines of equal wood lie on it', () => {
+    const map = derive(demo('windrow')).coarseMap;
+    const thin = thinnestPlaces(map, 4, 20);
+    expect(thin.length).toBeGreaterThan(0);
+    thin.forEach((p, i) => {
+      expect(woodAt(map, p.x, p.y)).toBe(p.wood);
+      expect(p.wood).toBeLessThanOrEqual(20);
+      for (const q of thin.slice(0, i)) {
+        expect(q.wood).toBeLessThanOrEqual(p.wood);
+        expect(Math.hypot(q.x - p.x, q.y - p.y)).toBeGreaterThanOrEqual(30);
+      }
+    });
+    // The floor of the control cavity: 44 less 36 mm.
+    expect(thin[0]!.wood).toBeCloseTo(8, 1);
+    const lines = thicknessLines(map, 5);
+    expect(lines.length).toBeGreaterThan(3);
+    for (const { depth, points } of lines)
+      for (const p of points) expect(Math.abs(woodAt(map, p.x, p.y)! - depth)).toBeLessThan(2);
   });
   it('a depth line lies where the carve is that deep', () => {
     const design = begun(plainly('windrow'), 'belly');

@@ -121,20 +121,24 @@ export function createSampler(): Sampler {
         own.share = sharesOf(region, grid, whole(grid));
         own.known = { ...nothingKnown(), fromLines: own.known.fromLines };
       }
-      own.region = region;
       const { share } = own;
+      // What is kept is taken out while it is worked on: where a removal makes no cut, all is computed again next time.
+      const before = own.layers;
+      own.layers = new Map();
+      own.region = null;
       const layers = new Map<Removal, Layer | null>();
       const distances = new Map<Chain, Distances>();
       const all = [...solid.front, ...solid.back];
       all.forEach((removal, i) => {
         progress(i / (all.length + 1));
-        const known = own.layers.get(removal);
+        const known = before.get(removal);
         const isSame = known !== undefined && (!isMoved || removal.kind === 'opening');
         layers.set(removal, isSame ? known : layerOf(region, removal, grid, share, own.known, known));
         if (removal.kind === 'contour' && own.known.fromLines.has(removal.start))
           distances.set(removal.start, own.known.fromLines.get(removal.start)!);
       });
       own.layers = layers;
+      own.region = region;
       own.known = { ...own.known, fromLines: distances };
       const of = (removals: readonly Removal[]): ReturnType<typeof together> =>
         together(

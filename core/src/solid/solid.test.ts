@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { circlePath } from '../geometry/figures.ts';
 import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
-import { fieldsOf } from './field.ts';
+import { createSampler, fieldsOf } from './field.ts';
 import { massOf } from './mass.ts';
 import { leastThickness } from './thickness.ts';
 import { nearChain } from './near.ts';
@@ -195,6 +195,28 @@ describe('a solid’s mass', () => {
     expect(leastThickness(pocket, 0.5).thickness).toBeCloseTo(25, 6);
     expect(cut.withoutWood).toBe(0);
   });
+  it('is the same after a body whose removal made no cut', () => {
+    const sampler = createSampler();
+    const round = { ...along, kind: 'edge round' as const, radius: 6 };
+    const contour = (off: number): Removal => ({
+      kind: 'contour',
+      start: [
+        { x: off, y: 80 },
+        { x: off, y: -80 },
+      ],
+      profile: { kind: 'arc', by: { radius: 60 } },
+    });
+    const good: Solid = { region: square, thickness: 40, front: [round], back: [] };
+    const whole = massOf(sampler.fields(good, 1)).volume;
+    const other = { ...square };
+    // Its arc is upright before the far edge: refused, after the round was laid out for another edge.
+    expect(() => sampler.fields({ ...good, region: other, front: [round, contour(90)] }, 1)).not.toThrow();
+    expect(() =>
+      sampler.fields({ ...good, region: other, front: [round, { ...round, bearingRadius: 0 }] }, 1),
+    ).toThrow(BadRemoval);
+    expect(massOf(sampler.fields({ ...good, region: other }, 1)).volume).toBeCloseTo(whole, 6);
+  });
+
   it('counts an opening once whose edge lies in a deeper one', () => {
     const opening = (by: number, up: number, size: number, depth: number): Removal => ({
       kind: 'opening',

@@ -39,7 +39,7 @@ export interface OnBoard<Shows> {
   readonly under?: ReactNode;
   /** A map between the paper and all lines; the same object while nothing of it changes. */
   readonly field?: Field;
-  /** What stands in the board's place; the board's own lines and tools are then not drawn. */
+  /** What is shown in the board's place; the board's own lines and tools are then not drawn. */
   readonly instead?: ReactNode;
   /** Room that the stage's own drawing takes under the body, mm. */
   readonly below?: number;

@@ -11,6 +11,7 @@ import type { Removal, Solid } from '../solid.ts';
 import type { Mesh } from './mesh.ts';
 import { meshOf } from './mesh.ts';
 import { placesOnProfile } from './profile.ts';
+import { shadedMesh } from './shading.ts';
 
 /** Sides of triangles without a partner the other way, and triangles without three places. */
 function faultsOf({ triangles }: Mesh): number {
@@ -210,6 +211,22 @@ describe('a solid’s mesh', () => {
       { numRuns: 100, seed: 17, endOnFailure: true, interruptAfterTimeLimit: 170_000 },
     );
   }, 180_000);
+
+  it('is shaded with directions of length 1, out of the wood, and lines where faces meet', async () => {
+    const { solid } = createDeriver()(demo('fathom')).carved;
+    const mesh = await meshOf(solid);
+    const { places, normals, creases } = shadedMesh(mesh, solid);
+    expect(places.length).toBe(3 * mesh.triangles.length);
+    expect(creases.length).toBeGreaterThan(0);
+    for (let k = 0; k < normals.length; k += 3)
+      expect(Math.hypot(normals[k]!, normals[k + 1]!, normals[k + 2]!)).toBeCloseTo(1, 3);
+    // The flat front looks straight out.
+    for (let k = 0; k < places.length; k += 9) {
+      const flat = [0, 3, 6].every((c) => Math.abs(places[k + c + 2]!) < 1e-3);
+      const across = (places[k + 3]! - places[k]!) * (places[k + 7]! - places[k + 1]!);
+      if (flat && Math.abs(across) > 20) expect(normals[k + 2]).toBeGreaterThan(0.9);
+    }
+  }, 60_000);
 
   it('has the holes of its region', async () => {
     const ring = (r: number): readonly Point[] =>

@@ -15,7 +15,7 @@ export interface Shaded {
 
 /** Faces that meet at less than this, rad, are one bent face. */
 const SMOOTH = 0.42;
-/** A face that is steeper than this share of upright is a wall: no field says how it stands. */
+/** A face that is steeper than this share of upright is a wall: no field says how it lies. */
 const WALL = 0.35;
 /** Slopes are taken over so much, mm, inside the face. */
 const OVER = 0.06;

@@ -66,7 +66,7 @@ function Making({ share, onStop }: { share: number; onStop: () => void }) {
   );
 }
 
-/** The body as a solid in the board's place. While it is made anew, the last is still shown. */
+/** The body as a solid in the board's place. While the next is made, the last is still shown. */
 export function SolidOfBody() {
   useLongSteps();
   const id = useDesignStore((s) => s.id);
