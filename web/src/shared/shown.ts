@@ -1,7 +1,16 @@
 import { create } from 'zustand';
 
 export type Showing =
-  'comb' | 'dimensions' | 'sides' | 'places' | 'silhouette' | 'reach' | 'picture' | 'thickness' | 'section' | 'solid';
+  | 'comb'
+  | 'dimensions'
+  | 'sides'
+  | 'places'
+  | 'silhouette'
+  | 'reach'
+  | 'picture'
+  | 'thickness'
+  | 'section'
+  | 'solid';
 
 interface Shown extends Readonly<Record<Showing, boolean>> {
   toggle(what: Showing): void;
