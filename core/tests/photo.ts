@@ -76,10 +76,15 @@ function maskOf(path: ClosedPath): {
     }
   });
   const at = (x: number, y: number): number => {
-    const [u, v] = [(x - minX) / CELL - 0.5, (y - minY) / CELL - 0.5];
-    const [i, j] = [Math.floor(u), Math.floor(v)];
+    // A picture asks this tens of millions of times: no lists.
+    const u = (x - minX) / CELL - 0.5;
+    const v = (y - minY) / CELL - 0.5;
+    const i = Math.floor(u);
+    const j = Math.floor(v);
     if (i < 0 || j < 0 || i + 1 >= w || j + 1 >= h) return 0;
-    const [fu, fv, o] = [u - i, v - j, j * w + i];
+    const fu = u - i;
+    const fv = v - j;
+    const o = j * w + i;
     return (
       (mask[o]! * (1 - fu) + mask[o + 1]! * fu) * (1 - fv) +
       (mask[o + w]! * (1 - fu) + mask[o + w + 1]! * fu) * fv
@@ -96,10 +101,12 @@ function maskOf(path: ClosedPath): {
       if (here !== right || here !== below) edges[Math.floor(j / COARSE) * cw + Math.floor(i / COARSE)] = 1;
     }
   const steady = (x: number, y: number): boolean => {
-    const [i, j] = [Math.floor((x - minX) / CELL / COARSE), Math.floor((y - minY) / CELL / COARSE)];
+    const i = Math.floor((x - minX) / CELL / COARSE);
+    const j = Math.floor((y - minY) / CELL / COARSE);
     for (let dj = -1; dj <= 1; dj += 1)
       for (let di = -1; di <= 1; di += 1) {
-        const [a, b] = [i + di, j + dj];
+        const a = i + di;
+        const b = j + dj;
         if (a >= 0 && b >= 0 && a < cw && b < ch && edges[b * cw + a]) return false;
       }
     return true;
@@ -179,12 +186,17 @@ export function photoOf(scene: Scene): Raster {
   for (let v = 0; v < height; v += 1)
     for (let u = 0; u < width; u += 1) {
       const light = 1 + 0.06 * (u / width - 0.5) - 0.08 * (v / height - 0.5);
-      let [on, edge, x, y] = [0, 0, 0, 0];
+      let on = 0;
+      let edge = 0;
+      let x = 0;
+      let y = 0;
       // Four looks a pixel near the edge; elsewhere all four would see the same.
       for (let look = 0; look < 4; look += 1) {
-        const [pu, pv] = [u + (look & 1 ? 0.75 : 0.25), v + (look & 2 ? 0.75 : 0.25)];
+        const pu = u + (look & 1 ? 0.75 : 0.25);
+        const pv = v + (look & 2 ? 0.75 : 0.25);
         const q = lens.k === 0 ? null : straightened(lens, { x: pu, y: pv });
-        const [qu, qv] = q ? [q.x, q.y] : [pu, pv];
+        const qu = q ? q.x : pu;
+        const qv = q ? q.y : pv;
         const w = h6 * qu + h7 * qv + h8;
         x = (h0 * qu + h1 * qv + h2) / w;
         y = (h3 * qu + h4 * qv + h5) / w;

@@ -3,7 +3,7 @@ import type { Box } from '../geometry/box.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { nearestOnPath, pathBox } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import { nearestOnSegment } from '../geometry/polygons.ts';
 import { remember } from '../geometry/remember.ts';
 import { ownLinePoints } from '../outline/ownLines.ts';
@@ -129,7 +129,7 @@ export function createSnap(): SnapTo {
 export function measured(from: Point, to: Point) {
   const [along, across] = [to.x - from.x, to.y - from.y];
   return {
-    length: Math.hypot(along, across),
+    length: hypot(along, across),
     along,
     across,
     /** From the centre line, 0 to 90. */

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import { inHand, rememberTyped } from './edits.ts';
 import { respanned, withoutSpan } from './spans.ts';
 import type { Design, Outline, OutlineNode } from './schema.ts';
@@ -150,9 +151,9 @@ export function setNodeKind(
 
 /** Two handles brought into one line, the lengths kept: along the middle of their directions. */
 function straightened<H extends Point>(before: H, after: H): { before: H; after: H } {
-  const [lb, la] = [Math.hypot(before.x, before.y), Math.hypot(after.x, after.y)];
+  const [lb, la] = [hypot(before.x, before.y), hypot(after.x, after.y)];
   const way = { x: after.x / la - before.x / lb, y: after.y / la - before.y / lb };
-  const size = Math.hypot(way.x, way.y);
+  const size = hypot(way.x, way.y);
   const unit = size > 0 ? { x: way.x / size, y: way.y / size } : { x: after.y / la, y: -after.x / la };
   return {
     before: { ...before, x: -unit.x * lb, y: -unit.y * lb },
@@ -170,10 +171,10 @@ export const setHandle = (design: Design, id: string, side: 'before' | 'after', 
     if (!to) return n.kind === 'smooth' ? n : rest;
     const other = side === 'before' ? 'after' : 'before';
     const across = n[other];
-    const size = Math.hypot(to.x, to.y);
+    const size = hypot(to.x, to.y);
     if (n.kind !== 'smooth' || !across) return { ...rest, [side]: { ...old, x: to.x, y: to.y } };
     if (size === 0) return n;
-    const length = Math.hypot(across.x, across.y);
+    const length = hypot(across.x, across.y);
     return {
       ...rest,
       [side]: { ...old, x: to.x, y: to.y },

@@ -1,5 +1,6 @@
 import type { Cubic } from './cubic.ts';
 import type { Point } from './point.ts';
+import { hypot } from './point.ts';
 
 /** A stretch of an ellipse: half axes, mm, the first turned by `turn` from x; angles in the ellipse's own parameter, rad. */
 export interface EllipseArc {
@@ -48,7 +49,7 @@ export function bulgeCubics(a: Point, b: Point, bulge: number): readonly Cubic[]
     x: (a.x + b.x) / 2 - (b.y - a.y) * rise,
     y: (a.y + b.y) / 2 + (b.x - a.x) * rise,
   };
-  const radius = Math.hypot(a.x - centre.x, a.y - centre.y);
+  const radius = hypot(a.x - centre.x, a.y - centre.y);
   const from = Math.atan2(a.y - centre.y, a.x - centre.x);
   const pieces = [...arcCubics({ centre, rx: radius, ry: radius, turn: 0, from, sweep })];
   // Its ends are the vertices themselves, not what rounding makes of them.

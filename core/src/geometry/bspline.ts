@@ -1,5 +1,5 @@
 import type { Cubic } from './cubic.ts';
-import { lerp } from './point.ts';
+import { hypot, lerp } from './point.ts';
 import type { Point } from './point.ts';
 
 /** A place with its weight: x and y are carried multiplied by it. */
@@ -103,7 +103,7 @@ function cubicsOf(points: readonly Weighted[], tolerance: number, depth = 0): re
   const off = Math.max(
     ...[1 / 6, 1 / 3, 1 / 2, 2 / 3, 5 / 6].map((t) => {
       const [a, b] = [at(points, t), at(flat, t)];
-      return Math.hypot(a.x - b.x, a.y - b.y);
+      return hypot(a.x - b.x, a.y - b.y);
     }),
   );
   if (off <= tolerance || depth >= DEEPEST) return [cubic];

@@ -12,7 +12,7 @@ import {
   reverseCubic,
 } from './cubic.ts';
 import type { Point } from './point.ts';
-import { cross } from './point.ts';
+import { cross, hypot } from './point.ts';
 import { gauss8 } from './quadrature.ts';
 import { remember } from './remember.ts';
 
@@ -77,7 +77,7 @@ const handleBoxes = remember((path: ClosedPath): readonly Box[] =>
 
 /** Distance from a point to a box, mm; 0 within. */
 const offBox = (box: Box, p: Point): number =>
-  Math.hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
+  hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
 
 /** The place on the path nearest to p; null for a path without segments. Segments too far to win are not looked at. */
 export function nearestOnPath(path: ClosedPath, p: Point): PlaceOnPath | null {

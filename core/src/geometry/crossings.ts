@@ -1,7 +1,7 @@
 import type { ClosedPath } from './closedPath.ts';
 import { flattenCubic } from './cubic.ts';
 import type { Point } from './point.ts';
-import { cross, dot, subtract } from './point.ts';
+import { cross, dot, hypot, subtract } from './point.ts';
 
 /** Chords for the search stay so near to the curve, mm; a loop smaller than this is no shape but rounding. */
 const SEARCH_CHORD = 0.02;
@@ -32,7 +32,7 @@ function chordsCross({ a, b }: Chord, { a: c, b: d }: Chord): Point | null {
 function sharedLength({ a, b }: Chord, { a: c, b: d }: Chord): number {
   const r = subtract(b, a);
   const s = subtract(d, c);
-  const [lr, ls] = [Math.hypot(r.x, r.y), Math.hypot(s.x, s.y)];
+  const [lr, ls] = [hypot(r.x, r.y), hypot(s.x, s.y)];
   if (lr === 0 || ls === 0 || Math.abs(cross(r, s)) > DOUBLED.turn * lr * ls) return 0;
   const along = (p: Point): number => dot(subtract(p, a), r) / lr;
   const off = (p: Point): number => Math.abs(cross(subtract(p, a), r)) / lr;

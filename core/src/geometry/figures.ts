@@ -3,6 +3,7 @@ import type { ClosedPath } from './closedPath.ts';
 import type { Cubic } from './cubic.ts';
 import { straightCubic } from './cubic.ts';
 import type { Point } from './point.ts';
+import { hypot } from './point.ts';
 
 /** A side shorter than this, mm, is none: rounding, far below a router step. */
 const NO_SIDE = 1e-9;
@@ -43,7 +44,7 @@ export function rectPath(long: number, wide: number, radius: number): ClosedPath
             y: ny - Math.sign(ny) * r + r * Math.sin(next),
           }
         : { x: nx, y: ny };
-    if (Math.hypot(start.x - end.x, start.y - end.y) > NO_SIDE) pieces.push(straightCubic(end, start));
+    if (hypot(start.x - end.x, start.y - end.y) > NO_SIDE) pieces.push(straightCubic(end, start));
   });
   return pieces;
 }

@@ -2,7 +2,7 @@ import { FillRule, differenceD, intersectD, unionD } from 'clipper2-ts';
 import type { Box } from './box.ts';
 import { boxHolds, boxOfPoints, boxesMeet, growBox } from './box.ts';
 import type { Point } from './point.ts';
-import { cross, subtract } from './point.ts';
+import { cross, hypot, subtract } from './point.ts';
 
 /** Corners in order, closed by itself. */
 export type Polygon = readonly Point[];
@@ -31,7 +31,7 @@ export const withoutOf = (a: readonly Polygon[], b: readonly Polygon[]): readonl
 export const divided = (polygon: Polygon, apart: (corner: Point) => number): Point[] =>
   polygon.flatMap((a, i) => {
     const b = polygon[(i + 1) % polygon.length]!;
-    const parts = Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / apart(a)));
+    const parts = Math.max(1, Math.ceil(hypot(b.x - a.x, b.y - a.y) / apart(a)));
     return Array.from({ length: parts }, (_, k) => ({
       x: a.x + ((b.x - a.x) * k) / parts,
       y: a.y + ((b.y - a.y) * k) / parts,
@@ -126,7 +126,7 @@ export const areaHolds = ({ polygon, box }: Boxed, p: Point): boolean =>
   boxHolds(box, p) && polygonHolds(polygon, p);
 
 const offBox = (box: Box, minX: number, minY: number, maxX: number, maxY: number): number =>
-  Math.hypot(Math.max(box.minX - maxX, 0, minX - box.maxX), Math.max(box.minY - maxY, 0, minY - box.maxY));
+  hypot(Math.max(box.minX - maxX, 0, minX - box.maxX), Math.max(box.minY - maxY, 0, minY - box.maxY));
 
 /** The sides of a polygon that come within `limit` of a box. */
 export function sidesNear(polygon: Polygon, box: Box, limit: number): [Point, Point][] {

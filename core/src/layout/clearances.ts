@@ -1,6 +1,7 @@
 import type { Design } from '../design/schema.ts';
 import { boxesMeet } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import {
   areaHolds,
@@ -39,7 +40,7 @@ export function knobsApart({ parts }: Pick<Layout, 'parts'>): readonly Nearness[
       if (a.part.face !== b.part.face) return [];
       const { x, y } = a.part.at;
       const apart =
-        Math.hypot(b.part.at.x - x, b.part.at.y - y) - (a.form.knob!.diameter + b.form.knob!.diameter) / 2;
+        hypot(b.part.at.x - x, b.part.at.y - y) - (a.form.knob!.diameter + b.form.knob!.diameter) / 2;
       return apart < SIGHT ? [{ a, b, at: middleOf(a.part.at, b.part.at), apart: Math.max(0, apart) }] : [];
     }),
   );
@@ -54,7 +55,7 @@ export const toStrings = byPair(
       if (crossing) return { apart: 0, at: crossing };
       for (const p of area.polygon) {
         const q = nearestOnSegment(saddle, nut, p);
-        const apart = Math.hypot(p.x - q.x, p.y - q.y);
+        const apart = hypot(p.x - q.x, p.y - q.y);
         if (apart < best.apart) best = { apart, at: middleOf(p, q) };
       }
     }

@@ -2,12 +2,13 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { nearestOnPath, signedArea } from '../geometry/closedPath.ts';
 import { cubicFirst } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 
 /** So near to a segment's end a place counts as the node itself. */
 const AT_END = 1e-6;
 
 const unit = (v: Point): Point => {
-  const long = Math.hypot(v.x, v.y) || 1;
+  const long = hypot(v.x, v.y) || 1;
   return { x: v.x / long, y: v.y / long };
 };
 

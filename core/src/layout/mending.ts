@@ -3,6 +3,7 @@ import type { Facts } from '../design/rule.ts';
 import { changePart } from '../design/layoutEdits.ts';
 import type { Design } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import type { Cut } from './cut.ts';
@@ -15,7 +16,7 @@ const PAST = 0.1;
 
 /** A part or opening moved along a direction by what is missing, mm; null where the direction is none. */
 export function moveBy(what: 'part' | 'opening', id: string, way: Point, missing: number): Mend | null {
-  const long = Math.hypot(way.x, way.y);
+  const long = hypot(way.x, way.y);
   if (!(long > 0) || !(missing > 0)) return null;
   const far = missing + PAST;
   return { kind: 'move', what, id, by: { x: (way.x / long) * far, y: (way.y / long) * far } };

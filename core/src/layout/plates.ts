@@ -6,6 +6,7 @@ import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import {
   boxed,
@@ -233,7 +234,7 @@ export function edgeSwing(
   const looks: { at: Point; off: number }[] = [];
   plate.edge.forEach((a, i) => {
     const b = plate.edge[(i + 1) % plate.edge.length]!;
-    const long = Math.hypot(b.x - a.x, b.y - a.y);
+    const long = hypot(b.x - a.x, b.y - a.y);
     const steps = Math.max(1, Math.ceil(long / LOOK));
     for (let k = 0; k < steps; k += 1) {
       const at = { x: a.x + ((b.x - a.x) * k) / steps, y: a.y + ((b.y - a.y) * k) / steps };
@@ -244,7 +245,7 @@ export function edgeSwing(
   let run: { at: Point; off: number }[] = [];
   const close = (): void => {
     const long = run.reduce(
-      (s, p, i) => (i ? s + Math.hypot(p.at.x - run[i - 1]!.at.x, p.at.y - run[i - 1]!.at.y) : 0),
+      (s, p, i) => (i ? s + hypot(p.at.x - run[i - 1]!.at.x, p.at.y - run[i - 1]!.at.y) : 0),
       0,
     );
     if (long >= stretch) {
@@ -261,7 +262,7 @@ export function edgeSwing(
     const turned =
       before &&
       Math.abs(look.off - before.off) >
-        0.5 * Math.max(0.2, Math.hypot(look.at.x - before.at.x, look.at.y - before.at.y));
+        0.5 * Math.max(0.2, hypot(look.at.x - before.at.x, look.at.y - before.at.y));
     if (look.off > BESIDE || turned) close();
     if (look.off <= BESIDE) run.push(look);
   }

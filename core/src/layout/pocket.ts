@@ -4,7 +4,7 @@ import { arcCubics } from '../geometry/arcs.ts';
 import { straightCubic } from '../geometry/cubic.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import type { NeckSide } from '../strings/elevation.ts';
 import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
@@ -45,7 +45,7 @@ export function roundedPolygon(points: readonly Point[], radii: readonly number[
     const to = { x: p.x + ub.x * cut, y: p.y + ub.y * cut };
     const out = radius / Math.sin(half);
     const mid = { x: ua.x + ub.x, y: ua.y + ub.y };
-    const long = Math.hypot(mid.x, mid.y) || 1;
+    const long = hypot(mid.x, mid.y) || 1;
     return { p, from, to, radius, centre: { x: p.x + (mid.x / long) * out, y: p.y + (mid.y / long) * out } };
   });
   const pieces: Cubic[] = [];

@@ -3,6 +3,7 @@ import type { Facts } from '../design/rule.ts';
 import type { Design } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import { polygonPath } from '../geometry/figures.ts';
 import { distanceToEdge, nearestOnSegment } from '../geometry/polygons.ts';
 import { edgePlace } from './edgePlace.ts';
@@ -107,7 +108,7 @@ export function rowOnArc(d: Design, ids: readonly string[]): Design | null {
   };
   const ccw = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0;
   const sweep = turn(angle(a), angle(c), ccw);
-  const r = Math.hypot(a.x - o.x, a.y - o.y);
+  const r = hypot(a.x - o.x, a.y - o.y);
   return moved(
     d,
     places.map(({ id }, i) => {
@@ -155,7 +156,7 @@ function guardEdgeBeside(d: Design, at: Point, plates: Facts['plates']): number 
     plate.edge.forEach((p, i) => {
       const q = plate.edge[(i + 1) % plate.edge.length]!;
       const near = nearestOnSegment(p, q, at);
-      const far = Math.hypot(near.x - at.x, near.y - at.y);
+      const far = hypot(near.x - at.x, near.y - at.y);
       if (far < least) [least, way] = [far, Math.atan2(q.y - p.y, q.x - p.x) * DEG];
     });
   }
@@ -187,7 +188,7 @@ export function rowReading(
   const string = Math.atan2(last.nut.y - last.saddle.y, last.nut.x - last.saddle.x) * DEG;
   const edge = edgePlace(path, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
   const guardWay = guardEdgeBeside(d, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, plates);
-  const long = Math.hypot(b.x - a.x, b.y - a.y);
+  const long = hypot(b.x - a.x, b.y - a.y);
   const off = Math.max(
     ...places.map(({ at }) => Math.abs((b.x - a.x) * (at.y - a.y) - (b.y - a.y) * (at.x - a.x)) / long),
   );

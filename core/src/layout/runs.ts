@@ -2,6 +2,7 @@ import type { Run } from '../design/schema.ts';
 import { placeBy } from '../geometry/figures.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot, hypot3 } from '../geometry/point.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, flatPath } from './cut.ts';
 
@@ -16,9 +17,9 @@ export interface DrillNeed {
 }
 
 export function drillNeed({ from, to }: Pick<Run, 'from' | 'to'>): DrillNeed {
-  const flat = Math.hypot(to.x - from.x, to.y - from.y);
+  const flat = hypot(to.x - from.x, to.y - from.y);
   return {
-    length: Math.hypot(flat, to.z - from.z),
+    length: hypot(flat, to.z - from.z),
     slope: Math.atan2(from.z - to.z, flat),
     bearing: Math.atan2(to.y - from.y, to.x - from.x),
   };
@@ -41,7 +42,7 @@ export function runCut(run: Run): Cut {
   const known = KNOWN.get(run);
   if (known) return known;
   const { from, to, diameter } = run;
-  const flat = Math.hypot(to.x - from.x, to.y - from.y);
+  const flat = hypot(to.x - from.x, to.y - from.y);
   const place = placeBy(
     { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
     Math.atan2(to.y - from.y, to.x - from.x),
@@ -50,7 +51,7 @@ export function runCut(run: Run): Cut {
   const cut: Cut = {
     id: run.id,
     owner: { kind: 'run', id: run.id },
-    length: Math.hypot(run.to.x - run.from.x, run.to.y - run.from.y, run.to.z - run.from.z),
+    length: hypot3(run.to.x - run.from.x, run.to.y - run.from.y, run.to.z - run.from.z),
     name: run.name,
     face: 'edge',
     role: 'drilled',

@@ -1,5 +1,6 @@
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Gap } from '../geometry/polygons.ts';
 import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
@@ -44,7 +45,7 @@ const END_GRAIN = Math.sin((60 * Math.PI) / 180);
 /** Whether the shortest way across a wall runs along the grain (rad from the centre line). */
 export function isEndGrain(gap: Pick<Gap, 'from' | 'to'>, grain: number): boolean {
   const [x, y] = [gap.to.x - gap.from.x, gap.to.y - gap.from.y];
-  const long = Math.hypot(x, y);
+  const long = hypot(x, y);
   return long > 0 && Math.abs(x * Math.cos(grain) + y * Math.sin(grain)) / long > END_GRAIN;
 }
 

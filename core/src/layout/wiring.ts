@@ -1,5 +1,6 @@
 import type { Run } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Polygon } from '../geometry/polygons.ts';
@@ -147,12 +148,12 @@ const inCut = (cut: Cut, p: Point & { readonly z: number }): boolean =>
 function offCut(cut: Cut, p: Point & { readonly z: number }): number {
   const dz = Math.max(0, p.z - cut.top, cut.bottom - p.z);
   const flat = areaHolds(cut.area, p) ? 0 : distanceToEdge(cut.area.polygon, p);
-  return Math.hypot(dz, flat);
+  return hypot(dz, flat);
 }
 
 /** Distance from a box round a cut, cheap: never more than to the cut itself. */
 const offBox = ({ area: { box } }: Cut, p: Point): number =>
-  Math.hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
+  hypot(Math.max(box.minX - p.x, 0, p.x - box.maxX), Math.max(box.minY - p.y, 0, p.y - box.maxY));
 
 export interface RunCover {
   /** Least wood round the hole on its way, mm, and where; null when it never is in wood. */

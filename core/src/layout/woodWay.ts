@@ -1,6 +1,7 @@
 import type { Box } from '../geometry/box.ts';
 import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Boxed, Gap, Polygon } from '../geometry/polygons.ts';
 import {
   areaHolds,
@@ -43,7 +44,7 @@ const at = ({ from, to }: Stretch, t: number): Point => ({
   x: from.x + (to.x - from.x) * t,
   y: from.y + (to.y - from.y) * t,
 });
-const longOf = ({ from, to }: Stretch): number => Math.hypot(to.x - from.x, to.y - from.y);
+const longOf = ({ from, to }: Stretch): number => hypot(to.x - from.x, to.y - from.y);
 const halves = (s: Stretch): readonly [Stretch, Stretch] => {
   const middle = at(s, 0.5);
   return [
@@ -99,7 +100,7 @@ const rowHalves = ({ list, start, end }: Row): readonly [Row, Row] => {
   return [rowOf(list, start, middle), rowOf(list, middle, end)];
 };
 const boxGap = (a: Box, b: Box): number =>
-  Math.hypot(Math.max(a.minX - b.maxX, 0, b.minX - a.maxX), Math.max(a.minY - b.maxY, 0, b.minY - a.maxY));
+  hypot(Math.max(a.minX - b.maxX, 0, b.minX - a.maxX), Math.max(a.minY - b.maxY, 0, b.minY - a.maxY));
 
 /** The shortest way between two straight stretches that do not cross. */
 function gapOf(a: Stretch, b: Stretch): Gap {
@@ -303,7 +304,7 @@ export function furthestOut(
   const waiting = corners.map((from, i) => ({ from, to: corners[(i + 1) % corners.length]! }));
   for (let stretch = waiting.pop(); stretch; stretch = waiting.pop()) {
     const { from, to } = stretch;
-    const long = Math.hypot(to.p.x - from.p.x, to.p.y - from.p.y);
+    const long = hypot(to.p.x - from.p.x, to.p.y - from.p.y);
     // Between its ends nothing lies further out than the way there allows, nor further from one straight side than
     // the ends do.
     const most = Math.min(

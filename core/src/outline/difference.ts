@@ -1,7 +1,7 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { nearestOnPath, reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { cross, subtract } from '../geometry/point.ts';
+import { cross, hypot, subtract } from '../geometry/point.ts';
 import { cubicFirst } from '../geometry/cubic.ts';
 import { alongEdge } from './alongEdge.ts';
 
@@ -36,7 +36,7 @@ export function differenceAlong(before: ClosedPath, after: ClosedPath): readonly
   return alongEdge(after, STEP).map(({ at, s }) => {
     const foot = nearestOnPath(old, at)!;
     const way = cubicFirst(old[foot.segment]!, foot.t);
-    const speed = Math.hypot(way.x, way.y) || 1;
+    const speed = hypot(way.x, way.y) || 1;
     const outward = { x: way.y / speed, y: -way.x / speed };
     // Left of a counter-clockwise edge is inside.
     const inside = cross(way, subtract(at, foot.at)) > 0;

@@ -2,7 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicAt, cubicFirst, nearestOnCubic, straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { add, cross, distance, dot, lerp, subtract } from '../geometry/point.ts';
+import { add, cross, distance, dot, hypot, lerp, subtract } from '../geometry/point.ts';
 import type { Foot } from './matching.ts';
 import { feetOf } from './matching.ts';
 import type { FairCurve, RunEnd, Spans } from './spline.ts';
@@ -167,7 +167,7 @@ function measured(nodes: readonly Point[], kind: RunKind, samples: readonly Poin
   const feet = feetOf(fair.curve, samples, kind.closed);
   const across = feet.map(({ segment, t }) => {
     const way = cubicFirst(fair.curve[segment]!, t);
-    const speed = Math.hypot(way.x, way.y) || 1;
+    const speed = hypot(way.x, way.y) || 1;
     return { x: -way.y / speed, y: way.x / speed };
   });
   const signed = feet.map((f, k) => dot(across[k]!, subtract(samples[k]!, f.at)));
@@ -339,7 +339,7 @@ function leastMissed(fit: RunFit, closed: boolean, kept: ReadonlySet<Point>): nu
     const [a, b] = [fit.curve[(i + n - 1) % n]!, fit.curve[i % n]!];
     const long = distance(a.p0, b.p3);
     const reach = (v: Point): Point => {
-      const size = Math.hypot(v.x, v.y) || 1;
+      const size = hypot(v.x, v.y) || 1;
       return { x: (v.x * long) / (3 * size), y: (v.y * long) / (3 * size) };
     };
     const bridge = {

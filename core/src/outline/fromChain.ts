@@ -6,7 +6,7 @@ import { flattenPath, nearestOnPath, reversePath, signedArea } from '../geometry
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicLength, flattenCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { cross, distance, lerp, subtract } from '../geometry/point.ts';
+import { cross, distance, hypot, lerp, subtract } from '../geometry/point.ts';
 import type { Progress } from './fitRun.ts';
 import type { Directed } from './fitCubics.ts';
 import { fitCubics } from './fitCubics.ts';
@@ -77,12 +77,12 @@ const FOLLOW_CHORD = 0.001;
 function directed(points: readonly Point[]): readonly Directed[] {
   const n = points.length;
   const unit = (p: Point): Point => {
-    const long = Math.hypot(p.x, p.y) || 1;
+    const long = hypot(p.x, p.y) || 1;
     return { x: p.x / long, y: p.y / long };
   };
   const tangent = (a: Point, b: Point, c: Point): Point => {
     const [u, v] = [subtract(b, a), subtract(c, b)];
-    const [k, l] = [Math.hypot(u.x, u.y) || 1, Math.hypot(v.x, v.y) || 1];
+    const [k, l] = [hypot(u.x, u.y) || 1, hypot(v.x, v.y) || 1];
     // The circle's direction in the middle place: each leg's direction weighs by the other's length.
     return unit({ x: (u.x / k) * l + (v.x / l) * k, y: (u.y / k) * l + (v.y / l) * k });
   };
@@ -92,7 +92,7 @@ function directed(points: readonly Point[]): readonly Directed[] {
    */
   const atEnd = (run: readonly Point[]): Point => {
     const chords = run.slice(1).map((p, k) => subtract(p, run[k]!));
-    const long = chords.map((v) => Math.hypot(v.x, v.y));
+    const long = chords.map((v) => hypot(v.x, v.y));
     const middles = long.map((l, k) => long.slice(0, k).reduce((sum, v) => sum + v, l / 2));
     let angle = Math.atan2(chords[0]!.y, chords[0]!.x);
     const angles = [angle];
@@ -196,7 +196,7 @@ export function nodesAsDrawn(chain: ClosedPath, look: () => void = () => undefin
       a !== undefined &&
       b !== undefined &&
       a.x * b.x + a.y * b.y < 0 &&
-      Math.abs(cross(a, b)) <= IN_LINE * Math.hypot(a.x, a.y) * Math.hypot(b.x, b.y);
+      Math.abs(cross(a, b)) <= IN_LINE * hypot(a.x, a.y) * hypot(b.x, b.y);
     return { ...place, kind: inLine ? 'smooth' : 'corner', ...handles };
   });
   return { nodes, off: offOf(chain, nodes, look) };

@@ -1,6 +1,7 @@
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
+import { hypot } from '../geometry/point.ts';
 
 /** The fretting hand as it stands beside the neck, mm. */
 export interface Hand {
@@ -35,7 +36,7 @@ const STEP = 1;
 export function handReach(path: ClosedPath, stringPlan: StringPlan, hand: Hand): HandReach {
   const edge = flattenPath(path, CHORD).flatMap((p, i, all) => {
     const q = all[(i + 1) % all.length]!;
-    const steps = Math.max(1, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / STEP));
+    const steps = Math.max(1, Math.ceil(hypot(q.x - p.x, q.y - p.y) / STEP));
     return Array.from({ length: steps }, (_, k) => ({
       x: p.x + ((q.x - p.x) * k) / steps,
       y: p.y + ((q.y - p.y) * k) / steps,

@@ -1,7 +1,7 @@
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicAt, cubicFirst, cubicSecond } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance, dot, subtract } from '../geometry/point.ts';
+import { distance, dot, hypot, subtract } from '../geometry/point.ts';
 
 /** The place on a curve that a sample lies beside. */
 export interface Foot {
@@ -83,5 +83,5 @@ const legs = (c: Cubic): number => distance(c.p0, c.p1) + distance(c.p1, c.p2) +
 
 function footIn(curve: readonly Cubic[], segment: number, t: number, p: Point): Foot {
   const at = cubicAt(curve[segment]!, t);
-  return { segment, t, at, distance: Math.hypot(at.x - p.x, at.y - p.y) };
+  return { segment, t, at, distance: hypot(at.x - p.x, at.y - p.y) };
 }

@@ -3,7 +3,7 @@ import { respanned } from '../design/spans.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { cross, distance, length } from '../geometry/point.ts';
+import { cross, distance, hypot, length } from '../geometry/point.ts';
 import { outlineTurns } from './measures.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_KEYS, shapeMeasures } from './shapeMeasures.ts';
@@ -152,7 +152,7 @@ function keepStraight(nodes: readonly OutlineNode[], moved: readonly OutlineNode
     // The handle's share of the side stays: at a third of it the piece is a plain straight line.
     const laid = (side: 'before' | 'after', j: number): Point => {
       const [to, from] = [moved[j]!, nodes[j]!];
-      const k = length(was[side]!) / (Math.hypot(from.x - was.x, from.y - was.y) || 1);
+      const k = length(was[side]!) / (hypot(from.x - was.x, from.y - was.y) || 1);
       return { x: (to.x - n.x) * k, y: (to.y - n.y) * k };
     };
     if (n.after && straight(was, nodes[next]!))

@@ -5,6 +5,7 @@ import type { Cubic } from '../geometry/cubic.ts';
 import { cubicAt, cubicFirst, cubicLength } from '../geometry/cubic.ts';
 import { bracketedRoot } from '../geometry/roots.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import { nearestOnPath, mapPath, reversePath } from '../geometry/closedPath.ts';
 import { solveOutline } from './solve.ts';
 
@@ -40,7 +41,7 @@ export function smoothJoin(design: Design, id: string, reach: number): Design {
   const middle = { x: (a.x + 2 * corner.x + b.x) / 4, y: (a.y + 2 * corner.y + b.y) / 4 };
   const ids = freshIds(nodes, 3);
   const unit = (v: Point): Point => {
-    const long = Math.hypot(v.x, v.y) || 1;
+    const long = hypot(v.x, v.y) || 1;
     return { x: v.x / long, y: v.y / long };
   };
   const end = (
@@ -52,7 +53,7 @@ export function smoothJoin(design: Design, id: string, reach: number): Design {
   ): OutlineNode => {
     const place = { id: ids[k]!, x: tidy(at.x), y: tidy(at.y) };
     if (beside.kind === 'fair') return { ...place, kind: 'fair' };
-    const rest = Math.hypot(at.x - beside.x, at.y - beside.y) / 3;
+    const rest = hypot(at.x - beside.x, at.y - beside.y) / 3;
     const [back, on] = side === 'before' ? [rest, take * 0.55] : [take * 0.55, rest];
     return {
       ...place,

@@ -1,6 +1,7 @@
 import type { Outline, OutlineNode } from '../design/schema.ts';
 import { pathCrossings } from '../geometry/crossings.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Contradiction, NeckSeat } from './contradictions.ts';
 import { contradictionsOf, figure, tailOf } from './contradictions.ts';
 import type { Family } from './families.ts';
@@ -29,14 +30,14 @@ function wingNodes(m: ShapeMeasures, seat: NeckSeat): (Point & { kind: OutlineNo
   const tip = { x: lowerX, y: lower - radius };
   const touching = (from: Point, side: 1 | -1): Point => {
     const [x, y] = [tip.x - from.x, tip.y - from.y];
-    const long = Math.hypot(x, y) || 1;
+    const long = hypot(x, y) || 1;
     return { x: tip.x + (side * radius * y) / long, y: tip.y - (side * radius * x) / long };
   };
   const shoulder = { x: upperX - SHOULDER_BEFORE, y: upper };
   const outer = touching(shoulder, 1);
   // The notch is an arc that leaves both straight sides where they end.
   const floor = tail + m.tailOverhang!;
-  const side = Math.hypot(floor - tip.x, tip.y) || 1;
+  const side = hypot(floor - tip.x, tip.y) || 1;
   const arc = (NOTCH_HALF * side) / Math.max(1, floor - tip.x);
   const notch = { x: floor - arc * (1 - tip.y / side), y: NOTCH_HALF };
   const inner = touching(notch, -1);
@@ -197,10 +198,10 @@ function withStraightSides(nodes: readonly OutlineNode[]): readonly OutlineNode[
     const isFirst = next.kind === 'smooth';
     const other = isFirst ? next : nodes[i - 1]!;
     const third = { x: (other.x - n.x) / 3, y: (other.y - n.y) / 3 };
-    const size = Math.hypot(third.x, third.y);
+    const size = hypot(third.x, third.y);
     const free = isFirst ? nodes[i - 1]! : next;
     const chord = { x: free.x - n.x, y: free.y - n.y };
-    const long = Math.hypot(chord.x, chord.y);
+    const long = hypot(chord.x, chord.y);
     // As long as on an arc that leaves the straight side here and reaches the next node: chord / (3 cos²(φ/2)), φ
     // between chord and side; cos²(φ/2) is half of 1 + cos φ.
     const cos = -(third.x * chord.x + third.y * chord.y) / (size * long);

@@ -1,6 +1,7 @@
 import type { Contour } from '../design/schema.ts';
 import type { Layer, Mark, SeenFrom } from '../drawing/drawing.ts';
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { createSampler } from '../solid/field.ts';
 import type { BodySolid } from './bodySolid.ts';
@@ -72,4 +73,4 @@ export function drawDepths(carved: BodySolid, from: SeenFrom, every: number): re
   return marks.length ? [{ name: 'depths', marks }] : [];
 }
 
-const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+const apart = (a: Point, b: Point): number => hypot(a.x - b.x, a.y - b.y);

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Fields } from '../solid/field.ts';
 import type { Grid } from '../solid/grid.ts';
 
@@ -74,7 +75,7 @@ export function thinnestPlaces(map: ThicknessMap, most: number, under: number): 
   candidates.sort((a, b) => wood[a]! - wood[b]!);
   for (const i of candidates) {
     const at = { x: x0 + (i % columns) * step, y: y0 + Math.floor(i / columns) * step };
-    if (found.some((f) => Math.hypot(f.x - at.x, f.y - at.y) < PLACES_APART)) continue;
+    if (found.some((f) => hypot(f.x - at.x, f.y - at.y) < PLACES_APART)) continue;
     found.push({ ...at, wood: wood[i]! });
     if (found.length === most) break;
   }

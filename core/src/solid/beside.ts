@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { nearChain } from './near.ts';
 
@@ -111,7 +111,7 @@ export function besides(line: Polygon, most = TURN): Beside {
 function meeting(p: Point, u: Way, q: Point, v: Way): Point | null {
   const [ux, uy, vx, vy] = [-u.y, u.x, -v.y, v.x];
   const det = ux * vy - uy * vx;
-  if (Math.abs(det) < 1e-6 * Math.hypot(ux, uy) * Math.hypot(vx, vy)) return null;
+  if (Math.abs(det) < 1e-6 * hypot(ux, uy) * hypot(vx, vy)) return null;
   const t = ((q.x - p.x) * vy - (q.y - p.y) * vx) / det;
   return { x: p.x + ux * t, y: p.y + uy * t };
 }

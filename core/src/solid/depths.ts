@@ -1,6 +1,6 @@
 import { offsetPolygon } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { boxOfPoints } from '../geometry/box.ts';
 import { besides } from './beside.ts';
@@ -128,7 +128,7 @@ function inFrom(
 function carriedOn(start: Chain, region: Region): Chain {
   if (start.length < 2) throw new BadRemoval('a contour begins at a line of two places at least');
   const box = boxOfPoints([...region.outer, ...start])!;
-  const far = 2 * Math.hypot(box.maxX - box.minX, box.maxY - box.minY) + 100;
+  const far = 2 * hypot(box.maxX - box.minX, box.maxY - box.minY) + 100;
   const beyond = (a: Point, b: Point): Point => {
     const long = distance(a, b);
     if (long === 0) throw new BadRemoval('two places of a contour’s line fall together');

@@ -1,5 +1,6 @@
 import type { Grid, Window } from './grid.ts';
 import type { NearChain } from './near.ts';
+import { hypot } from '../geometry/point.ts';
 
 /** A field of distances over a window of a grid. */
 export interface Distances {
@@ -219,7 +220,7 @@ export function distancesBeside(
       const [x0, y0, x1, y1] = [xs[i]!, ys[i]!, xs[i + 1]!, ys[i + 1]!];
       // What lies behind a piece or close before it belongs to no wood, or to another; but at an end the bit goes round.
       const near = isOpen && (i === 0 || i === count - 1) ? -most : least / 2;
-      const parts = Math.max(1, Math.ceil(Math.hypot(x1 - x0, y1 - y0) / LONG));
+      const parts = Math.max(1, Math.ceil(hypot(x1 - x0, y1 - y0) / LONG));
       for (let part = 0; part < parts; part += 1) {
         const [dx, dy] = [(x1 - x0) / parts, (y1 - y0) / parts];
         const [ax, ay] = [x0 + dx * part, y0 + dy * part];

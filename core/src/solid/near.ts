@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 
 /** A chain of places, prepared for thousands of distance queries. */
 export interface NearChain {
@@ -149,7 +150,7 @@ export function nearChain(points: readonly Point[], closed: boolean): NearChain 
       search(x, y, Infinity, (i, s) => {
         const dx = xs[i + 1]! - xs[i]!;
         const dy = ys[i + 1]! - ys[i]!;
-        const long = Math.hypot(dx, dy);
+        const long = hypot(dx, dy);
         if (long === 0) return;
         const across = (dx * (y - ys[i]!) - dy * (x - xs[i]!)) / long;
         // Before a corner the piece that the place stands more squarely to tells its side.

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import { hypot } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { deepest } from './depths.ts';
 import type { Sampler } from './field.ts';
@@ -29,14 +30,14 @@ function* placesInside(polygon: Polygon, step: number): Generator<readonly [numb
   for (let i = 0; i < n; i += 1) {
     const [before, a, b] = [polygon[(i + n - 1) % n]!, polygon[i]!, polygon[(i + 1) % n]!];
     const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const long = Math.hypot(dx, dy);
+    const long = hypot(dx, dy);
     if (long === 0) continue;
     const [nx, ny] = [-dy / long, dx / long];
     const parts = Math.max(1, Math.ceil(long / step));
     for (let k = 1; k < parts; k += 1)
       yield [a.x + (dx * k) / parts + nx * HAIR, a.y + (dy * k) / parts + ny * HAIR];
     // Into the corner, between its two sides.
-    const back = Math.hypot(a.x - before.x, a.y - before.y) || 1;
+    const back = hypot(a.x - before.x, a.y - before.y) || 1;
     yield [a.x + (nx - (a.y - before.y) / back) * HAIR, a.y + (ny + (a.x - before.x) / back) * HAIR];
   }
 }

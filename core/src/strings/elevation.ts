@@ -1,3 +1,5 @@
+import { hypot } from '../geometry/point.ts';
+
 /**
  * The neck seen from the side (formulas section 3): plane of the centre line, x towards the nut, z out of the front
  * face. Lengths mm, angles rad; a positive angle tips the headstock back. The string is straight, neck relief is
@@ -60,7 +62,7 @@ export function saddlePlace(neck: NeckSide): SaddlePlace {
 export function angleFor(neck: Omit<NeckSide, 'angle'>, height: number): number | null {
   const r = jointX(neck);
   const over = neck.fretHeight + stringOverCrowns(neck);
-  const share = (height - (neck.heel - neck.depth)) / Math.hypot(r, over);
+  const share = (height - (neck.heel - neck.depth)) / hypot(r, over);
   return Math.abs(share) <= 1 ? Math.asin(share) - Math.atan2(over, r) : null;
 }
 

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import { flattenCubic } from '../geometry/cubic.ts';
 import { crosshairs } from './crosshairs.ts';
 import type { SheetPlan, Tile } from './plan.ts';
@@ -66,7 +66,7 @@ function bestLaid(from: readonly Point[], to: readonly Point[]): Laid {
     along += u.x * v.x + u.y * v.y;
     across += u.x * v.y - u.y * v.x;
   });
-  const size = Math.hypot(along, across);
+  const size = hypot(along, across);
   const [cos, sin] = size > 0 ? [along / size, across / size] : [1, 0];
   return { cos, sin, dx: b.x - cos * a.x + sin * a.y, dy: b.y - sin * a.x - cos * a.y };
 }

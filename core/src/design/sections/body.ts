@@ -7,6 +7,7 @@ import type { Refusal } from '../refusal.ts';
 import { limited, mm } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
+import { hypot } from '../../geometry/point.ts';
 
 export const BODY_LIMITS = {
   'body.thickness': { label: 'body thickness', min: 10, max: 120, from: 'front face to back face' },
@@ -37,7 +38,7 @@ function contourRefusals({ contours }: Body): readonly Refusal[] {
     const where = `body.contours.${i}`;
     const together = line.findIndex((p, k) => {
       const q = line[k + 1];
-      return q !== undefined && Math.hypot(q.x - p.x, q.y - p.y) < SAME_PLACE;
+      return q !== undefined && hypot(q.x - p.x, q.y - p.y) < SAME_PLACE;
     });
     return [
       ...(together >= 0

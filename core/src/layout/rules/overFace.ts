@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
+import { hypot } from '../../geometry/point.ts';
 import type { PartInPlace } from '../partInPlace.ts';
 import {
   insideEdge,
@@ -149,7 +150,7 @@ export const reachFar = rule({
     return layout.parts
       .filter((p) => onFront(p) && (p.form.knob || p.form.sweep))
       .flatMap((p) => {
-        const past = Math.hypot(p.part.at.x - from.x, p.part.at.y - from.y) - hand.reach;
+        const past = hypot(p.part.at.x - from.x, p.part.at.y - from.y) - hand.reach;
         return past > limit ? [named(p, p.part.at, past)] : [];
       });
   },

@@ -1,5 +1,6 @@
 import type { PlacedPart } from '../../design/schema.ts';
 import type { Point } from '../../geometry/point.ts';
+import { hypot } from '../../geometry/point.ts';
 import { distanceToEdge, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../cut.ts';
 import { screwTips, screwsNear } from '../screws.ts';
@@ -90,9 +91,7 @@ export const edgeOut = rule({
         const part = parts.find((p) => p.id === c.owner.id)!;
         // Its mouth lies on the edge, beside the part's middle or in it; all else of it must lie inside.
         const mouth = mouthOf(c, part);
-        const far = c.area.polygon.filter(
-          (p) => Math.hypot(p.x - mouth.x, p.y - mouth.y) > MOUTH + boreOf(c),
-        );
+        const far = c.area.polygon.filter((p) => hypot(p.x - mouth.x, p.y - mouth.y) > MOUTH + boreOf(c));
         const out = far
           .filter((p) => !polygonHolds(layout.body.polygon, p))
           .map((p) => ({ p, by: distanceToEdge(layout.body.polygon, p) }));

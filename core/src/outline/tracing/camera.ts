@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
+import { hypot } from '../../geometry/point.ts';
 import type { Polygon } from '../../geometry/polygons.ts';
 import { commonOf, distanceToEdge, polygonArea, polygonHolds, unionOf } from '../../geometry/polygons.ts';
 import type { Homography } from './homography.ts';
@@ -32,7 +33,7 @@ export function cameraOf(
   height: number,
   focal?: number | null,
 ): (Camera & { readonly sure: number }) | null {
-  const diagonal = Math.hypot(width, height);
+  const diagonal = hypot(width, height);
   const [a, b, c, d, e, f, g, h, i] = toPhoto;
   // From the picture's middle, in diagonals.
   const [mx, my] = [width / 2, height / 2];
@@ -98,7 +99,7 @@ const BETWEEN = 6;
 /** How far the side of a body reaches past its face at most where a photo shows both, mm. */
 const sideReach = (edge: readonly Point[], camera: Camera, thickness: number, on: MarkedPlane): number =>
   Math.abs(1 - otherScale(camera, thickness, on)) *
-  edge.reduce((most, p) => Math.max(most, Math.hypot(p.x - camera.foot.x, p.y - camera.foot.y)), 0);
+  edge.reduce((most, p) => Math.max(most, hypot(p.x - camera.foot.x, p.y - camera.foot.y)), 0);
 
 const scaled = (edge: Polygon, { foot }: Camera, s: number): Polygon =>
   edge.map((p) => ({ x: foot.x + (p.x - foot.x) * s, y: foot.y + (p.y - foot.y) * s }));

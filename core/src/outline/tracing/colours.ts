@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
+import { hypot, hypot3 } from '../../geometry/point.ts';
 import type { Raster } from './raster.ts';
 
 /** A colour as brightness and two differences, so that a shadow, which changes brightness most, weighs less. */
@@ -35,7 +36,7 @@ export const shadeless = (sum: Float64Array, count: number): Colour => {
 };
 
 export const apart = (a: Colour, b: Colour): number =>
-  Math.hypot(a.light - b.light, a.red - b.red, a.blue - b.blue);
+  hypot3(a.light - b.light, a.red - b.red, a.blue - b.blue);
 
 /** How far a colour is from the nearest of some. */
 export const nearestColour = (list: readonly Colour[], c: Colour): number => {
@@ -88,7 +89,6 @@ export function coloursAround({ width, height, data }: Raster, at: Point, radius
   const [y0, y1] = [Math.max(0, Math.floor(at.y - radius)), Math.min(height - 1, Math.floor(at.y + radius))];
   for (let y = y0; y <= y1; y += 1)
     for (let x = x0; x <= x1; x += 1)
-      if (Math.hypot(x + 0.5 - at.x, y + 0.5 - at.y) <= radius)
-        found.push(colourOf(data, 4 * (y * width + x)));
+      if (hypot(x + 0.5 - at.x, y + 0.5 - at.y) <= radius) found.push(colourOf(data, 4 * (y * width + x)));
   return found;
 }

@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 import { evenly } from '../fitOutline.ts';
 import type { Progress } from '../fitRun.ts';
 import { filled, outerEdge } from './contour.ts';
@@ -232,7 +232,7 @@ export function traceDrawnLine(
         const r = radius / factor;
         for (let y = Math.max(0, Math.ceil(p.y - r)); y < Math.min(height, p.y + r); y += 1)
           for (let x = Math.max(0, Math.ceil(p.x - r)); x < Math.min(width, p.x + r); x += 1)
-            if (Math.hypot(x - p.x, y - p.y) < r) mask[y * width + x] = 0;
+            if (hypot(x - p.x, y - p.y) < r) mask[y * width + x] = 0;
       }
   const [mark] = steering.body.map(coarsely);
   const seed = mark

@@ -1,6 +1,6 @@
 import type { Point } from '../../geometry/point.ts';
 import type { Polygon } from '../../geometry/polygons.ts';
-import { cross, subtract } from '../../geometry/point.ts';
+import { cross, hypot, subtract } from '../../geometry/point.ts';
 import { polygonArea, withoutOf } from '../../geometry/polygons.ts';
 import { regionOfPolygons, rowsOf } from '../../solid/region.ts';
 import { evenly } from '../fitOutline.ts';
@@ -96,7 +96,7 @@ function mouthsOf(edge: readonly Point[], foot: Point): readonly Point[] {
   return places.filter((p, i) => {
     const along = subtract(places[(i + OVER) % n]!, places[(i + n - OVER) % n]!);
     const out = subtract(p, foot);
-    return Math.abs(cross(along, out)) < TOWARD * Math.hypot(along.x, along.y) * Math.hypot(out.x, out.y);
+    return Math.abs(cross(along, out)) < TOWARD * hypot(along.x, along.y) * hypot(out.x, out.y);
   });
 }
 

@@ -1,6 +1,6 @@
 import { Matrix, SingularValueDecomposition, solve } from 'ml-matrix';
 import type { Point } from '../../geometry/point.ts';
-import { cross, distance, subtract } from '../../geometry/point.ts';
+import { cross, distance, hypot, subtract } from '../../geometry/point.ts';
 
 /** A plane seen in another, row by row: (x, y, 1) goes to (X, Y, W), shown at X / W, Y / W. */
 export type Homography = readonly [number, number, number, number, number, number, number, number, number];
@@ -45,7 +45,7 @@ function normalising(points: readonly Point[]): Homography {
   const n = points.length;
   const cx = points.reduce((s, p) => s + p.x, 0) / n;
   const cy = points.reduce((s, p) => s + p.y, 0) / n;
-  const mean = points.reduce((s, p) => s + Math.hypot(p.x - cx, p.y - cy), 0) / n || 1;
+  const mean = points.reduce((s, p) => s + hypot(p.x - cx, p.y - cy), 0) / n || 1;
   const k = Math.SQRT2 / mean;
   return [k, 0, -k * cx, 0, k, -k * cy, 0, 0, 1];
 }

@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
+import { hypot } from '../../geometry/point.ts';
 import { goldenSectionMinimum } from '../../geometry/roots.ts';
 
 /**
@@ -16,7 +17,7 @@ export interface Lens {
 export const noBow = (width: number, height: number): Lens => ({
   k: 0,
   middle: { x: width / 2, y: height / 2 },
-  unit: Math.hypot(width, height) / 2,
+  unit: hypot(width, height) / 2,
 });
 
 /** Where a place of the picture would be without the bow. */
@@ -49,7 +50,10 @@ function offLine(points: readonly Point[]): number {
     xy += (p.x - cx) * (p.y - cy);
     yy += (p.y - cy) ** 2;
   }
-  return Math.max(0, (xx + yy - Math.hypot(xx - yy, 2 * xy)) / 2);
+  // Summed across the line itself: the difference of the two large sums would lose the figures that are asked for.
+  const along = Math.atan2(2 * xy, xx - yy) / 2;
+  const [c, s] = [Math.cos(along), Math.sin(along)];
+  return points.reduce((sum, p) => sum + (c * (p.y - cy) - s * (p.x - cx)) ** 2, 0);
 }
 
 /** Bows of lenses that people hold lie within these. */

@@ -2,7 +2,7 @@ import type { Underlay } from '../../design/schema.ts';
 import type { Similarity } from '../../design/underlayPlace.ts';
 import { pixelMap, scaleByMeasures, similarityOf } from '../../design/underlayPlace.ts';
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 
 /** A mark that is set by hand is off by about so many pixels, root mean square, along each axis. */
 const MARKED = 0.7;
@@ -45,7 +45,7 @@ export function placeByMeasures(underlay: Underlay, measures: readonly MeasureMa
   const misfit = Math.max(0, ...scaled.off.map(Math.abs)) * (HALF_BODY / longest);
   return {
     to: { about: underlay.at, to: underlay.at, turn: 0, scale: scaled.factor },
-    goodTo: hundredths(Math.hypot(markError(underlay.scale * scaled.factor, longest), misfit)),
+    goodTo: hundredths(hypot(markError(underlay.scale * scaled.factor, longest), misfit)),
   };
 }
 

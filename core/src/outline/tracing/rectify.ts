@@ -1,7 +1,7 @@
 import { boxOfPoints } from '../../geometry/box.ts';
 import type { Box } from '../../geometry/box.ts';
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 import type { Progress } from '../fitRun.ts';
 import type { Homography, Pair } from './homography.ts';
 import { goodTo, homographyOf, inverseOf, mapBy, offOf } from './homography.ts';
@@ -88,7 +88,7 @@ export function uprightOf(marks: readonly Seen[], width: number, height: number,
     height: Math.max(1, Math.ceil(h / mmPerPixel)),
     toPhoto,
     residual,
-    goodTo: (place) => Math.hypot(goodTo(pairs, MARKED, [mapBy(toPhoto, place)])[0]!, residual),
+    goodTo: (place) => hypot(goodTo(pairs, MARKED, [mapBy(toPhoto, place)])[0]!, residual),
   };
 }
 

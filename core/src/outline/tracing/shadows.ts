@@ -1,3 +1,4 @@
+import { hypot, hypot3 } from '../../geometry/point.ts';
 import type { Colour } from './colours.ts';
 import { colourOf } from './colours.ts';
 import type { Raster } from './raster.ts';
@@ -21,7 +22,7 @@ const STEP = 5.5;
 function hueOff(bench: Colour, c: Colour): number {
   const share = c.light / Math.max(1, bench.light);
   if (share < DARKEST || share > LIGHTEST) return Infinity;
-  return Math.hypot(c.red - bench.red * share, c.blue - bench.blue * share);
+  return hypot(c.red - bench.red * share, c.blue - bench.blue * share);
 }
 
 /** Colours levelled over three by three pixels, so that noise makes no steps: light, red, blue of each. */
@@ -77,7 +78,7 @@ export function benchWithShadows(
       if (x < rim || y < rim || x >= width - rim || y >= height - rim) reach(y * width + x);
   for (const i of places) reach(i);
   const step = (i: number, j: number): boolean =>
-    Math.hypot(
+    hypot3(
       colours[3 * i]! - colours[3 * j]!,
       colours[3 * i + 1]! - colours[3 * j + 1]!,
       colours[3 * i + 2]! - colours[3 * j + 2]!,

@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 import type { Progress } from '../fitRun.ts';
 import { evenly } from '../fitOutline.ts';
 import type { Colour } from './colours.ts';
@@ -135,7 +135,7 @@ export function paint(
         ];
         for (let y = Math.max(0, Math.floor(cy - r)); y <= Math.min(height - 1, Math.ceil(cy + r)); y += 1)
           for (let x = Math.max(0, Math.floor(cx - r)); x <= Math.min(width - 1, Math.ceil(cx + r)); x += 1)
-            if (Math.hypot(x + 0.5 - cx, y + 0.5 - cy) <= r) values[y * width + x] = value;
+            if (hypot(x + 0.5 - cx, y + 0.5 - cy) <= r) values[y * width + x] = value;
       }
     });
   }
@@ -342,5 +342,5 @@ const isUnder = ({ points, radius }: Stroke, p: Point): boolean =>
     const [dx, dy] = [next.x - q.x, next.y - q.y];
     const square = dx * dx + dy * dy;
     const t = square > 0 ? Math.max(0, Math.min(1, ((p.x - q.x) * dx + (p.y - q.y) * dy) / square)) : 0;
-    return Math.hypot(p.x - q.x - dx * t, p.y - q.y - dy * t) <= radius;
+    return hypot(p.x - q.x - dx * t, p.y - q.y - dy * t) <= radius;
   });

@@ -1,7 +1,7 @@
 import type { Box } from '../../geometry/box.ts';
 import { growBox } from '../../geometry/box.ts';
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 import type { Cut } from '../depths.ts';
 import { regionBox } from '../region.ts';
 import type { Region } from '../solid.ts';
@@ -69,7 +69,7 @@ export function contourUnderside(cut: Extract<Cut, { kind: 'from line' }>, regio
   const seeds: Point[] = [];
   for (let i = 0; i < line.count; i += 1) {
     const [ax, ay, bx, by] = [line.xs[i]!, line.ys[i]!, line.xs[i + 1]!, line.ys[i + 1]!];
-    const long = Math.hypot(bx - ax, by - ay);
+    const long = hypot(bx - ax, by - ay);
     if (long === 0) continue;
     const [nx, ny] = [-(by - ay) / long, (bx - ax) / long];
     // The straight ends run far past the box: of those, only what is near it.

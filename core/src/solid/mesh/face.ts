@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot } from '../../geometry/point.ts';
 import type { Polygon } from '../../geometry/polygons.ts';
 import { divided } from '../../geometry/polygons.ts';
 import type { Axes } from '../depths.ts';
@@ -67,7 +67,7 @@ function dividedAtEnds(line: Polygon, ends: readonly End[]): Polygon {
       const [dx, dy] = [b.x - a.x, b.y - a.y];
       const long = dx * dx + dy * dy;
       const t = long === 0 ? 0 : Math.max(0, Math.min(1, ((at.x - a.x) * dx + (at.y - a.y) * dy) / long));
-      const d = Math.hypot(at.x - a.x - t * dx, at.y - a.y - t * dy);
+      const d = hypot(at.x - a.x - t * dx, at.y - a.y - t * dy);
       if (d < near) [near, foot] = [d, starts[i]! + t * Math.sqrt(long)];
     });
     places.push(foot);

@@ -1,3 +1,5 @@
+import { hypot } from '../../geometry/point.ts';
+
 /** A profile is looked at at so many places a mm, and no more in all. */
 const EVERY = 0.02;
 const MOST = 4000;
@@ -19,7 +21,7 @@ export function placesOnProfile(
   const isNear = (a: number, b: number): boolean => {
     const run = at(b) - at(a);
     const fall = depths[b]! - depths[a]!;
-    const most = off * Math.hypot(run, fall);
+    const most = off * hypot(run, fall);
     for (let i = a + 1; i < b; i += 1)
       if (Math.abs(fall * (at(i) - at(a)) - run * (depths[i]! - depths[a]!)) > most) return false;
     return true;

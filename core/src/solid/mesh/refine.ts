@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/point.ts';
-import { distance } from '../../geometry/point.ts';
+import { distance, hypot, hypot3 } from '../../geometry/point.ts';
 import type { Surface } from './surface.ts';
 
 /** Triangles leave a surface by no more than this, mm: less than sanding takes. */
@@ -28,8 +28,7 @@ export function middleOff(
   const z = height(at.x, at.y);
   const up = Math.abs(z - (zp + zq) / 2);
   // How far off is square to the surface: where it is steep, much less than up and down.
-  const isOff =
-    (up * long) / Math.hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
+  const isOff = (up * long) / hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
   return isOff ? { at, height: z } : null;
 }
 
@@ -85,7 +84,7 @@ export function refined(
 function steep(height: (x: number, y: number) => number, { x, y }: Point, z: number): number {
   const along = (dx: number, dy: number): number =>
     Math.max(Math.abs(height(x + dx, y + dy) - z), Math.abs(height(x - dx, y - dy) - z)) / BESIDE;
-  return Math.hypot(1, along(BESIDE, 0), along(0, BESIDE));
+  return hypot3(1, along(BESIDE, 0), along(0, BESIDE));
 }
 
 /** A triangle in parts, by the middles of its sides a to b, b to c, c to a (−1 for none). */

@@ -1,6 +1,7 @@
 import { deepest } from '../depths.ts';
 import type { Solid } from '../solid.ts';
 import type { Mesh } from './mesh.ts';
+import { hypot, hypot3 } from '../../geometry/point.ts';
 
 /** A mesh as it is looked at: triangles with a direction at each corner, and the lines where its faces meet at an angle. mm. */
 export interface Shaded {
@@ -34,7 +35,7 @@ function mendSlivers(
   round: Int32Array,
 ): void {
   const long = (i: number, j: number): number =>
-    Math.hypot(
+    hypot3(
       places[3 * i]! - places[3 * j]!,
       places[3 * i + 1]! - places[3 * j + 1]!,
       places[3 * i + 2]! - places[3 * j + 2]!,
@@ -101,7 +102,7 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
       places[c + 2]! - places[a + 2]!,
     ];
     const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
-    const long = Math.hypot(nx, ny, nz) || 1;
+    const long = hypot3(nx, ny, nz) || 1;
     faces.set([nx / long, ny / long, nz / long], 3 * t);
     middles.set(
       [(places[a]! + places[b]! + places[c]!) / 3, (places[a + 1]! + places[b + 1]! + places[c + 1]!) / 3],
@@ -136,12 +137,12 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
   ): readonly [number, number, number] | null => {
     const depth = up ? depths.front : depths.back;
     const [wx, wy] = [middles[2 * t]! - x, middles[2 * t + 1]! - y];
-    const long = Math.hypot(wx, wy);
+    const long = hypot(wx, wy);
     if (long < 4 * OVER) return null;
     const [px, py] = [x + (wx / long) * 2 * OVER, y + (wy / long) * 2 * OVER];
     const gx = (depth(px + OVER, py) - depth(px - OVER, py)) / (2 * OVER);
     const gy = (depth(px, py + OVER) - depth(px, py - OVER)) / (2 * OVER);
-    const size = Math.hypot(gx, gy, 1);
+    const size = hypot3(gx, gy, 1);
     return [gx / size, gy / size, (up ? 1 : -1) / size];
   };
   const corners = new Float32Array(9 * count);
@@ -159,7 +160,7 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
       ny += faces[3 * s + 1]!;
       nz += faces[3 * s + 2]!;
     }
-    const long = Math.hypot(nx, ny, nz) || 1;
+    const long = hypot3(nx, ny, nz) || 1;
     let normal: readonly [number, number, number] = [nx / long, ny / long, nz / long];
     if (Math.abs(normal[2]) > WALL) {
       const own = byField(places[3 * i]!, places[3 * i + 1]!, t, normal[2] > 0);
