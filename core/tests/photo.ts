@@ -44,12 +44,23 @@ const CELL = 0.1;
 /** Cells along a side of a coarse cell, in which it is noted whether the edge runs there. */
 const COARSE = 20;
 
-/** How much of each cell of a grid a closed line covers, by scan lines four to a cell. */
-function maskOf(path: ClosedPath): {
+interface Mask {
   readonly mask: (x: number, y: number) => number;
   /** Whether nothing changes for a few mm around. */
   readonly steady: (x: number, y: number) => boolean;
-} {
+}
+
+/** The last body's: photos of one are often taken one after another. */
+let lastMask: { readonly of: string; readonly mask: Mask } | null = null;
+
+function maskOf(path: ClosedPath): Mask {
+  const of = JSON.stringify(path);
+  if (lastMask?.of !== of) lastMask = { of, mask: newMask(path) };
+  return lastMask.mask;
+}
+
+/** How much of each cell of a grid a closed line covers, by scan lines four to a cell. */
+function newMask(path: ClosedPath): Mask {
   const box = pathBox(path)!;
   const [minX, minY] = [box.minX - 2, box.minY - 2];
   const [w, h] = [Math.ceil((box.maxX - minX + 2) / CELL), Math.ceil((box.maxY - minY + 2) / CELL)];

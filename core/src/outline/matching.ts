@@ -54,13 +54,18 @@ export function feetOf(curve: readonly Cubic[], samples: readonly Point[], close
   });
   if (!closed) look(curve.length - 1, 1);
   const nearest = (p: Point, from: number, to: number): number => {
-    let [best, least] = [-1, Infinity];
-    for (let j = from; j <= to; j += 1) {
-      const i = closed ? (j + count) % count : j;
-      if (i < 0 || i >= count) continue;
-      const [dx, dy] = [xs[i]! - p.x, ys[i]! - p.y];
+    let best = -1;
+    let least = Infinity;
+    const last = closed ? to : Math.min(to, count - 1);
+    for (let j = closed ? from : Math.max(from, 0); j <= last; j += 1) {
+      const i = j < 0 ? j + count : j >= count ? j - count : j;
+      const dx = xs[i]! - p.x;
+      const dy = ys[i]! - p.y;
       const d = dx * dx + dy * dy;
-      if (d < least) [best, least] = [i, d];
+      if (d < least) {
+        best = i;
+        least = d;
+      }
     }
     return best;
   };
