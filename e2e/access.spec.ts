@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { makeDesign, openStage, violations } from './help.ts';
+import { goTo, makeDesign, openStage, violations } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LIST } from '../web/src/designs/words.ts';
 
@@ -38,8 +38,9 @@ for (const light of ['light', 'dark'] as const)
     await test.step('designs', async () => expect(await violations(page, light)).toEqual([]));
     await page.getByRole('button', { name: LIST.newDesign }).click();
     await test.step('new design', async () => expect(await violations(page, light)).toEqual([]));
+    await openStage(page, id, VIEWS[0]![1]);
     for (const [name, where, bring] of VIEWS) {
-      await openStage(page, id, where);
+      await goTo(page, id, where);
       await bring?.(page);
       await test.step(name, async () => expect(await violations(page, light)).toEqual([]));
     }

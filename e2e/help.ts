@@ -39,6 +39,19 @@ export async function openStage(page: Page, id: string, stage: string): Promise<
   await expect(page.getByTestId('saved-state')).toHaveText(/^saved /);
 }
 
+/** From one stage to another of the open design, as the browser's own back and forward do: nothing is loaded again. */
+export async function goTo(page: Page, id: string, stage: string): Promise<void> {
+  await page.evaluate((address) => {
+    history.pushState(null, '', address);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, `/designs/${id}/${stage}`);
+  await expect(page.getByRole('navigation').locator(`a[aria-current="page"]`)).toHaveAttribute(
+    'href',
+    new RegExp(`/${stage.split('?')[0]}$`),
+  );
+  await saved(page);
+}
+
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('saved-state')).toHaveText(/^saved /);
 

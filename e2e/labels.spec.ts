@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { openStage } from './help.ts';
+import { goTo, openStage } from './help.ts';
 import { WORDS as BOARD } from '../web/src/board/words.ts';
 
 const VIEWS = [
@@ -66,8 +66,9 @@ for (const name of ['windrow', 'skerry', 'fathom'])
     ) as object;
     const made = await request.post('/api/designs', { data: { design } });
     const { id } = (await made.json()) as { id: string };
+    await openStage(page, id, VIEWS[0]);
     for (const view of VIEWS) {
-      await openStage(page, id, view);
+      await goTo(page, id, view);
       await page.waitForTimeout(400);
       await test.step(`${view}, fitted`, async () => expect.soft(await overlapping(page), view).toEqual([]));
       for (let i = 0; i < 3; i += 1) await page.getByRole('button', { name: BOARD.zoomIn }).click();
