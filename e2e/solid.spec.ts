@@ -8,7 +8,13 @@ import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
 test.use({
   launchOptions: {
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+    args: [
+      '--no-sandbox',
+      '--use-gl=angle',
+      '--use-angle=swiftshader',
+      '--enable-unsafe-swiftshader',
+      '--disable-gpu-compositing',
+    ],
   },
 });
 
