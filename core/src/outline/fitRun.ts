@@ -55,7 +55,7 @@ const NUDGE = 1e-3;
 /** A node further than so many segments away moves a place by less than a thousandth (0.27 to the power). */
 const REACH = 5;
 
-/** What the feet ask of the free nodes' places: the normal equations, as dense rows. */
+/** What the feet ask of the free nodes' places: the normal equations, as dense rows; of `normal` the lower half alone. */
 interface Equations {
   readonly size: number;
   readonly normal: Float64Array;
@@ -104,9 +104,12 @@ function equations(state: State, kind: RunKind, free: readonly number[], isPlain
     const at = columns[k]!;
     const w = slopes[k]!;
     const weight = isPlain ? 1 : (f.distance / state.off) ** 2 + LEAST_WEIGHT;
+    // A sample's columns lie in order.
     for (let a = 0; a < at.length; a += 1) {
-      right[at[a]!]! += weight * w[a]! * signed[k]!;
-      for (let b = 0; b < at.length; b += 1) normal[at[a]! * size + at[b]!]! += weight * w[a]! * w[b]!;
+      const row = at[a]! * size;
+      const pull = weight * w[a]!;
+      right[at[a]!]! += pull * signed[k]!;
+      for (let b = 0; b <= a; b += 1) normal[row + at[b]!]! += pull * w[b]!;
     }
   });
   return { size, normal, right };
