@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { ROOT, ensureModules, ensurePackages, wordsOf } from './lib/system.mjs';
 
 try {
-  ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
+  ensurePackages(['postgresql', 'chromium-headless-shell', 'poppler-utils']);
   ensureModules();
   const { startTestServer } = await import('./lib/testServer.mjs');
   // A database that keeps its promises: saves wait for the disk as they do in use.

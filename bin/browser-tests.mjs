@@ -1,7 +1,7 @@
 /** The browser tests on the built application; further words go to Playwright (a file, -g NAME). */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ROOT } from './lib/system.mjs';
+import { CHROMIUM, ROOT } from './lib/system.mjs';
 import { startTestServer } from './lib/testServer.mjs';
 
 const server = await startTestServer();
@@ -17,7 +17,12 @@ const done = spawnSync(
   {
     cwd: ROOT,
     stdio: 'inherit',
-    env: { ...process.env, E2E_ADDRESS: server.address, E2E_DATABASE_URL: server.databaseUrl },
+    env: {
+      ...process.env,
+      E2E_ADDRESS: server.address,
+      E2E_DATABASE_URL: server.databaseUrl,
+      E2E_BROWSER: CHROMIUM,
+    },
   },
 );
 const errors = await server.stop();

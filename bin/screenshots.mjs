@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { photoFile } from '../e2e/photo.ts';
-import { ROOT } from './lib/system.mjs';
+import { CHROMIUM, ROOT } from './lib/system.mjs';
 
 const address = process.argv[2];
 const only = process.argv[3];
@@ -249,7 +249,7 @@ async function makeCopy(name) {
 }
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
 });
 for (const [name, design, stage, theme, prepare] of SHOTS) {

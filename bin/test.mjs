@@ -51,7 +51,7 @@ function counted(name, args, report, read, env) {
 }
 
 try {
-  ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
+  ensurePackages(['postgresql', 'chromium-headless-shell', 'poppler-utils']);
   ensureModules();
   rmSync(REPORTS, { recursive: true, force: true });
   mkdirSync(REPORTS, { recursive: true });

@@ -15,7 +15,7 @@ export default defineConfig({
     // A record of every step costs the machine as much as the tests do: E2E_TRACE=1 makes one of what fails.
     trace: process.env.E2E_TRACE ? { mode: 'retain-on-failure', screenshots: false } : 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env.E2E_BROWSER,
       args: [
         '--no-sandbox',
         '--disable-background-networking',

@@ -7,7 +7,7 @@ import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
 // Solids are drawn by the processor where there is no graphics card; whole pages drawn so would be slow, so this file alone has it.
 test.use({
   launchOptions: {
-    executablePath: '/usr/bin/chromium',
+    executablePath: process.env['E2E_BROWSER'],
     args: [
       '--no-sandbox',
       '--use-gl=angle',

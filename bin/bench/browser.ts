@@ -5,6 +5,8 @@ import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import type { Measured } from './measure.ts';
 import { summed, times } from './measure.ts';
+// @ts-expect-error a script of the project, without types
+import { CHROMIUM } from '../lib/system.mjs';
 
 const DIST = new URL('../../web/dist/', import.meta.url).pathname;
 
@@ -159,7 +161,7 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
     });
     revision = ((await answer.json()) as { revision: number }).revision;
   });
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox'] });
   try {
     const open = () => browser.newPage({ viewport: { width: 1280, height: 800 } });
     const first = await scriptKilobytes(await open(), address, 'article');

@@ -56,9 +56,12 @@ export function postgresPrograms() {
   return found.length ? join(base, found[0], 'bin') : null;
 }
 
+/** The browser without a window: a fifth less work than the one that has one. */
+export const CHROMIUM = '/usr/bin/chromium-headless-shell';
+
 const NEEDS = {
   postgresql: () => postgresPrograms() !== null,
-  chromium: () => existsSync('/usr/bin/chromium'),
+  'chromium-headless-shell': () => existsSync(CHROMIUM),
   'poppler-utils': () => onPath('pdftoppm'),
 };
 

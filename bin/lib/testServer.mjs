@@ -6,7 +6,7 @@ import { startCluster } from './cluster.mjs';
 import { ROOT, Told, ensureBuild, ensurePackages } from './system.mjs';
 
 export async function startTestServer({ durable = false } = {}) {
-  ensurePackages(['postgresql', 'chromium', 'poppler-utils']);
+  ensurePackages(['postgresql', 'chromium-headless-shell', 'poppler-utils']);
   ensureBuild();
   const cluster = await startCluster(durable ? 'bench-database' : 'test-database', { durable });
   const name = `pelkin_browser_${randomBytes(5).toString('hex')}`;
