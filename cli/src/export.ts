@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import type { Design, FileWriter, Format, PrintSettings, Showable, WriteOf, Written } from '@pelkin/core';
-import { SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
+import { BODY_PIECES, SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
 import { DXF_CURVES } from '@pelkin/core/files/dxf';
 import { meshOf } from '@pelkin/core/solid/mesh';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
@@ -14,6 +14,7 @@ export interface ExportOptions {
   readonly curves?: string | undefined;
   readonly 'layers-by'?: string | undefined;
   readonly 'seen-from'?: string | undefined;
+  readonly piece?: string | undefined;
   readonly table?: string | undefined;
   readonly paper?: string | undefined;
   readonly orientation?: string | undefined;
@@ -94,6 +95,7 @@ export async function exportDesign(
         options['seen-from'] === undefined
           ? 'front'
           : oneOf('seen-from', options['seen-from'], ['front', 'back'] as const),
+      ...(options.piece === undefined ? {} : { piece: oneOf('piece', options.piece, BODY_PIECES) }),
       ...(options.curves === undefined ? {} : { curves: oneOf('curves', options.curves, DXF_CURVES) }),
     });
   } catch (error) {

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import {
   FORMATS,
+  BODY_PIECES,
   SHOWABLE,
   WRITERS,
   createDeriver,
@@ -25,6 +26,7 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
       --curves  ${valuesOf('curves')}     (dxf; the first if not said)
       --layers-by  ${valuesOf('layers-by')}                   (dxf for a machine: a layer for each face and depth)
       --seen-from  front, back             (pdf, svg, dxf)
+      --piece   ${BODY_PIECES.join(', ')}         (solid, stl, 3mf, obj of a body with a glued-on front)
       --table   ${valuesOf('table')}              (csv; the first if not said)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
@@ -52,6 +54,7 @@ const OPTIONS = {
   curves: { type: 'string' },
   'layers-by': { type: 'string' },
   'seen-from': { type: 'string' },
+  piece: { type: 'string' },
   table: { type: 'string' },
   paper: { type: 'string' },
   orientation: { type: 'string' },
@@ -72,6 +75,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
     'curves',
     'layers-by',
     'seen-from',
+    'piece',
     'table',
     'paper',
     'orientation',

@@ -32,13 +32,14 @@ import {
 import { drawCarves, drawDepths } from '../shape/drawing.ts';
 import type { TemplateParts } from './designDrawing.ts';
 import { planSheets } from '../templates/plan.ts';
+import type { BodySolid } from '../shape/bodySolid.ts';
 import { createBody } from '../shape/bodySolid.ts';
+import { gluedFields, gluedMap, gluedSolids } from '../shape/glued.ts';
 import { COARSE_STEP } from '../shape/shaped.ts';
 import type { ThicknessMap } from '../shape/thicknessMap.ts';
 import { thicknessMap } from '../shape/thicknessMap.ts';
 import { createSampler } from '../solid/field.ts';
 import type { Shaded } from '../solid/mesh/shading.ts';
-import type { Solid } from '../solid/solid.ts';
 import { atOnce } from './long.ts';
 import type { Later } from '../design/later.ts';
 import type { LongSource } from './long.ts';
@@ -71,7 +72,11 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
   });
   const stringPlanOf = remember(planStrings);
   // The same while the body is carved: what is laid out in it does not depend on that.
-  const slabOf = remember((thickness: number, grain: number): Slab => ({ thickness, grain }));
+  const slabOf = remember((thickness: number, grain: number, front: number | null): Slab => ({
+    thickness,
+    grain,
+    front,
+  }));
   const layOut = createLayOut();
   const laidOf = remember(
     (
@@ -93,7 +98,17 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
   const reachIn = remember(handReach);
   const bodyOf = createBody();
   const sampler = createSampler();
-  const coarseOf = remember((solid: Solid) => thicknessMap(sampler.fields(solid, COARSE_STEP)));
+  const samplers = { front: createSampler(), core: createSampler(), closed: createSampler() };
+  const coarseOf = remember(({ solid, glued }: BodySolid) => {
+    const outside = sampler.fields(solid, COARSE_STEP);
+    return glued
+      ? gluedMap(outside, gluedFields(gluedSolids(glued.whole), COARSE_STEP, samplers))
+      : thicknessMap(outside);
+  });
+  // The same while the body is: what is asked of a worker is known by it.
+  const gluedIn = remember(({ glued }: BodySolid) =>
+    glued ? { whole: gluedSolids(glued.whole), floors: gluedSolids(glued.floors) } : null,
+  );
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -122,12 +137,12 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         design.runs,
         design.neck,
         design.strings,
-        slabOf(design.body.thickness, design.body.grain),
+        slabOf(design.body.thickness, design.body.grain, design.body.gluedFront?.thickness ?? null),
         outline().path,
         stringPlan(),
       ),
     );
-    const carved = once(() => bodyOf(design.body, layout(), outline().path));
+    const carved = once(() => bodyOf(design.body, layout(), outline().path, design.openings));
     const parts: TemplateParts = {
       get carved() {
         return carved();
@@ -170,10 +185,10 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: () => wiredIn(layout(), design.runs), enumerable: true },
-      coarseMap: { get: () => coarseOf(carved().solid) },
+      coarseMap: { get: () => coarseOf(carved()) },
       // What takes long is requested by its own name alone: not by a copy of all, or a look through it.
-      shaped: { get: () => long('shaped', [carved().solid, carved().floors]) },
-      seenSolid: { get: () => long('seenSolid', [carved().solid]) },
+      shaped: { get: () => long('shaped', [carved().solid, carved().floors, gluedIn(carved())]) },
+      seenSolid: { get: () => long('seenSolid', [carved().solid, gluedIn(carved())?.whole ?? null]) },
       fewerSheets: { get: () => long('fewerSheets', [template(), design.print]) },
       reach: { get: () => reachIn(outline().path, stringPlan(), design.hand), enumerable: true },
     });

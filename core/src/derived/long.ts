@@ -3,6 +3,8 @@ import { remember } from '../geometry/remember.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Shaded } from '../solid/mesh/shading.ts';
 import type { Solid } from '../solid/solid.ts';
+import type { GluedSolids } from '../shape/glued.ts';
+import type { GluedBody } from '../shape/shaped.ts';
 import { shaped } from '../shape/shaped.ts';
 import { fewerSheets } from '../templates/fewerSheets.ts';
 
@@ -15,16 +17,22 @@ export type Told = (share: number) => void;
  */
 export const LONG = {
   fewerSheets,
-  shaped: (solid: Solid, floors: Solid, progress?: Told) => shaped(solid, floors, progress),
+  shaped: (solid: Solid, floors: Solid, glued: GluedBody | null, progress?: Told) =>
+    shaped(solid, floors, glued, progress),
   /** The library of solids is fetched when a body is first looked at. */
-  seenSolid: async (solid: Solid, progress?: Told): Promise<Shaded> => {
-    const [{ meshOf }, { shadedMesh }] = await Promise.all([
+  seenSolid: async (solid: Solid, glued: GluedSolids | null, progress?: Told): Promise<Shaded> => {
+    const [{ meshOf }, { shadedMesh, shadedTogether }] = await Promise.all([
       import('../solid/mesh/mesh.ts'),
       import('../solid/mesh/shading.ts'),
     ]);
     progress?.(0.1);
-    const mesh = await meshOf(solid, (share) => progress?.(0.1 + 0.7 * share));
-    return shadedMesh(mesh, solid);
+    const pieces = glued ? [glued.core, glued.front] : [solid];
+    const shaded: Shaded[] = [];
+    for (const [i, piece] of pieces.entries()) {
+      const mesh = await meshOf(piece, (share) => progress?.(0.1 + (0.8 * (i + share)) / pieces.length));
+      shaded.push(shadedMesh(mesh, piece));
+    }
+    return shadedTogether(shaded);
   },
   /** The mesh that goes into files. */
   mesh: async (solid: Solid, progress?: Told): Promise<Mesh> => {

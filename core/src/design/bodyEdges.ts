@@ -16,7 +16,7 @@ export const EDGE_LIMITS = {
 } as const satisfies Limits;
 
 /** How an edge is cut: square as it comes from the profile, by a round bit, or by a chamfer bit. */
-const profileSchema = () =>
+export const profileSchema = () =>
   z.discriminatedUnion(
     'kind',
     [

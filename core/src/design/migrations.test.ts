@@ -20,6 +20,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     6: '829f727f7d1e76c7',
     7: '422b90fc5928068d',
     8: 'a02d5f384864164b',
+    9: '3bbe0c4a8c429e1f',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -28,6 +29,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     6: '92ecf79a614b5963',
     7: '5752f7a412c55e14',
     8: '7170faa07bf4d97f',
+    9: '1f3f1e842dac553c',
   },
   3: {
     4: '1e914fa126c40e9c',
@@ -35,11 +37,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     6: '71f8d382fd9ed5a2',
     7: 'a350cee8fd0852cb',
     8: '53e213b238a75fc7',
+    9: 'af6c223c737d740e',
   },
-  4: { 5: '41145bd1b1b75d71', 6: 'fe64cbff2b537560', 7: '75efab88840dbf87', 8: '6ff9c9e18b608058' },
-  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c', 8: '1a030335eff8d995' },
-  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34' },
-  7: { 8: 'c43ef6b6acd749c2' },
+  4: {
+    5: '41145bd1b1b75d71',
+    6: 'fe64cbff2b537560',
+    7: '75efab88840dbf87',
+    8: '6ff9c9e18b608058',
+    9: 'cca8c9344b0c3e34',
+  },
+  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c', 8: '1a030335eff8d995', 9: '09d3366ef126b5b2' },
+  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34', 9: '94eb458ad15e0542' },
+  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057' },
+  8: { 9: 'c80c3024b619df28' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);

@@ -245,6 +245,12 @@ const toVersion8: Migration = (document) => {
   };
 };
 
+/** Version 9: a glued-on front. */
+const toVersion9: Migration = (document) => {
+  const { body } = document;
+  return { ...document, body: isRecord(body) ? { ...body, gluedFront: null } : body };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -254,4 +260,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [5, toVersion6],
   [6, toVersion7],
   [7, toVersion8],
+  [8, toVersion9],
 ]);

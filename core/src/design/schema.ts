@@ -40,7 +40,10 @@ export type EdgeProfile = BodyEdge['profile'];
 export type Contour = Design['body']['contours'][number];
 export type Neck = Design['neck'];
 /** What of the body does not depend on how it is carved. */
-export type Slab = Pick<Design['body'], 'thickness' | 'grain'>;
+export type Slab = Pick<Design['body'], 'thickness' | 'grain'> & {
+  /** Of a glued-on front, mm; null or not there for a body of one piece. */
+  readonly front?: number | null;
+};
 export type Underlay = Design['underlays'][number];
 export type PrintSettings = Design['print'];
 export type Side = 'bass' | 'treble';

@@ -6,7 +6,8 @@ import { mapCubic, reverseCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import type { Cut } from '../layout/cut.ts';
-import type { BodySolid, Carved } from '../shape/bodySolid.ts';
+import type { Carved } from '../shape/bodySolid.ts';
+import type { Piece } from '../shape/glued.ts';
 import { contourCurve } from '../shape/contourLine.ts';
 import type { Profile, Removal } from '../solid/solid.ts';
 
@@ -35,6 +36,10 @@ function closedCurve(path: ClosedPath, { place }: Hand): unknown {
 const polygonCurve = (polygon: Polygon, { place }: Hand): unknown => ({
   polygon: polygon.map(place).map(pair),
 });
+
+/** Counter-clockwise once it is placed. */
+const turned = (polygon: Polygon, { mirrored }: Hand): Polygon =>
+  mirrored ? [...polygon].reverse() : polygon;
 
 function shapeOf(cut: Cut, hand: Hand): unknown {
   const outer = cut.round
@@ -78,6 +83,12 @@ function removalOf({ by, removal }: Carved, design: Design, hand: Hand): unknown
   };
   switch (removal.kind) {
     case 'opening':
+      if (by.kind === 'facing')
+        return {
+          kind: 'opening',
+          shape: polygonCurve(turned(removal.shape.outer, hand), hand),
+          depth_mm: removal.depth,
+        };
       if (by.kind !== 'cut') throw new Error('an opening is made by a cut');
       return { kind: 'opening', shape: shapeOf(by.cut, hand), depth_mm: removal.depth };
     case 'edge round':
@@ -107,14 +118,15 @@ function removalOf({ by, removal }: Carved, design: Design, hand: Hand): unknown
  * z = 0, depths from the flat face of their own side. What is bored into the edge or drilled between cavities lies within
  * the wood and is left out.
  */
-export function bodyFile(design: Design, carved: BodySolid, path: ClosedPath): Record<string, unknown> {
+export function bodyFile(design: Design, wood: Piece, path: ClosedPath): Record<string, unknown> {
   const hand = handOf(design);
+  const outer = closedCurve(path, hand);
   const of = (list: readonly Carved[]): readonly unknown[] => list.map((c) => removalOf(c, design, hand));
   return {
     name: design.name,
-    region: closedCurve(path, hand),
+    region: wood.holes.length ? { outer, holes: wood.holes.map((cut) => shapeOf(cut, hand)) } : outer,
     thickness_mm: design.body.thickness,
-    front: of(carved.front),
-    back: of(carved.back),
+    front: of(wood.front),
+    back: of(wood.back),
   };
 }

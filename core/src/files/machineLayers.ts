@@ -57,9 +57,18 @@ function layerOf(cut: Cut, thickness: number): { readonly name: string; readonly
           about: `holes ⌀ ${across}, their ends ${figure(depthFromFace(cut, thickness))} under the face, ${way}`,
         };
   }
-  if (cut.unsaid) return { name: `${face} DEPTH NOT SAID`, about: `openings without a depth, ${way}` };
+  if (cut.unsaid)
+    return {
+      name: `${cut.closed ? 'CORE' : face} DEPTH NOT SAID`,
+      about: `openings without a depth, ${way}`,
+    };
   if (cut.through) return { name: `${face} THROUGH`, about: `openings through the body, ${way}` };
   const depth = deep(depthFromFace(cut, thickness));
+  if (cut.closed)
+    return {
+      name: `CORE ${depth}`,
+      about: `openings ${depth} deep in the core, before its front is glued on`,
+    };
   return { name: `${face} ${depth}`, about: `openings ${depth} deep, ${way}` };
 }
 
@@ -67,7 +76,7 @@ function layerOf(cut: Cut, thickness: number): { readonly name: string; readonly
 const rankOf = (name: string): number =>
   name === 'OUTLINE'
     ? 0
-    : name.startsWith('FRONT')
+    : name.startsWith('FRONT') || name.startsWith('CORE')
       ? 1
       : name.startsWith('BACK')
         ? 2

@@ -8,13 +8,15 @@ import { farCrosshairs } from '../templates/farCrosshairs.ts';
 /** What the body is once it is shaped: volume, least wood with its place, and where front and back met unmeant. */
 function bodyReport({ shaped }: Derived) {
   if (shaped.state !== 'ready') return null;
-  const { mass, least, brokenThrough } = shaped.value;
+  const { mass, least, brokenThrough, pieces } = shaped.value;
   return {
     volume: mass.volume,
     centre: mass.centre,
     leastThickness: least.thickness,
     leastAt: least.at,
     brokenThrough,
+    // Of a body with a glued-on front: how much of it each piece is.
+    ...(pieces ? { frontVolume: pieces.front.volume, coreVolume: pieces.core.volume } : {}),
   };
 }
 

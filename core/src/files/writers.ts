@@ -9,6 +9,8 @@ import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
 import { weightsFor } from './lineWeights.ts';
 import type * as MeshFiles from './meshFiles.ts';
+import type { BodySolid } from '../shape/bodySolid.ts';
+import type { Piece } from '../shape/glued.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Solid } from '../solid/solid.ts';
 import { paperNotes, paperOf } from './paper.ts';
@@ -27,10 +29,16 @@ export interface WriteOf {
   readonly mesh: (solid: Solid) => Promise<Mesh>;
   /** Which face is looked at, where the writer tells one from the other; else the front. */
   readonly from?: SeenFrom;
+  /** Of a body with a glued-on front, which piece of wood the file is of; else the body as it looks from outside. */
+  readonly piece?: BodyPiece;
   /** Of a machine's file: how curves are written, else as arcs; layers that are left out, by name. */
   readonly curves?: DxfCurves;
   readonly without?: readonly string[];
 }
+
+/** The body as it looks from outside, or one of its two pieces of wood. */
+export const BODY_PIECES = ['whole', 'front', 'core'] as const;
+export type BodyPiece = (typeof BODY_PIECES)[number];
 
 export interface Written {
   readonly content: string | Uint8Array;
@@ -51,6 +59,8 @@ export interface FileWriter {
   readonly option: { readonly name: 'curves' | 'table' | 'layers-by'; readonly value: string } | null;
   /** Whether it can be made as seen from the back. */
   readonly hasBack: boolean;
+  /** Whether it is of the wood: of the whole body, or of its front or core alone. */
+  readonly ofWood?: boolean;
   /** The end of the file's name, behind the design's. */
   readonly ending: string;
   readonly type: string;
@@ -133,6 +143,22 @@ const table = (
   }),
 });
 
+/** The wood that a file is of, and what belongs to be known of it. */
+function woodOf(
+  { solid, front, back, glued }: BodySolid,
+  piece: BodyPiece,
+): Piece & { readonly told: string } {
+  if (piece === 'whole') {
+    const closed = glued ? glued.whole.closed.front.length > 0 : false;
+    return {
+      ...{ solid, front, back, holes: [] },
+      told: closed ? '; as it looks from outside: what lies closed in it is in the file of its core' : '',
+    };
+  }
+  if (!glued) throw new Error('this body has no glued-on front: it is one piece of wood');
+  return { ...glued.whole[piece], told: piece === 'front' ? '; the glued-on front' : '; the core' };
+}
+
 /** A body as a mesh, mirrored for a left-handed instrument as everything that leaves the program is. */
 const meshFile = (
   format: 'stl' | '3mf' | 'obj',
@@ -149,13 +175,15 @@ const meshFile = (
   ending: `-body.${format}`,
   type,
   hasBack: false,
-  write: async ({ design, derived, mesh }) => {
-    const [files, made] = await Promise.all([import('./meshFiles.ts'), mesh(derived.carved.solid)]);
+  ofWood: true,
+  write: async ({ design, derived, mesh, piece = 'whole' }) => {
+    const wood = woodOf(derived.carved, piece);
+    const [files, made] = await Promise.all([import('./meshFiles.ts'), mesh(wood.solid)]);
     if (made.triangles.length === 0) throw new Error('nothing of the body is left: its cuts take all of it');
     const placed = design.handedness === 'left' ? files.mirroredMesh(made) : made;
     return {
-      content: content(files, placed, titleOf(design)),
-      told: `${format.toUpperCase()} in millimetres, ${made.triangles.length / 3} triangles, ${(made.volume / 1e6).toFixed(3)} dm³`,
+      content: content(files, placed, `${titleOf(design)}${piece === 'whole' ? '' : `, ${piece}`}`),
+      told: `${format.toUpperCase()} in millimetres, ${made.triangles.length / 3} triangles, ${(made.volume / 1e6).toFixed(3)} dm³${wood.told}`,
     };
   },
 });
@@ -224,10 +252,15 @@ export const WRITERS: readonly FileWriter[] = [
     ending: '-solid.json',
     type: 'application/json',
     hasBack: false,
-    write: async ({ design, derived }) => ({
-      content: `${JSON.stringify(bodyFile(design, derived.carved, derived.path), null, 1)}\n`,
-      told: 'JSON, the body as the list of what is removed from it, in millimetres and degrees',
-    }),
+    ofWood: true,
+    write: async ({ design, derived, piece = 'whole' }) => {
+      const wood = woodOf(derived.carved, piece);
+      const name = piece === 'whole' ? design.name : `${design.name}, ${piece}`;
+      return {
+        content: `${JSON.stringify({ ...bodyFile(design, wood, derived.path), name }, null, 1)}\n`,
+        told: `JSON, the body as the list of what is removed from it, in millimetres and degrees${wood.told}`,
+      };
+    },
   },
   meshFile('stl', 'Body as a mesh', 'STL, millimetres', 'model/stl', ({ stlOf }, mesh, title) =>
     stlOf(mesh, title),
@@ -245,8 +278,12 @@ export const WRITERS: readonly FileWriter[] = [
 ];
 
 /** The end of a file's name, with the face that it shows where that is the back. */
-export const endingOf = ({ ending, hasBack }: FileWriter, from: SeenFrom | undefined): string =>
-  hasBack && from === 'back' ? `-back${ending}` : ending;
+export const endingOf = (
+  { ending, hasBack, ofWood }: FileWriter,
+  from: SeenFrom | undefined,
+  piece: BodyPiece | undefined = 'whole',
+): string =>
+  hasBack && from === 'back' ? `-back${ending}` : ofWood && piece !== 'whole' ? `-${piece}${ending}` : ending;
 
 /** The writer of a key; throws where there is none. */
 export function writerOf(key: string): FileWriter {

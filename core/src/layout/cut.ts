@@ -12,7 +12,16 @@ import type { Flat } from '../parts/part.ts';
 export const CUT_CHORD = 0.02;
 
 export type CutRole =
-  'cavity' | 'ledge' | 'chamber' | 'channel' | 'pocket' | 'hole' | 'bore' | 'screw' | 'drilled';
+  | 'cavity'
+  | 'ledge'
+  | 'chamber'
+  | 'channel'
+  | 'sound opening'
+  | 'pocket'
+  | 'hole'
+  | 'bore'
+  | 'screw'
+  | 'drilled';
 
 /** What a cut is made for: a part, an opening or a drilled run of the design, or the neck. */
 export interface Owner {
@@ -44,6 +53,8 @@ export interface Cut {
   readonly top: number;
   readonly bottom: number;
   readonly through: boolean;
+  /** Routed in the core from its own face before the front is glued on: it lies closed under it. */
+  readonly closed?: boolean;
   readonly round: { readonly at: Point; readonly diameter: number } | null;
   /** The bit of a hole in the edge or a drilled run, mm, and how far it goes along its own line. */
   readonly bore?: number;
@@ -103,6 +114,10 @@ export function zOf(
     ? { top: 0, bottom: -depth, through }
     : { top: depth - thickness, bottom: -thickness, through };
 }
+
+/** How deep a cut is from the face it is routed from, mm: the core's own where it lies closed under a glued-on front. */
+export const depthOfCut = ({ face, top, bottom, closed }: Cut, thickness: number): number =>
+  face === 'edge' || closed ? top - bottom : face === 'front' ? -bottom : top + thickness;
 
 /** z ranges nearer than this, mm, touch: rounding. */
 const TOUCH = 1e-6;

@@ -27,9 +27,15 @@ const HOLE_WORDS = 0.7;
 
 const figure = (mm: number): string => String(Number(mm.toFixed(2)));
 
-/** How deep a cut goes from its own face, mm; of one in the edge, how high it is. */
+/** How deep a cut goes from its own face, mm: the core's where it is closed under a glued-on front; of one in the edge, how high it is. */
 export const depthFromFace = (cut: Cut, thickness: number): number =>
-  cut.face === 'front' ? -cut.bottom : cut.face === 'back' ? cut.top + thickness : cut.top - cut.bottom;
+  cut.closed
+    ? cut.top - cut.bottom
+    : cut.face === 'front'
+      ? -cut.bottom
+      : cut.face === 'back'
+        ? cut.top + thickness
+        : cut.top - cut.bottom;
 
 /** What is drilled for a round cut, mm across: of a screw, its pilot. */
 export const drillOf = (cut: Cut): number => cut.pilot ?? cut.bore ?? cut.round?.diameter ?? 0;
@@ -55,7 +61,7 @@ const MARKS = {
 function marksOf(cut: Cut, from: SeenFrom): readonly PathMark[] {
   const known = MARKS[from].get(cut);
   if (known) return known;
-  const behind = cut.face !== from;
+  const behind = cut.face !== from || cut.closed === true;
   const isHole = isHoleCut(cut);
   const ink = isHole ? (behind ? 'holeBack' : 'hole') : behind ? 'openingBack' : 'opening';
   const made = [
@@ -222,7 +228,7 @@ export function depthMarks(
     c.round ? [growBox(boxOfPoints([c.round.at])!, CROSS_PAST)] : [],
   );
   const said = (cut: Cut): string =>
-    `${cut.face !== from && cut.face !== 'edge' ? `${cut.face} ` : ''}${depthWords(cut, thickness)}`;
+    `${cut.closed ? 'in the core ' : cut.face !== from && cut.face !== 'edge' ? `${cut.face} ` : ''}${depthWords(cut, thickness)}`;
   const groups = new Map<string, Cut[]>();
   for (const cut of cuts.filter(isHoleCut)) {
     const key = alike(cut, said(cut));

@@ -15,6 +15,8 @@ import { runCut } from './runs.ts';
 /** Everything that is laid out in the body: what is cut, and what fills it. Instrument frame, mm. */
 export interface Layout {
   readonly thickness: number;
+  /** Of a glued-on front, mm; null for a body of one piece. */
+  readonly front: number | null;
   readonly body: Boxed;
   readonly cuts: readonly Cut[];
   readonly parts: readonly PartInPlace[];
@@ -30,7 +32,13 @@ export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
   const at = hole.round?.at ?? hole.area.polygon[0]!;
   let best: Cut | null = null;
   for (const cut of cuts) {
-    if (cut.face === hole.face || !CAVITIES.has(cut.role) || sameOwner(cut.owner, hole.owner)) continue;
+    // A chamber closed under the front is come into from the front too.
+    if (
+      (cut.face === hole.face && !cut.closed) ||
+      !CAVITIES.has(cut.role) ||
+      sameOwner(cut.owner, hole.owner)
+    )
+      continue;
     if (!areaHolds(cut.area, at) || cut.islands.some((i) => polygonHolds(i, at))) continue;
     const nearer = !best || (hole.face === 'front' ? cut.top > best.top : cut.bottom < best.bottom);
     if (nearer) best = cut;
@@ -109,6 +117,7 @@ export function createLayOut(): LayOut {
     const followed = followsBody(design.openings) ? path : null;
     return {
       thickness,
+      front: design.body.front ?? null,
       body: bodyArea(path),
       cuts: cutsOf(ofNeck, design.openings, design.runs, parts, design.body, followed),
       parts,

@@ -153,11 +153,34 @@ function coverCuts(opening: Opening, thickness: number, lineOf: LineOf): readonl
   });
 }
 
-function cutsOf(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
-  return [...stepCuts(opening, thickness, lineOf), ...coverCuts(opening, thickness, lineOf)];
+function cutsOf(opening: Opening, body: Wood, lineOf: LineOf): readonly Cut[] {
+  return [...stepCuts(opening, body, lineOf), ...coverCuts(opening, body.thickness, lineOf)];
 }
 
-function stepCuts(opening: Opening, thickness: number, lineOf: LineOf): readonly Cut[] {
+type Wood = Pick<Slab, 'thickness' | 'front'>;
+
+/** Steps that are routed in the core before a front is glued on it. */
+const UNDER_FRONT: ReadonlySet<OpeningStep['role']> = new Set(['chamber', 'channel']);
+
+/** From where to where a step goes in z, in a body of one piece or with a glued-on front. */
+function zOfStep(
+  { face }: Pick<Opening, 'face'>,
+  { role, depth, through }: OpeningStep,
+  { thickness, front }: Wood,
+): Pick<Cut, 'top' | 'bottom' | 'through' | 'unsaid'> & { readonly closed?: true } {
+  const unsaid = !through && depth === 0;
+  if (front && face === 'front') {
+    if (role === 'sound opening') return { top: 0, bottom: -front, through: false, unsaid: false };
+    // However deep: one that is deeper than the core leaves no floor.
+    if (UNDER_FRONT.has(role)) {
+      const bottom = through ? -thickness : Math.max(-thickness, -front - depth);
+      return { top: -front, bottom, through: false, closed: true, unsaid };
+    }
+  }
+  return { ...zOf(face, through ? null : depth, thickness), unsaid };
+}
+
+function stepCuts(opening: Opening, body: Wood, lineOf: LineOf): readonly Cut[] {
   const place = placeBy(opening.at, opening.turn * RAD);
   return opening.steps.flatMap((step, i) =>
     stepLines(opening, step, lineOf).map(({ path, round }, k): Cut => ({
@@ -173,16 +196,16 @@ function stepCuts(opening: Opening, thickness: number, lineOf: LineOf): readonly
           ? []
           : [areaOf(mapPath(flatPath(shape), (p) => place({ x: p.x + at.x, y: p.y + at.y }))).polygon],
       ),
-      ...zOf(opening.face, step.through ? null : step.depth, thickness),
+      ...zOfStep(opening, step, body),
       round,
       ...(step.bit ? { bit: step.bit } : {}),
-      unsaid: !step.through && step.depth === 0,
     })),
   );
 }
 
 interface Known {
   readonly thickness: number;
+  readonly front: number | null;
   readonly lines: readonly unknown[];
   readonly cuts: readonly Cut[];
 }
@@ -190,11 +213,11 @@ const KNOWN = new WeakMap<Opening, Known>();
 
 /** All cuts of the openings; those of an opening that has not changed, nor what it follows, are the same as before. */
 export function openingCuts(
-  design: Pick<Design, 'openings'> & { readonly body: Pick<Slab, 'thickness'> },
+  design: Pick<Design, 'openings'> & { readonly body: Wood },
   body: ClosedPath,
 ): readonly Cut[] {
   const { openings } = design;
-  const { thickness } = design.body;
+  const { thickness, front = null } = design.body;
   const lineOf: LineOf = (name) => {
     if (name === 'body') return body;
     const followed = openings.find((o) => o.id === name);
@@ -211,12 +234,13 @@ export function openingCuts(
     const known = KNOWN.get(opening);
     if (
       known?.thickness === thickness &&
+      known.front === front &&
       known.lines.length === lines.length &&
       known.lines.every((l, i) => l === lines[i])
     )
       return known.cuts;
-    const cuts = cutsOf(opening, thickness, lineOf);
-    KNOWN.set(opening, { thickness, lines, cuts });
+    const cuts = cutsOf(opening, design.body, lineOf);
+    KNOWN.set(opening, { thickness, front, lines, cuts });
     return cuts;
   });
 }

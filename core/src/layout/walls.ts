@@ -18,6 +18,7 @@ const WALLED: ReadonlySet<Cut['role']> = new Set([
   'ledge',
   'chamber',
   'channel',
+  'sound opening',
   'pocket',
   'hole',
   'bore',

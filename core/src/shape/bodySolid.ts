@@ -10,6 +10,8 @@ import { deepest } from '../solid/depths.ts';
 import type { Profile, Region, Removal, Solid } from '../solid/solid.ts';
 import { contourChain } from './contourLine.ts';
 import { faultOf } from './faults.ts';
+import type { Glued } from './glued.ts';
+import { gluedOf } from './glued.ts';
 import { pocketOf, spansAtNeck, spansAtParts } from './leftSquare.ts';
 import type { Span, Walk } from './stretches.ts';
 import { walkAlong, without } from './stretches.ts';
@@ -35,7 +37,11 @@ export interface Carved {
     | { readonly kind: 'contour'; readonly id: string }
     | { readonly kind: 'edge'; readonly stretch: string | null }
     | { readonly kind: 'binding'; readonly strip: number }
-    | { readonly kind: 'arch' };
+    | { readonly kind: 'arch' }
+    /** Of a piece of a body with a glued-on front: what is faced off down to the glue line. */
+    | { readonly kind: 'facing' }
+    /** Along the rim of a sound opening. */
+    | { readonly kind: 'rim'; readonly opening: string };
   readonly removal: Removal;
 }
 
@@ -64,14 +70,20 @@ export interface BodySolid {
   readonly axes: Axes;
   readonly front: readonly Carved[];
   readonly back: readonly Carved[];
+  /**
+   * Of a body with a glued-on front: its pieces, as they are, and without holes and what is meant to go through. `solid` is then the
+   * body as it looks from outside: what lies closed under the front is no part of it.
+   */
+  readonly glued: { readonly whole: Glued; readonly floors: Glued } | null;
 }
 
 /** Whether a removal bends the face: a contour or an arch, no opening and no work along the edge. */
 export const bends = ({ by }: Carved): boolean => by.kind === 'contour' || by.kind === 'arch';
 
 /** Holes and what goes through have no floor, and are meant to have none. */
+const THROUGH: ReadonlySet<Cut['role']> = new Set(['hole', 'screw', 'sound opening']);
 const hasFloor = ({ by }: Carved): boolean =>
-  by.kind !== 'cut' || (!by.cut.through && by.cut.role !== 'hole' && by.cut.role !== 'screw');
+  by.kind !== 'cut' || (!by.cut.through && !THROUGH.has(by.cut.role));
 
 const openingOf = (cut: Cut, thickness: number): Removal => ({
   kind: 'opening',
@@ -87,9 +99,12 @@ const openingsOf = (
   layout: Layout,
   face: 'front' | 'back',
   of: (cut: Cut, thickness: number) => Removal,
+  closed = false,
 ): readonly Carved[] =>
   layout.cuts
-    .filter((cut) => cut.face === face && cut.role !== 'drilled' && !cut.unsaid)
+    .filter(
+      (cut) => cut.face === face && cut.role !== 'drilled' && !cut.unsaid && (cut.closed ?? false) === closed,
+    )
     .map((cut) => ({ by: { kind: 'cut', cut }, removal: of(cut, layout.thickness) }));
 
 function profileOf({ form, soft, depth }: Contour): Profile {
@@ -122,12 +137,13 @@ function alongEdge(
   profile: EdgeProfile,
   bearingRadius: number,
   span: Span | null,
-  walk: Walk,
+  walk: Walk | null,
+  edge: 'outer' | number = 'outer',
 ): Removal | null {
   const along = {
-    edge: 'outer' as const,
+    edge,
     bearingRadius,
-    stretch: span && ([walk.at(span.from), walk.at(span.to)] as const),
+    stretch: span && walk && ([walk.at(span.from), walk.at(span.to)] as const),
   };
   switch (profile.kind) {
     case 'square':
@@ -179,7 +195,12 @@ function edgeRemovals(
 }
 
 /** A body's solid, by what it is made from. */
-export type MakeBody = (body: Design['body'], layout: Layout, path: ClosedPath) => BodySolid;
+export type MakeBody = (
+  body: Design['body'],
+  layout: Layout,
+  path: ClosedPath,
+  openings?: Design['openings'],
+) => BodySolid;
 
 /**
  * A way to make bodies that remembers: what has not changed since its last call is the same removal again, so that a
@@ -207,7 +228,24 @@ export function createBody(): MakeBody {
   const laid = remember((layout: Layout) => ({
     front: openingsOf(layout, 'front', opening),
     back: openingsOf(layout, 'back', opening),
+    closed: openingsOf(layout, 'front', opening, true),
   }));
+  /** Sound openings with what is cut along their rims, as if each were the only hole. */
+  const soundOf = remember((layout: Layout, openings: Design['openings']) =>
+    layout.cuts.flatMap((cut) => {
+      if (cut.role !== 'sound opening' || cut.face !== 'front') return [];
+      const removal = opening(cut, layout.thickness);
+      if (removal.kind !== 'opening') return [];
+      const rim = openings.find((o) => o.id === cut.owner.id)?.rim;
+      return [
+        {
+          cut,
+          shape: removal.shape,
+          rim: rim ? alongEdge(rim.profile, rim.bearing / 2, null, null, 0) : null,
+        },
+      ];
+    }),
+  );
   // The same list again while it says the same: most changes of the layout move nothing in the edge.
   const lasting = (): ((spans: readonly Span[]) => readonly Span[]) => {
     let last: readonly Span[] = [];
@@ -245,7 +283,8 @@ export function createBody(): MakeBody {
       return found.why;
     };
   });
-  return remember((body: Design['body'], layout: Layout, path: ClosedPath): BodySolid => {
+  const none: Design['openings'] = [];
+  return remember((body: Design['body'], layout: Layout, path: ClosedPath, openings = none): BodySolid => {
     const { region, walk, axes } = regionOf(path);
     const refused: Refused[] = [];
     const of = (face: 'front' | 'back'): readonly Carved[] => {
@@ -267,7 +306,30 @@ export function createBody(): MakeBody {
     };
     const [front, back] = [of('front'), of('back')];
     const removals = (carved: readonly Carved[]): readonly Removal[] => carved.map((c) => c.removal);
+    const { closed } = laid(layout);
+    const whole = { region, thickness: body.thickness };
+    const at = layout.front;
+    // A bearing that does not go into its opening is reported, and the rim stays square.
+    const sound =
+      at === null
+        ? []
+        : soundOf(layout, openings).map((s, hole) => {
+            if (!s.rim) return s;
+            const why = faultOf({ ...region, holes: [[...s.shape.outer].reverse()] }, s.rim, new Map());
+            if (why !== null)
+              refused.push({ by: { kind: 'rim', opening: s.cut.owner.id }, face: 'front', why });
+            return { ...s, rim: why === null ? ({ ...s.rim, edge: hole } as Removal) : null };
+          });
+    const floorsOf = (list: readonly Carved[]): readonly Carved[] => list.filter(hasFloor);
+    const glued =
+      at === null
+        ? null
+        : {
+            whole: gluedOf(whole, at, front, back, closed, sound),
+            floors: gluedOf(whole, at, floorsOf(front), floorsOf(back), closed, []),
+          };
     return {
+      glued,
       bent: { front: bent.front(region, front), back: bent.back(region, back) },
       front,
       back,

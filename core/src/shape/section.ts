@@ -6,6 +6,8 @@ import type { Depth } from '../solid/depths.ts';
 import { deepest } from '../solid/depths.ts';
 import { regionHolds } from '../solid/region.ts';
 import type { Removal } from '../solid/solid.ts';
+import type { Axes } from '../solid/depths.ts';
+import type { Solid } from '../solid/solid.ts';
 import type { BodySolid } from './bodySolid.ts';
 
 /** A place of a section: along its line from its beginning, and z (0 is the flat front), mm. */
@@ -16,6 +18,8 @@ export interface SectionPiece {
   /** From the beginning of the run to its end, along the front and along the back. */
   readonly top: readonly SectionPlace[];
   readonly bottom: readonly SectionPlace[];
+  /** Of a body with a glued-on front: which piece of wood this is of. */
+  readonly of?: 'front' | 'core';
 }
 
 /** Something that lies in a section: what a part fills, or a hole that is open to neither face. */
@@ -72,9 +76,14 @@ function crossings(polygon: Polygon, from: Point, way: Point, long: number): rea
   return found.sort((p, q) => p - q);
 }
 
-/** The section of a body along a line; pieces in order. The ends of the line should lie outside the body. */
-export function crossSection(carved: BodySolid, layout: Layout, from: Point, to: Point): CrossSection {
-  const { solid } = carved;
+/** Runs of wood of a solid along a line, and how much there is at a place of it. */
+function runsOf(
+  solid: Solid,
+  axes: Axes,
+  from: Point,
+  to: Point,
+  of?: 'front' | 'core',
+): { readonly pieces: readonly SectionPiece[]; readonly woodAt: CrossSection['woodAt'] } {
   const length = Math.max(HAIR, distance(from, to));
   const way = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
   const at = (s: number): Point => ({ x: from.x + way.x * s, y: from.y + way.y * s });
@@ -82,7 +91,7 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
   const met = (list: readonly Removal[]): readonly Removal[] =>
     list.filter((r) => r.kind !== 'opening' || crossings(r.shape.outer, from, way, length).length > 0);
   const [front, back] = [met(solid.front), met(solid.back)].map((list) =>
-    deepest(solid.region, list, carved.axes),
+    deepest(solid.region, list, axes),
   ) as [Depth, Depth];
   const holds = regionHolds(solid.region);
   const zs = (s: number): readonly [number, number] => {
@@ -103,7 +112,7 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
   const pieces: SectionPiece[] = [];
   let [top, bottom]: [SectionPlace[], SectionPlace[]] = [[], []];
   const end = (): void => {
-    if (top.length > 1) pieces.push({ top, bottom });
+    if (top.length > 1) pieces.push({ top, bottom, ...(of ? { of } : {}) });
     [top, bottom] = [[], []];
   };
   for (let k = 0; k + 1 < edges.length; k += 1) {
@@ -124,13 +133,37 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
     }
   }
   end();
+  return {
+    pieces,
+    woodAt: (s) => {
+      if (s < 0 || s > length) return null;
+      const p = at(s);
+      if (!holds(p.x, p.y)) return null;
+      const [z, y] = zs(s);
+      return Math.max(0, z - y);
+    },
+  };
+}
+
+/** The section of a body along a line; pieces in order. The ends of the line should lie outside the body. */
+export function crossSection(carved: BodySolid, layout: Layout, from: Point, to: Point): CrossSection {
+  const length = Math.max(HAIR, distance(from, to));
+  const way = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+  const { glued } = carved;
+  const runs = glued
+    ? (['core', 'front'] as const).map((of) =>
+        // A front with sound openings has an edge of its own.
+        runsOf(glued.whole[of].solid, of === 'core' ? carved.axes : new Map(), from, to, of),
+      )
+    : [runsOf(carved.solid, carved.axes, from, to)];
+  const closed = glued ? deepest(glued.whole.closed.region, glued.whole.closed.front) : null;
   const boxOf = (polygon: Polygon): { readonly from: number; readonly to: number } | null => {
     const found = crossings(polygon, from, way, length);
     return found.length < 2 ? null : { from: found[0]!, to: found.at(-1)! };
   };
   return {
     length,
-    pieces,
+    pieces: runs.flatMap((r) => r.pieces),
     parts: layout.parts.flatMap(({ solids, part }) =>
       solids.flatMap((s) => {
         const box = boxOf(s.area.polygon);
@@ -144,11 +177,14 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
         return box ? [{ name: c.name, ...box, low: c.bottom, high: c.top }] : [];
       }),
     woodAt: (s) => {
-      if (s < 0 || s > length) return null;
-      const p = at(s);
-      if (!holds(p.x, p.y)) return null;
-      const [z, y] = zs(s);
-      return Math.max(0, z - y);
+      const found = runs.map((r) => r.woodAt(s));
+      const [first, second] = found;
+      if (first === undefined || first === null || second === undefined || second === null)
+        return found.find((t) => t !== null && t !== undefined) ?? null;
+      const p = { x: from.x + way.x * s, y: from.y + way.y * s };
+      // Over and under something closed, the thinner of the two.
+      const isClosed = first > 0 && second > 0 && closed !== null && closed(p.x, p.y) > 0;
+      return isClosed ? Math.min(first, second) : first + second;
     },
   };
 }

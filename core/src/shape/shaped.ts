@@ -5,6 +5,8 @@ import { massOf } from '../solid/mass.ts';
 import type { Solid } from '../solid/solid.ts';
 import type { Least } from '../solid/thickness.ts';
 import { leastThickness, withoutEdges } from '../solid/thickness.ts';
+import type { GluedSamplers, GluedSolids } from './glued.ts';
+import { gluedFields, gluedMap, gluedMass, leastAtClosed } from './glued.ts';
 import type { ThicknessMap } from './thicknessMap.ts';
 import { thicknessMap } from './thicknessMap.ts';
 
@@ -16,6 +18,14 @@ export interface Shaped {
   /** Where front and back meet that were not meant to, mm². */
   readonly brokenThrough: number;
   readonly map: ThicknessMap;
+  /** Of a body with a glued-on front, the front’s and the core’s own. */
+  readonly pieces: { readonly front: Mass; readonly core: Mass } | null;
+}
+
+/** A body with a glued-on front, as it is and without its holes. */
+export interface GluedBody {
+  readonly whole: GluedSolids;
+  readonly floors: GluedSolids;
 }
 
 /** Cells while nothing moves, mm. */
@@ -23,20 +33,57 @@ export const FINE_STEP = 0.5;
 /** And while something does: few enough to follow a hand. */
 export const COARSE_STEP = 2;
 
+const newSamplers = (): GluedSamplers => ({
+  front: createSampler(),
+  core: createSampler(),
+  closed: createSampler(),
+});
+
 /** Samples a body finely; `floors` is the same without its holes. `progress` is called with the share that is done, and may throw to end it. */
 export function shaped(
   solid: Solid,
   floors: Solid,
+  glued: GluedBody | null = null,
   progress: (share: number) => void = () => undefined,
   sampler: Sampler = createSampler(),
 ): Shaped {
-  const fields = sampler.fields(solid, FINE_STEP, (share) => progress(0.7 * share));
-  const mass = massOf(fields);
-  const map = thicknessMap(fields);
-  progress(0.8);
+  const fields = sampler.fields(solid, FINE_STEP, (share) => progress((glued ? 0.3 : 0.7) * share));
+  const outside = massOf(fields);
+  if (!glued) {
+    const map = thicknessMap(fields);
+    progress(0.8);
+    const least = leastThickness(floors, FINE_STEP, sampler);
+    progress(0.9);
+    const { withoutWood } = massOf(sampler.fields(withoutEdges(floors), FINE_STEP));
+    progress(1);
+    return { mass: outside, least, brokenThrough: withoutWood, map, pieces: null };
+  }
+  const samplers = newSamplers();
+  const pieces = gluedFields(glued.whole, FINE_STEP, samplers);
+  progress(0.6);
+  const {
+    pieces: [front, core],
+    ...mass
+  } = gluedMass(outside, pieces);
+  const map = gluedMap(fields, pieces);
+  progress(0.7);
   const least = leastThickness(floors, FINE_STEP, sampler);
-  progress(0.9);
+  progress(0.8);
   const { withoutWood } = massOf(sampler.fields(withoutEdges(floors), FINE_STEP));
+  const bare = (s: Solid): Solid => withoutEdges(s);
+  const at = leastAtClosed(
+    gluedFields(
+      { ...glued.floors, front: bare(glued.floors.front), core: bare(glued.floors.core) },
+      FINE_STEP,
+      samplers,
+    ),
+  );
   progress(1);
-  return { mass, least, brokenThrough: withoutWood, map };
+  return {
+    mass,
+    least: at.least && at.least.thickness < least.thickness ? at.least : least,
+    brokenThrough: withoutWood + at.open,
+    map,
+    pieces: { front: front!, core: core! },
+  };
 }

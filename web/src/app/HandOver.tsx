@@ -1,10 +1,11 @@
-import type { SeenFrom } from '@pelkin/core';
+import type { BodyPiece, SeenFrom } from '@pelkin/core';
 import { WRITERS } from '@pelkin/core';
 import { Button, HStack, Menu, Portal, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { useBoard } from '../board/boardStore.ts';
 import type { FileChoice } from '../design/saveFile.ts';
+import { usePicked } from '../design/derived.ts';
 import { saveFile } from '../design/saveFile.ts';
 import { WORDS } from './words.ts';
 
@@ -16,11 +17,19 @@ const FACES = [
   ['back', WORDS.seenFromTheBack],
 ] as const;
 
+const PIECES = [
+  ['whole', WORDS.wholeBody],
+  ['front', WORDS.gluedOnFront],
+  ['core', WORDS.core],
+] as const;
+
 /** Everything that leaves Pelkin: paper and files, as they are seen from either face. */
 export function HandOver() {
   const [busy, setBusy] = useState(false);
   const [told, setTold] = useState<{ readonly words: string; readonly failed: boolean } | null>(null);
   const [from, setFrom] = useState<SeenFrom>('front');
+  const [piece, setPiece] = useState<BodyPiece>('whole');
+  const isGlued = usePicked((d) => d.body.gluedFront !== null);
   const [machine, setMachine] = useState(false);
   const hand = async (what: string, choice: FileChoice): Promise<void> => {
     setBusy(true);
@@ -50,7 +59,9 @@ export function HandOver() {
       )}
       <Menu.Root
         onOpenChange={({ open }) => open && setFrom(useBoard.getState().from)}
-        onSelect={({ value }) => (value === 'machine' ? setMachine(true) : void hand(value, { from }))}
+        onSelect={({ value }) =>
+          value === 'machine' ? setMachine(true) : void hand(value, isGlued ? { from, piece } : { from })
+        }
         positioning={{ placement: 'bottom-end' }}
       >
         <Menu.Trigger asChild>
@@ -84,11 +95,28 @@ export function HandOver() {
                   </Button>
                 ))}
               </HStack>
-              {WRITERS.map(({ key, name, about, hasBack }) => (
+              {isGlued && (
+                <HStack gap="1" px="2" pb="1" role="group" aria-label={WORDS.pieceOfWood}>
+                  {PIECES.map(([which, words]) => (
+                    <Button
+                      key={which}
+                      size="2xs"
+                      flex="1"
+                      variant={piece === which ? 'subtle' : 'ghost'}
+                      aria-pressed={piece === which}
+                      onClick={() => setPiece(which)}
+                    >
+                      {words}
+                    </Button>
+                  ))}
+                </HStack>
+              )}
+              {WRITERS.map(({ key, name, about, hasBack, ofWood }) => (
                 <Menu.Item key={key} value={key} justifyContent="space-between">
                   <Text>
                     {name}
                     {from === 'back' && hasBack ? ', from the back' : ''}
+                    {isGlued && ofWood && piece !== 'whole' ? `, ${piece} alone` : ''}
                   </Text>
                   <Text fontSize="12px" color="faded">
                     {about}

@@ -11,7 +11,7 @@ import { useDesignStore } from './store.ts';
 const today = (): string => new Date().toLocaleDateString('sv-SE');
 
 /** What is chosen of a file beside the design: the face that is looked at; of a machine’s file, curves and layers. */
-export type FileChoice = Pick<WriteOf, 'from' | 'curves' | 'without'>;
+export type FileChoice = Pick<WriteOf, 'from' | 'curves' | 'without' | 'piece'>;
 
 /**
  * Writes a file of the open design and hands it to the browser; gives what belongs to be known of it. Rejects with words
@@ -31,6 +31,6 @@ export async function saveFile(key: string, choice: FileChoice = {}): Promise<st
     mesh: (solid) => makeLong('mesh', [solid], () => undefined).answer,
     ...choice,
   });
-  download(`${fileStem(design.name)}${endingOf(writer, choice.from)}`, writer.type, content as BlobPart);
+  download(`${fileStem(design.name)}${endingOf(writer, choice.from, choice.piece)}`, writer.type, content as BlobPart);
   return told;
 }

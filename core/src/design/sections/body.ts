@@ -3,6 +3,7 @@ import { EDGE_LIMITS, edgeSchema } from '../bodyEdges.ts';
 import { CONTOUR_LIMITS, archSchema, contoursSchema } from '../contours.ts';
 import type { Limits } from '../limit.ts';
 import { idRefusals } from '../nodes.ts';
+import { plainTextSchema } from '../plainText.ts';
 import type { Refusal } from '../refusal.ts';
 import { limited, mm } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
@@ -11,13 +12,23 @@ import { hypot } from '../../geometry/point.ts';
 
 export const BODY_LIMITS = {
   'body.thickness': { label: 'body thickness', min: 10, max: 120, from: 'front face to back face' },
+  'gluedFront.thickness': { label: 'glued-on front', min: 1, max: 60, from: 'its face to the glue line' },
   'body.grain': { label: 'grain', min: -90, max: 90, from: 'the centre line, counter-clockwise' },
   ...EDGE_LIMITS,
   ...CONTOUR_LIMITS,
 } as const satisfies Limits;
 
+/** A front of a wood of its own, glued on the rest, the core. What of the front is routed in the core before lies closed under it. */
+const gluedFrontSchema = () =>
+  z
+    .looseObject({
+      thickness: mm(BODY_LIMITS['gluedFront.thickness']),
+      wood: plainTextSchema('the front’s wood', 60),
+    })
+    .nullable();
+
 /**
- * `grain`: which way the fibres run in the face, from the centre line, counter-clockwise. `edges`, `contours` and `arch`
+ * `thickness`: with a glued-on front and its glue line, face to face. `grain`: which way the fibres run in the face, from the centre line, counter-clockwise. `edges`, `contours` and `arch`
  * only ever remove wood.
  */
 const bodySchema = () =>
@@ -27,6 +38,7 @@ const bodySchema = () =>
     edges: z.looseObject({ front: edgeSchema(), back: edgeSchema() }),
     contours: contoursSchema(),
     arch: z.looseObject({ front: archSchema(), back: archSchema() }),
+    gluedFront: gluedFrontSchema(),
   });
 type Body = ValueOf<ReturnType<typeof bodySchema>>;
 
@@ -80,7 +92,21 @@ const archRefusals = ({ arch }: Body): readonly Refusal[] =>
     ];
   });
 
+/** A core thinner than this, mm, is none. */
+const LEAST_CORE = 3;
+
+const frontRefusals = ({ thickness, gluedFront }: Body): readonly Refusal[] =>
+  gluedFront && gluedFront.thickness > thickness - LEAST_CORE
+    ? [
+        {
+          where: 'body.gluedFront.thickness',
+          message: `a glued-on front of ${gluedFront.thickness} mm leaves under ${LEAST_CORE} mm of core in a body of ${thickness} mm: make it thinner, or the body thicker`,
+        },
+      ]
+    : [];
+
 const bodyRefusals = (body: Body): readonly Refusal[] => [
+  ...frontRefusals(body),
   ...idRefusals('body.contours', body.contours),
   ...idRefusals('body.edges.front.stretches', body.edges.front.stretches),
   ...idRefusals('body.edges.back.stretches', body.edges.back.stretches),
@@ -107,6 +133,7 @@ export const bodySection = /* @__PURE__ */ section({
     edges: { front: plainEdge(), back: plainEdge() },
     contours: [],
     arch: { front: null, back: null },
+    gluedFront: null,
   }),
   refusals: bodyRefusals,
 });

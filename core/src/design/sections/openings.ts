@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EDGE_LIMITS, profileSchema } from '../bodyEdges.ts';
 import type { Limits } from '../limit.ts';
 import { idRefusals, nodesRefusals, placeSchema } from '../nodes.ts';
 import type { Refusal } from '../refusal.ts';
@@ -36,8 +37,8 @@ const stepSchema = () =>
     /** Floor below the face it is cut from, mm; 0 while it has none. */
     depth: mm(OPENING_LIMITS['opening.depth']),
     through: z.boolean({ error: 'a step goes through or not: true or false' }),
-    role: z.enum(['cavity', 'ledge', 'chamber', 'channel'], {
-      error: 'a step is a “cavity”, a “ledge”, a “chamber” or a “channel”',
+    role: z.enum(['cavity', 'ledge', 'chamber', 'channel', 'sound opening'], {
+      error: 'a step is a “cavity”, a “ledge”, a “chamber”, a “channel” or a “sound opening”',
     }),
     /** The bit it is routed with: no inside corner is sharper; null, or not there, while none is chosen. */
     bit: mm(OPENING_LIMITS['step.bit']).nullable().optional(),
@@ -46,6 +47,9 @@ const stepSchema = () =>
       .array(z.looseObject({ shape: shapeSchema(), at: placeSchema() }), { error: 'islands must be a list' })
       .max(12, 'over 12 islands in one step cannot be kept'),
   });
+
+/** What a bit does along the rim of a sound opening, mm; its bearing runs on the opening's wall. */
+const rimSchema = () => z.looseObject({ profile: profileSchema(), bearing: mm(EDGE_LIMITS['edge.bearing']) });
 
 /** A cover over an opening: its ledge round the first step, its plate, and its screws, all of the opening's own. */
 const coverSchema = () =>
@@ -76,6 +80,8 @@ const openingSchema = () =>
       .min(1, 'an opening needs at least one step')
       .max(8, 'an opening of over 8 steps cannot be kept'),
     cover: coverSchema().nullable().optional(),
+    /** The rim of a sound opening, where it is not square. */
+    rim: rimSchema().nullable().optional(),
     /** Whether parts that are mounted in it move with it. */
     carries: z.boolean({ error: 'an opening carries its parts or not: true or false' }).optional(),
   });

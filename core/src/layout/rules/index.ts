@@ -3,6 +3,7 @@ import { BRIDGE_RULES } from './bridges.ts';
 import { CONTROL_RULES } from './controls.ts';
 import { EDGE_PART_RULES } from './edgeParts.ts';
 import { FLOOR_RULES } from './floors.ts';
+import { GLUED_RULES } from './gluedFront.ts';
 import { NECK_RULES } from './neck.ts';
 import { OVER_FACE_RULES } from './overFace.ts';
 import { PLATE_RULES } from './plates.ts';
@@ -16,6 +17,7 @@ import { WIRE_RULES } from './wires.ts';
 export const LAYOUT_RULES: readonly Rule[] = [
   ...WALL_RULES,
   ...FLOOR_RULES,
+  ...GLUED_RULES,
   ...ROUT_RULES,
   ...EDGE_PART_RULES,
   ...CONTROL_RULES,

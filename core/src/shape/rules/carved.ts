@@ -56,7 +56,7 @@ function coverOf(
   return made;
 }
 
-/** All cuts that a carved face goes over. What is cut from the same face is opened by the carve itself. */
+/** All cuts that a carved face goes over. What is cut from the same face is opened by the carve itself, unless it lies closed under a glued-on front. */
 function covers(
   carved: BodySolid,
   cuts: readonly Cut[],
@@ -67,7 +67,7 @@ function covers(
   const inBody = regionHolds(carved.solid.region);
   const { thickness } = carved.solid;
   return cuts.flatMap((cut) => {
-    if (cut.through || cut.face === face || cut.unsaid) return [];
+    if (cut.through || (cut.face === face && !cut.closed) || cut.unsaid) return [];
     const found = coverOf(cut, bent, inBody, face === 'front' ? -cut.top : thickness + cut.bottom);
     return found ? [{ cut, ...found }] : [];
   });
@@ -116,9 +116,18 @@ export const contourFault = rule({
   title: 'A contour cannot be cut',
   says: ({ subject }) => `${subject}.`,
   remedy: 'Move its start line over the body, or change its numbers.',
-  reads: ['carved', 'body'],
-  find: ({ carved, body }) =>
+  reads: ['carved', 'body', 'openings'],
+  find: ({ carved, body, openings }) =>
     carved.refused.map(({ by, face, why }): Hit => {
+      if (by.kind === 'rim') {
+        const opening = openings.find((o) => o.id === by.opening);
+        return {
+          subject: by.opening,
+          about: `The rim of ${opening?.name ?? 'a sound opening'}: ${why}`,
+          where: opening ? { x: opening.at.x, y: opening.at.y } : null,
+          measured: null,
+        };
+      }
       const contour = by.kind === 'contour' ? body.contours.find((c) => c.id === by.id) : undefined;
       const what =
         contour?.name ??
@@ -268,6 +277,44 @@ export const carveAtNeck = rule({
         }
     const where = at as Point | null;
     if (!where || most <= limit) return [];
+    const id = deepestContour(carved, 'front', where.x, where.y);
+    return [
+      {
+        subject: id ?? 'arch',
+        about: body.contours.find((c) => c.id === id)?.name ?? 'The arched front',
+        where,
+        measured: most,
+      },
+    ];
+  },
+});
+
+/** A carve is looked at for the glue line in steps of so much, mm. */
+const GLUE_STEP = 3;
+
+export const throughFront = rule({
+  ...BASE,
+  id: 'through-front',
+  severity: 'look',
+  limit: null,
+  title: 'A carve goes through the glued-on front',
+  says: ({ measured, subject }) =>
+    `${subject} goes ${measured} deeper than the front is thick: the core shows, and the glue line runs over the face.`,
+  remedy: 'Make the carve shallower or the front thicker; if it is meant to show, accept it with the reason.',
+  reads: ['carved', 'body'],
+  find: ({ carved, body }) => {
+    const { glued, solid, bent } = carved;
+    if (!glued || bent.front.removals.length === 0) return [];
+    const holds = regionHolds(solid.region);
+    const { minX, minY, maxX, maxY } = regionBox(solid.region);
+    let [most, at] = [0, null as Point | null];
+    for (let y = minY; y <= maxY; y += GLUE_STEP)
+      for (let x = minX; x <= maxX; x += GLUE_STEP) {
+        const past = holds(x, y) ? bent.front.depth(x, y) - glued.whole.at : 0;
+        if (past > most) [most, at] = [past, { x, y }];
+      }
+    const where = at as Point | null;
+    if (!where) return [];
     const id = deepestContour(carved, 'front', where.x, where.y);
     return [
       {

@@ -1,5 +1,12 @@
 import type { Rule } from '../../design/rule.ts';
-import { carveAtNeck, carveIntoOpening, carvedThin, contourFault, plateOnCarve } from './carved.ts';
+import {
+  carveAtNeck,
+  carveIntoOpening,
+  carvedThin,
+  contourFault,
+  plateOnCarve,
+  throughFront,
+} from './carved.ts';
 import { bindingRounded, edgesMeet, partOnRound } from './edges.ts';
 
 /** The rules of Shape, in the order that findings are listed. */
@@ -9,6 +16,7 @@ export const SHAPE_RULES: readonly Rule[] = [
   carvedThin,
   plateOnCarve,
   carveAtNeck,
+  throughFront,
   edgesMeet,
   bindingRounded,
   partOnRound,

@@ -8,6 +8,7 @@ import type { Region, Removal, Solid } from '../solid.ts';
 import type { Surface } from './surface.ts';
 import { contourUnderside } from './contourTool.ts';
 import { facesOn } from './face.ts';
+import { rimUnderside } from './rimTool.ts';
 import { surfaceWithin } from './surface.ts';
 
 /** A closed surface: every edge between two triangles, outward by its winding. mm. */
@@ -35,6 +36,11 @@ const solids = (): Promise<ManifoldToplevel> =>
   }));
 
 const isStep = (r: Removal): boolean => r.kind === 'opening' || r.kind === 'edge rabbet';
+
+/** Whether a removal is a bit's way round the rim of a hole. */
+const isRim = (r: Removal): r is Rim =>
+  (r.kind === 'edge round' || r.kind === 'edge chamfer') && r.edge !== 'outer';
+type Rim = Extract<Removal, { kind: 'edge round' | 'edge chamfer' }>;
 
 /** What a rabbet takes of the plan: all that its bit covers, past the edge too, so that no wall lies in another. */
 function rabbetPlan(region: Region, removal: Removal): readonly Polygon[] {
@@ -100,14 +106,31 @@ function shellOf(top: Surface, bottom: Surface): Shell {
   return { places, triangles: new Uint32Array(triangles) };
 }
 
+/** A surface that is turned over to the other face. */
+const turnedTo =
+  (back: number) =>
+  (z: number): number =>
+    -back - z;
+
 /** What a contour takes, as a shell: from its underside to past the face. */
 function contourShell(cut: Extract<Cut, { kind: 'from line' }>, region: Region, back: number | null): Shell {
   const under = contourUnderside(cut, region);
   const lid = surfaceWithin(under.points.slice(0, under.edge), [], () => PAST);
   if (!lid) throw new Error('a rectangle is the edge of what lies in it');
   if (back === null) return shellOf(lid, under);
-  const turned = (z: number): number => -back - z;
-  return shellOf(raised(under, turned), raised(lid, turned));
+  return shellOf(raised(under, turnedTo(back)), raised(lid, turnedTo(back)));
+}
+
+/** What a bit takes round the rim of a hole, as a shell: from its underside to past the face. */
+function rimShell(region: Region, removal: Rim, back: number | null): Shell {
+  const cut = cutOf(region, removal);
+  const hole = removal.edge === 'outer' ? undefined : region.holes[removal.edge];
+  const under = cut.kind === 'from line' && hole ? rimUnderside(cut, hole) : null;
+  const lid = under && surfaceWithin(under.points.slice(0, under.edge), [], () => PAST);
+  if (!under || !lid) throw new Error('the rim of a hole runs too near to itself to be made into a mesh');
+  return back === null
+    ? shellOf(lid, under)
+    : shellOf(raised(under, turnedTo(back)), raised(lid, turnedTo(back)));
 }
 
 /** Two places that agree to so much in all three directions, mm, would be one in a file: the later is set aside by twice as much. */
@@ -136,10 +159,10 @@ export async function meshOf(
 ): Promise<Mesh> {
   const library = await solids();
   const { region, thickness } = solid;
-  if ([...solid.front, ...solid.back].some((r) => 'edge' in r && r.edge !== 'outer'))
-    throw new Error('only the outer edge can be cut in a mesh: leave the edges of holes square');
+  if ([...solid.front, ...solid.back].some((r) => isRim(r) && r.stretch !== null))
+    throw new Error('the rim of a hole is cut all round in a mesh: leave its stretches out');
   const onEdge = (list: readonly Removal[]): readonly Removal[] =>
-    list.filter((r) => !isStep(r) && r.kind !== 'contour');
+    list.filter((r) => !isStep(r) && !isRim(r) && r.kind !== 'contour');
   const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
   progress(0.3);
   const bin: (Manifold | CrossSection)[] = [];
@@ -181,6 +204,7 @@ export async function meshOf(
           if (cut.kind !== 'from line' || !(cut.far > 0)) return [];
           return [closed(contourShell(cut, region, face === 'front' ? null : thickness))];
         }
+        if (isRim(removal)) return [closed(rimShell(region, removal, face === 'front' ? null : thickness))];
         if (!isStep(removal)) return [];
         const { plan, depth } = prismOf(region, removal);
         return [upright(plan, face === 'front' ? -depth : -thickness - PAST, depth + PAST)];

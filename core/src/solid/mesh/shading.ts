@@ -12,6 +12,28 @@ export interface Shaded {
   /** Two places a line. */
   readonly creases: Float32Array;
   readonly volume: number;
+  /** Of a body of several pieces of wood: how many corners each has, in order. */
+  readonly pieces: readonly number[];
+}
+
+/** Several shaded meshes as one. */
+export function shadedTogether(all: readonly Shaded[]): Shaded {
+  const joined = (of: (s: Shaded) => Float32Array): Float32Array => {
+    const out = new Float32Array(all.reduce((sum, s) => sum + of(s).length, 0));
+    let at = 0;
+    for (const s of all) {
+      out.set(of(s), at);
+      at += of(s).length;
+    }
+    return out;
+  };
+  return {
+    places: joined((s) => s.places),
+    normals: joined((s) => s.normals),
+    creases: joined((s) => s.creases),
+    volume: all.reduce((sum, s) => sum + s.volume, 0),
+    pieces: all.flatMap((s) => s.pieces),
+  };
 }
 
 /** Faces that meet at less than this, rad, are one bent face. */
@@ -192,5 +214,5 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
           creases.push(...places.subarray(3 * i, 3 * i + 3), ...places.subarray(3 * j, 3 * j + 3));
       }
     }
-  return { places: corners, normals, creases: new Float32Array(creases), volume };
+  return { places: corners, normals, creases: new Float32Array(creases), volume, pieces: [3 * count] };
 }
