@@ -71,3 +71,7 @@ export const mirroredContour = ({ line, name, kind, face, form, soft, depth }: C
 
 export const setArch = (design: Design, face: 'front' | 'back', pairs: Body['arch']['front']): Design =>
   setBody(design, { arch: { ...design.body.arch, [face]: pairs } });
+
+/** Gives the body a glued-on front, changes it, or makes the body one piece of wood again. */
+export const setGluedFront = (design: Design, front: Body['gluedFront']): Design =>
+  setBody(design, { gluedFront: front });

@@ -5,7 +5,7 @@ import { boxesMeet, growBox, unionBox } from '../geometry/box.ts';
 import { pathBox } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
 import { formOf, kindOf } from '../parts/kinds.ts';
 import { openingCuts } from './openingCuts.ts';
 import { partInPlace } from './partInPlace.ts';
@@ -182,15 +182,41 @@ export function freeOpeningPlace(opening: NewOpening, ground: Ground): Point {
   const cuts = openingCuts({ openings: [{ ...opening, id: 'new' }], body: { thickness } }, ground.path);
   const own = cuts.reduce<Box | null>((all, c) => unionBox(all, c.area.box), null);
   if (!own) return at;
+  const isSound = opening.steps[0]?.role === 'sound opening';
   const others = ground.layout.cuts
-    .filter((c) => c.role !== 'screw' && c.role !== 'drilled' && (c.face === face || c.through))
+    .filter(
+      (c) =>
+        !(isSound && c.closed) &&
+        c.role !== 'screw' &&
+        c.role !== 'drilled' &&
+        (c.face === face || c.through),
+    )
     .map((c) => growBox(c.area.box, APART));
-  for (const p of around(at)) {
+  const over = isSound ? overChamber(ground) : null;
+  for (const p of around(over ?? at)) {
     const box = moved(own, { x: p.x - at.x, y: p.y - at.y });
     if (inBody(ground, box) && !others.some((t) => boxesMeet(t, box))) return p;
   }
   return at;
 }
+
+/** The place over something closed that lies furthest in from its wall; null where nothing is closed. */
+function overChamber({ layout }: Ground): Point | null {
+  let [best, furthest]: [Point | null, number] = [null, 0];
+  for (const { area, closed, role } of layout.cuts) {
+    if (!closed || role !== 'chamber') continue;
+    const { minX, maxX, minY, maxY } = area.box;
+    for (let y = minY; y <= maxY; y += CHAMBER_STEP)
+      for (let x = minX; x <= maxX; x += CHAMBER_STEP) {
+        const p = { x: Math.round(x), y: Math.round(y) };
+        const inside = areaHolds(area, p) ? distanceToEdge(area.polygon, p) : 0;
+        if (inside > furthest) [best, furthest] = [p, inside];
+      }
+  }
+  return best;
+}
+/** A chamber is looked over in steps of so much, mm. */
+const CHAMBER_STEP = 4;
 
 /** A measured value so near to the shelf's, as a share of it, is of the same part. */
 const ALIKE = 0.3;

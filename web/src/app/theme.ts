@@ -114,6 +114,8 @@ const config = defineConfig({
         madder: both('#9c322b', '#ef8c82'),
         madderOnTar: both('#f09a90', '#f09a90'),
         wood: both('#ecdfc3', '#3a3022'),
+        // A front of another wood, glued on.
+        woodPale: both('#f6efdd', '#4c402c'),
         // The component library's own roles, in these colours.
         bg: {
           DEFAULT: both('#f4eee0', '#1c1a17'),

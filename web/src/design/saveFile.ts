@@ -31,6 +31,10 @@ export async function saveFile(key: string, choice: FileChoice = {}): Promise<st
     mesh: (solid) => makeLong('mesh', [solid], () => undefined).answer,
     ...choice,
   });
-  download(`${fileStem(design.name)}${endingOf(writer, choice.from, choice.piece)}`, writer.type, content as BlobPart);
+  download(
+    `${fileStem(design.name)}${endingOf(writer, choice.from, choice.piece)}`,
+    writer.type,
+    content as BlobPart,
+  );
   return told;
 }

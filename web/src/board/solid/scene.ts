@@ -49,12 +49,16 @@ const ROOM = 1.06;
 const INK = { light: 0x1f2a2e, dark: 0x0f0d0b };
 const PAPER = { light: 0xf4eee0, dark: 0x1c1a17 };
 
-const uniforms = (alpha: number, plain: boolean) => ({
+/** Face, late wood, end grain and cut of the wood of a body, and of a front that is glued on it: lighter. */
+const WOOD = [0xc8935a, 0x8a5a30, 0xa9743f, 0xe6cfa2] as const;
+const FRONT_WOOD = [0xe6c88f, 0xc09a5e, 0xcdaa6c, 0xf3e4c2] as const;
+
+const uniforms = (alpha: number, plain: boolean, [face, deep, end, cut]: readonly number[] = WOOD) => ({
   uLook: { value: 0 },
-  uFace: { value: new THREE.Color(plain ? 0x55585a : 0xc8935a) },
-  uDeep: { value: new THREE.Color(0x8a5a30) },
-  uEnd: { value: new THREE.Color(0xa9743f) },
-  uCut: { value: new THREE.Color(0xe6cfa2) },
+  uFace: { value: new THREE.Color(plain ? 0x55585a : face) },
+  uDeep: { value: new THREE.Color(deep) },
+  uEnd: { value: new THREE.Color(end) },
+  uCut: { value: new THREE.Color(cut) },
   uAlpha: { value: alpha },
   uPlane: { value: new THREE.Vector4(0, 0, 0, 1) },
   uPlain: { value: plain },
@@ -86,6 +90,13 @@ export class SolidScene {
     vertexShader: VERTEX,
     fragmentShader: FRAGMENT,
     uniforms: uniforms(1, false),
+    side: THREE.DoubleSide,
+  });
+  /** Of a body of two pieces: the glued-on front’s. */
+  readonly #frontWood = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(1, false, FRONT_WOOD),
     side: THREE.DoubleSide,
   });
   readonly #ink = new THREE.LineBasicMaterial({ color: INK.light, transparent: true, opacity: 0.7 });
@@ -202,10 +213,12 @@ export class SolidScene {
     const plane = cut
       ? new THREE.Vector4(along('x'), along('y'), along('z'), sign * cut.at)
       : new THREE.Vector4(0, 0, 0, 1);
-    for (const material of [this.#wood, this.#ghost, this.#part]) {
+    for (const material of [this.#wood, this.#frontWood, this.#ghost, this.#part]) {
       material.uniforms.uPlane!.value = plane;
       material.uniforms.uLook!.value =
-        material === this.#wood ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface) : 0;
+        material === this.#wood || material === this.#frontWood
+          ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface)
+          : 0;
     }
     // Lines are cut as they stand in the room, mirrored or not.
     const hand = shows.mirrored ? -1 : 1;
@@ -225,7 +238,13 @@ export class SolidScene {
     const body = new THREE.BufferGeometry();
     body.setAttribute('position', new THREE.BufferAttribute(solid.places, 3));
     body.setAttribute('normal', new THREE.BufferAttribute(solid.normals, 3));
-    this.#all.add(new THREE.Mesh(body, this.#wood));
+    // The core, and the front that is glued on it.
+    let from = 0;
+    solid.pieces.forEach((corners, i) => {
+      body.addGroup(from, corners, i);
+      from += corners;
+    });
+    this.#all.add(new THREE.Mesh(body, [this.#wood, this.#frontWood]));
     const lines = new THREE.BufferGeometry();
     lines.setAttribute('position', new THREE.BufferAttribute(solid.creases, 3));
     this.#all.add(new THREE.LineSegments(lines, this.#ink));
@@ -297,7 +316,8 @@ export class SolidScene {
     for (const child of this.#all.children)
       if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments)
         (child.geometry as THREE.BufferGeometry).dispose();
-    for (const material of [this.#wood, this.#ghost, this.#part, this.#ink]) material.dispose();
+    for (const material of [this.#wood, this.#frontWood, this.#ghost, this.#part, this.#ink])
+      material.dispose();
     this.#renderer.dispose();
   }
 }

@@ -22,6 +22,12 @@ export const WORDS = {
   bit: 'Bit',
   biteOfTheNeckScrews: 'Bite of the neck screws',
   boardOverTheFaceAtThe: 'Board over the face, at the joint',
+  soundOpening: 'Sound opening',
+  rim: 'Rim',
+  throughTheFront: 'It goes through the glued-on front, into the chamber under it.',
+  closedUnderTheFront:
+    'Routed in the core before the front is glued on: it stays closed, and its depth counts from the core’s own face.',
+  depthInTheCore: 'Depth in the core',
   chamberAlongTheEdge: 'Chamber along the edge',
   cheekToCheek: 'Cheek to cheek',
   copy: 'Copy',

@@ -1,13 +1,13 @@
 import type { BodyEdge, EdgeProfile } from '@pelkin/core';
-import { LIMITS, edits, lengthWithUnit, nearestOnPath } from '@pelkin/core';
+import { edits, lengthWithUnit, nearestOnPath } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { derive, usePicked } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { ListRow } from '../../shared/ListRow.tsx';
-import { NumberField } from '../../shared/NumberField.tsx';
-import { Choice, Section } from '../../shared/Section.tsx';
+import { ProfileFields } from '../../design/ProfileFields.tsx';
+import { Section } from '../../shared/Section.tsx';
 import { Tick } from '../../shared/Tick.tsx';
 import { useChosenInShape } from './chosen.ts';
 import { WORDS } from './words.ts';
@@ -17,68 +17,6 @@ const FACES = [
   ['front', WORDS.front],
   ['back', WORDS.back],
 ] as const;
-
-const STARTS: Readonly<Record<EdgeProfile['kind'], EdgeProfile>> = {
-  square: { kind: 'square' },
-  round: { kind: 'round', radius: 6 },
-  chamfer: { kind: 'chamfer', width: 6, angle: 45 },
-};
-
-/** How an edge is cut: its kind, and the numbers of it. */
-function ProfileFields({
-  label,
-  profile,
-  path,
-  put,
-}: {
-  label: string;
-  profile: EdgeProfile;
-  path: string;
-  put: (d: Parameters<typeof edits.setEdge>[0], profile: EdgeProfile) => ReturnType<typeof edits.setEdge>;
-}) {
-  const lengths = useLengths();
-  const edit = useDesignStore((s) => s.edit);
-  const { min, max, from } = LIMITS['edge.angle'];
-  return (
-    <>
-      <Choice
-        label={label}
-        value={profile.kind}
-        options={[
-          ['square', WORDS.square],
-          ['round', WORDS.round],
-          ['chamfer', WORDS.chamfer],
-        ]}
-        onChange={(kind) => edit(`made the edge ${kind}`, (d) => put(d, STARTS[kind]))}
-      />
-      {profile.kind === 'round' && (
-        <LengthField
-          label={WORDS.radiusOfRound}
-          value={profile.radius}
-          {...lengths(`${path}.radius`, (d, radius) => put(d, { kind: 'round', radius }), 'edge.radius')}
-        />
-      )}
-      {profile.kind === 'chamfer' && (
-        <>
-          <LengthField
-            label={WORDS.widthOfChamfer}
-            value={profile.width}
-            {...lengths(`${path}.width`, (d, width) => put(d, { ...profile, width }), 'edge.width')}
-          />
-          <NumberField
-            label={WORDS.angleOfChamfer}
-            value={profile.angle}
-            unit="°"
-            min={min}
-            max={max}
-            from={from}
-            onCommit={(angle) => edit(`chamfer ${angle}°`, (d) => put(d, { ...profile, angle }))}
-          />
-        </>
-      )}
-    </>
-  );
-}
 
 function Strips({ face, edge }: { face: FaceName; edge: BodyEdge }) {
   const lengths = useLengths();

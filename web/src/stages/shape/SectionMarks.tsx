@@ -87,8 +87,10 @@ function useDrop(cut: CrossSection) {
   const contour = body.contours.find((c) => c.id === id);
   if (contour?.depth.by !== 'drop') return null;
   const made = carved[contour.face].find(({ by }) => by.kind === 'contour' && by.id === id);
-  const [first, last] = [cut.pieces[0]?.top[0]?.[0], cut.pieces.at(-1)?.top.at(-1)?.[0]];
-  if (!made || first === undefined || last === undefined) return null;
+  if (cut.pieces.length === 0) return null;
+  const first = Math.min(...cut.pieces.map((p) => p.top[0]![0]));
+  const last = Math.max(...cut.pieces.map((p) => p.top.at(-1)![0]));
+  if (!made) return null;
   const depth = depthOf(carved.solid.region, made.removal);
   const [a, b] = [first + INSIDE, last - INSIDE].map((along) => {
     const t = along / cut.length;

@@ -92,7 +92,10 @@ function SectionView() {
       .map(([u, z]) => `${X(u).toFixed(1)} ${Z(z).toFixed(1)}`)
       .join('L')}Z`;
   const here = at === null ? null : cut.woodAt(at);
-  const [first, last] = [cut.pieces[0]?.top[0], cut.pieces.at(-1)?.top.at(-1)];
+  // Of a body of two pieces, runs of both: where the first begins and the last ends.
+  const ends = [...cut.pieces].map((p) => [p.top[0]!, p.top.at(-1)!] as const);
+  const first = ends.map(([a]) => a).sort((a, b) => a[0] - b[0])[0];
+  const last = ends.map(([, b]) => b).sort((a, b) => b[0] - a[0])[0];
   const point = (event: PointerEvent<SVGElement>): void =>
     useCut.getState().point((boardPixels(event, event.currentTarget).x - left) / s);
   return (
@@ -116,7 +119,11 @@ function SectionView() {
             : `${words(here)} of wood, ${words(at!)} from A`}
         </text>
         {cut.pieces.map((piece, i) => (
-          <path key={i} className="section-wood" d={pieceData(piece)} />
+          <path
+            key={i}
+            className={piece.of === 'front' ? 'section-wood section-front' : 'section-wood'}
+            d={pieceData(piece)}
+          />
         ))}
         {cut.bores.map((b, i) => (
           <rect

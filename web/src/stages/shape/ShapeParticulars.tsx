@@ -10,12 +10,15 @@ import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { Arch } from './Arch.tsx';
 import { Contours } from './Contours.tsx';
 import { Edges } from './Edges.tsx';
+import { GluedFront } from './GluedFront.tsx';
 import { Box } from '@chakra-ui/react';
 import { SolidControls } from './SolidControls.tsx';
 import { SHAPE_DESKS, useShapeDesk } from './desk.ts';
 import { WORDS } from './words.ts';
 
-const BODIES = { contours: Contours, edges: Edges, arch: Arch } as const;
+const BODIES = { contours: Contours, edges: Edges, arch: Arch, front: GluedFront } as const;
+
+const litres = (mm3: number): string => (mm3 / 1e6).toFixed(3);
 
 /** What the sampled body tells: its volume, and where its wood is least. */
 function Measured() {
@@ -28,7 +31,13 @@ function Measured() {
   const least = value && figureAndUnit(value.least.thickness, units);
   return (
     <Section title={value ? 'Measured' : 'Measuring'}>
-      <Reading label={WORDS.volume} value={value ? (value.mass.volume / 1e6).toFixed(3) : '–'} unit="dm³" />
+      <Reading label={WORDS.volume} value={value ? litres(value.mass.volume) : '–'} unit="dm³" />
+      {value?.pieces && (
+        <>
+          <Reading label={WORDS.volumeOfFront} value={litres(value.pieces.front.volume)} unit="dm³" />
+          <Reading label={WORDS.volumeOfCore} value={litres(value.pieces.core.volume)} unit="dm³" />
+        </>
+      )}
       <Reading label={WORDS.leastWood} value={least ? least.figure : '–'} unit={least ? least.unit : ''} />
     </Section>
   );

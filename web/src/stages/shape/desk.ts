@@ -1,11 +1,12 @@
 import { useDeskOf } from '../../shared/DeskTabs.tsx';
 import { WORDS } from './words.ts';
 
-/** What of the shape is worked on: carves, the edges, an arched face. */
+/** What of the shape is worked on: carves, the edges, an arched face, a glued-on front. */
 export const SHAPE_DESKS = [
   ['contours', WORDS.contours],
   ['edges', WORDS.edges],
   ['arch', WORDS.arch],
+  ['front', WORDS.gluedFront],
 ] as const;
 export type ShapeDesk = (typeof SHAPE_DESKS)[number][0];
 

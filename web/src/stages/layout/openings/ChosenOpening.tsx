@@ -8,6 +8,8 @@ import { useLengths } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
+import { ProfileFields } from '../../../design/ProfileFields.tsx';
+import { EDGE_WORDS } from '../../../shared/edgeWords.ts';
 import { Pick } from '../../../shared/Pick.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
@@ -24,6 +26,7 @@ const ROLES = [
   ['ledge', 'Ledge for a cover'],
   ['chamber', 'Chamber'],
   ['channel', 'Channel for wires'],
+  ['sound opening', 'Sound opening'],
 ] as const;
 
 /** The bit that a step is routed with: its corners follow it. */
@@ -56,9 +59,38 @@ function Bit({ id, index, bit }: { id: string; index: number; bit: number | null
   );
 }
 
+/** What a bit does along the rim of a sound opening. */
+function Rim({ id, opening }: { id: string; opening: Opening }) {
+  const lengths = useLengths();
+  const rim = opening.rim ?? PLAIN_RIM;
+  const put = (d: Design, change: Partial<typeof rim>): Design =>
+    edits.changeOpening(d, id, { rim: { ...(openingOf(d, id)?.rim ?? PLAIN_RIM), ...change } });
+  return (
+    <Section title={WORDS.rim}>
+      <ProfileFields
+        label={WORDS.rim}
+        profile={rim.profile}
+        path={`openings.${id}.rim`}
+        put={(d, profile) => put(d, { profile })}
+      />
+      {rim.profile.kind !== 'square' && (
+        <LengthField
+          label={EDGE_WORDS.bearing}
+          value={rim.bearing}
+          {...lengths(`openings.${id}.rim.bearing`, (d, bearing) => put(d, { bearing }), 'edge.bearing')}
+        />
+      )}
+    </Section>
+  );
+}
+const PLAIN_RIM: NonNullable<Opening['rim']> = { profile: { kind: 'square' }, bearing: 9.5 };
+
 function Step({ id, index, step, last }: { id: string; index: number; step: OpeningStep; last: boolean }) {
   const lengths = useLengths();
   const edit = useDesignStore((s) => s.edit);
+  const isUnderFront = usePicked((d) => d.body.gluedFront !== null && openingOf(d, id)?.face === 'front');
+  const isSound = isUnderFront && step.role === 'sound opening';
+  const isClosed = isUnderFront && (step.role === 'chamber' || step.role === 'channel');
   return (
     <Section
       title={`Step ${index + 1}: ${step.name}`}
@@ -83,9 +115,19 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
       />
       <ShapeFields id={id} index={index} shape={step.shape} />
       <Bit id={id} index={index} bit={step.bit ?? null} />
-      {!step.through && (
+      {isSound && (
+        <Text fontSize="12px" color="faded">
+          {WORDS.throughTheFront}
+        </Text>
+      )}
+      {isClosed && (
+        <Text fontSize="12px" color="faded">
+          {WORDS.closedUnderTheFront}
+        </Text>
+      )}
+      {!step.through && !isSound && (
         <LengthField
-          label={WORDS.depth}
+          label={isClosed ? WORDS.depthInTheCore : WORDS.depth}
           value={step.depth}
           {...lengths(
             `openings.${id}.${index}.depth`,
@@ -94,15 +136,17 @@ function Step({ id, index, step, last }: { id: string; index: number; step: Open
           )}
         />
       )}
-      <Tick
-        label={WORDS.throughTheBody}
-        checked={step.through}
-        onChange={(through) =>
-          edit(through ? 'cut a step through' : 'gave a step its floor', (d) =>
-            edits.changeStep(d, id, index, { through }),
-          )
-        }
-      />
+      {!isSound && !isClosed && (
+        <Tick
+          label={WORDS.throughTheBody}
+          checked={step.through}
+          onChange={(through) =>
+            edit(through ? 'cut a step through' : 'gave a step its floor', (d) =>
+              edits.changeStep(d, id, index, { through }),
+            )
+          }
+        />
+      )}
       <Islands id={id} index={index} step={step} />
     </Section>
   );
@@ -197,6 +241,12 @@ export function ChosenOpening({ id }: { id: string }) {
     (d: Design, y: number) =>
       moveOpening(d, id, { at: { x: openingOf(d, id)?.at.x ?? 0, y } }, derive(d).fits),
     [id],
+  );
+  const isSoundOpening = usePicked(
+    (d) =>
+      d.body.gluedFront !== null &&
+      openingOf(d, id)?.face === 'front' &&
+      openingOf(d, id)?.steps[0]?.role === 'sound opening',
   );
   if (!opening) return null;
   const [first] = opening.steps;
@@ -331,6 +381,7 @@ export function ChosenOpening({ id }: { id: string }) {
           {WORDS.addAStep}
         </Button>
       </HStack>
+      {isSoundOpening && <Rim id={id} opening={opening} />}
       <CoverOf id={id} opening={opening} />
     </>
   );

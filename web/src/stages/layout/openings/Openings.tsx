@@ -15,7 +15,11 @@ import { WORDS } from '../words.ts';
 const chooseOpening = (id: string, also: boolean): void =>
   also ? useChosenInLayout.getState().toggleOpening(id) : useChosenInLayout.getState().chooseOpening(id);
 
-type Begun = { readonly words: string; readonly make: (minX: number, minY: number) => NewOpening };
+type Begun = {
+  readonly words: string;
+  readonly make: (minX: number, minY: number, isGlued: boolean) => NewOpening;
+  readonly glued?: true;
+};
 
 const opening = (
   name: string,
@@ -98,10 +102,11 @@ const BEGUN: readonly Begun[] = [
   },
   {
     words: WORDS.chamberAlongTheEdge,
-    make: (x, y) =>
+    // Under a glued-on front it is routed from the front, and closed by it.
+    make: (x, y, isGlued) =>
       opening(
         'Chamber',
-        'back',
+        isGlued ? 'front' : 'back',
         { x: 0, y: 0 },
         edits.plainStep(
           'chamber',
@@ -111,9 +116,20 @@ const BEGUN: readonly Begun[] = [
             by: 22,
             within: { minX: Math.round(x * 0.8), maxX: -10, minY: 25, maxY: Math.round(-y) },
           },
-          34,
+          isGlued ? 24 : 34,
           'chamber',
         ),
+      ),
+  },
+  {
+    words: WORDS.soundOpening,
+    glued: true,
+    make: (x, y) =>
+      opening(
+        WORDS.soundOpening,
+        'front',
+        { x: Math.round(x * 0.4), y: Math.round(-y * 0.55) },
+        edits.plainStep('sound opening', { kind: 'slot', long: 70, wide: 16 }, 0, 'sound opening'),
       ),
   },
 ];
@@ -123,6 +139,7 @@ export function Openings() {
   const openings = usePicked((d) => d.openings);
   const units = usePicked((d) => d.units);
   const minX = usePicked((_, x) => x.measures.box.minX);
+  const isGlued = usePicked((d) => d.body.gluedFront !== null);
   const minY = usePicked((_, x) => x.measures.box.minY);
   const chosen = useChosenInLayout((s) => s.opening);
   const edit = useDesignStore((s) => s.edit);
@@ -135,7 +152,7 @@ export function Openings() {
       {all.length > 1 && <SeveralOpenings ids={all} />}
       <Section title={WORDS.addAnOpening}>
         <HStack gap="1" wrap="wrap">
-          {BEGUN.map(({ words, make }) => (
+          {BEGUN.filter(({ glued }) => isGlued || !glued).map(({ words, make }) => (
             <Button
               key={words}
               size="2xs"
@@ -143,7 +160,7 @@ export function Openings() {
               onClick={() => {
                 let id = '';
                 edit(`began ${words.toLowerCase()}`, (d) => {
-                  const begun = make(minX, minY);
+                  const begun = make(minX, minY, isGlued);
                   const { layout, path, measures, stringPlan } = derive(d);
                   const ground = { layout, path, measures, stringPlan, parts: d.parts };
                   const added = edits.addOpening(d, { ...begun, at: { ...freeOpeningPlace(begun, ground) } });
