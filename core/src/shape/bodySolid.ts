@@ -10,8 +10,9 @@ import { deepest } from '../solid/depths.ts';
 import type { Profile, Region, Removal, Solid } from '../solid/solid.ts';
 import { contourChain } from './contourLine.ts';
 import { faultOf } from './faults.ts';
-import type { Glued } from './glued.ts';
-import { gluedOf } from './glued.ts';
+import type { Glued, Sound } from './glued.ts';
+import { facingsOf, gluedOf } from './glued.ts';
+import type { Polygon } from '../geometry/polygons.ts';
 import { pocketOf, spansAtNeck, spansAtParts } from './leftSquare.ts';
 import type { Span, Walk } from './stretches.ts';
 import { walkAlong, without } from './stretches.ts';
@@ -230,22 +231,26 @@ export function createBody(): MakeBody {
     back: openingsOf(layout, 'back', opening),
     closed: openingsOf(layout, 'front', opening, true),
   }));
-  /** Sound openings with what is cut along their rims, as if each were the only hole. */
-  const soundOf = remember((layout: Layout, openings: Design['openings']) =>
-    layout.cuts.flatMap((cut) => {
-      if (cut.role !== 'sound opening' || cut.face !== 'front') return [];
-      const removal = opening(cut, layout.thickness);
-      if (removal.kind !== 'opening') return [];
-      const rim = openings.find((o) => o.id === cut.owner.id)?.rim;
-      return [
-        {
-          cut,
-          shape: removal.shape,
-          rim: rim ? alongEdge(rim.profile, rim.bearing / 2, null, null, 0) : null,
-        },
-      ];
-    }),
-  );
+  /** Sound openings as holes of a front’s plan, and what is cut along their rims: a bearing that does not go into one is reported. */
+  const soundOf = remember((region: Region, layout: Layout, openings: Design['openings']): Sound => {
+    const refused: Refused[] = [];
+    const holes: { readonly cut: Cut; readonly rim: Removal | null }[] = [];
+    const lines: Polygon[] = [];
+    for (const cut of layout.cuts) {
+      if (cut.role !== 'sound opening' || cut.face !== 'front') continue;
+      const { outer } = regionOfPolygons(flattenPath(cut.path, OPENING_CHORD));
+      const line = [...outer].reverse();
+      const of = openings.find((o) => o.id === cut.owner.id)?.rim;
+      const rim = of ? alongEdge(of.profile, of.bearing / 2, null, null, holes.length) : null;
+      const alone = of ? alongEdge(of.profile, of.bearing / 2, null, null, 0) : null;
+      const why = alone && faultOf({ ...region, holes: [line] }, alone);
+      if (why) refused.push({ by: { kind: 'rim', opening: cut.owner.id }, face: 'front', why });
+      holes.push({ cut, rim: why ? null : rim });
+      lines.push(line);
+    }
+    return { plan: lines.length ? { ...region, holes: lines } : region, holes, refused };
+  });
+  const facings = remember(facingsOf);
   // The same list again while it says the same: most changes of the layout move nothing in the edge.
   const lasting = (): ((spans: readonly Span[]) => readonly Span[]) => {
     let last: readonly Span[] = [];
@@ -307,27 +312,15 @@ export function createBody(): MakeBody {
     const [front, back] = [of('front'), of('back')];
     const removals = (carved: readonly Carved[]): readonly Removal[] => carved.map((c) => c.removal);
     const { closed } = laid(layout);
-    const whole = { region, thickness: body.thickness };
     const at = layout.front;
-    // A bearing that does not go into its opening is reported, and the rim stays square.
-    const sound =
-      at === null
-        ? []
-        : soundOf(layout, openings).map((s, hole) => {
-            if (!s.rim) return s;
-            const why = faultOf({ ...region, holes: [[...s.shape.outer].reverse()] }, s.rim, new Map());
-            if (why !== null)
-              refused.push({ by: { kind: 'rim', opening: s.cut.owner.id }, face: 'front', why });
-            return { ...s, rim: why === null ? ({ ...s.rim, edge: hole } as Removal) : null };
-          });
+    const sound = soundOf(region, layout, openings);
+    if (at !== null) refused.push(...sound.refused);
     const floorsOf = (list: readonly Carved[]): readonly Carved[] => list.filter(hasFloor);
-    const glued =
-      at === null
-        ? null
-        : {
-            whole: gluedOf(whole, at, front, back, closed, sound),
-            floors: gluedOf(whole, at, floorsOf(front), floorsOf(back), closed, []),
-          };
+    const faced = at === null ? null : facings(region, body.thickness, at);
+    const glued = faced && {
+      whole: gluedOf(faced, front, back, closed, sound),
+      floors: gluedOf(faced, floorsOf(front), floorsOf(back), closed, { ...sound, plan: region, holes: [] }),
+    };
     return {
       glued,
       bent: { front: bent.front(region, front), back: bent.back(region, back) },

@@ -5,7 +5,7 @@ import type { Mass } from '../solid/mass.ts';
 import { massOf } from '../solid/mass.ts';
 import type { Region, Removal, Solid } from '../solid/solid.ts';
 import type { Least } from '../solid/thickness.ts';
-import type { Carved } from './bodySolid.ts';
+import type { Carved, Refused } from './bodySolid.ts';
 import type { ThicknessMap } from './thicknessMap.ts';
 import { thicknessMap } from './thicknessMap.ts';
 
@@ -49,7 +49,7 @@ export const gluedSolids = ({ front, core, closed, at }: Glued): GluedSolids => 
 const PAST = 5;
 
 /** All of a region down to a depth: what a planer takes. */
-export function facing({ outer }: Region, depth: number): Removal {
+function facing({ outer }: Region, depth: number): Removal {
   const { minX, minY, maxX, maxY } = growBox(boxOfPoints(outer)!, PAST);
   return {
     kind: 'opening',
@@ -83,42 +83,58 @@ export function mostDepth(removal: Removal): number {
   }
 }
 
-/**
- * The two pieces. `closed` is routed in the core before the front goes on; `sound` goes through the front alone, `rims` is what is cut along
- * those, by the number of its opening in `sound`.
- */
+/** A body’s slab, and what each piece of it is faced off by. */
+interface Faced {
+  readonly region: Region;
+  readonly thickness: number;
+  /** The glue line, mm under the front face. */
+  readonly at: number;
+  readonly core: Carved;
+  readonly front: Carved;
+}
+
+export const facingsOf = (region: Region, thickness: number, at: number): Faced => ({
+  ...{ region, thickness, at },
+  core: { by: { kind: 'facing' }, removal: facing(region, at) },
+  front: { by: { kind: 'facing' }, removal: facing(region, thickness - at) },
+});
+
+/** Sound openings: the plan of the front with them, what is cut along the rim of each, and what of that cannot be. */
+export interface Sound {
+  readonly plan: Region;
+  readonly holes: readonly { readonly cut: Cut; readonly rim: Removal | null }[];
+  readonly refused: readonly Refused[];
+}
+
+/** The two pieces. `closed` is routed in the core before the front goes on; sound openings go through the front alone. */
 export function gluedOf(
-  whole: { readonly region: Region; readonly thickness: number },
-  at: number,
+  faced: Faced,
   front: readonly Carved[],
   back: readonly Carved[],
   closed: readonly Carved[],
-  sound: readonly { readonly cut: Cut; readonly shape: Region; readonly rim: Removal | null }[],
+  { plan, holes }: Sound,
 ): Glued {
-  const { region, thickness } = whole;
+  const { region, thickness, at } = faced;
   const isSound = ({ by }: Carved): boolean => by.kind === 'cut' && by.cut.role === 'sound opening';
-  const face = (depth: number): Carved => ({ by: { kind: 'facing' }, removal: facing(region, depth) });
   // What goes no deeper than the facing takes nothing more.
   const deeper = (list: readonly Carved[], than: number): readonly Carved[] =>
     list.filter((c) => mostDepth(c.removal) > than);
-  const inCore = [face(at), ...deeper(front, at).filter((c) => !isSound(c)), ...closed];
+  const inCore = [faced.core, ...deeper(front, at).filter((c) => !isSound(c)), ...closed];
   const inFront = [
     ...front.filter((c) => !isSound(c)),
-    ...sound.flatMap(({ cut, rim }): readonly Carved[] =>
+    ...holes.flatMap(({ cut, rim }): readonly Carved[] =>
       rim ? [{ by: { kind: 'rim', opening: cut.owner.id }, removal: rim }] : [],
     ),
   ];
-  const underFront = [face(thickness - at), ...deeper(back, thickness - at)];
+  const underFront = [faced.front, ...deeper(back, thickness - at)];
   const removals = (carved: readonly Carved[]): readonly Removal[] => carved.map((c) => c.removal);
-  const holes = sound.map(({ shape }) => [...shape.outer].reverse());
-  const open: Region = sound.length ? { ...region, holes: [...region.holes, ...holes] } : region;
   return {
     at,
     front: {
-      solid: { region: open, thickness, front: removals(inFront), back: removals(underFront) },
+      solid: { region: plan, thickness, front: removals(inFront), back: removals(underFront) },
       front: inFront,
       back: underFront,
-      holes: sound.map(({ cut }) => cut),
+      holes: holes.map(({ cut }) => cut),
     },
     core: {
       solid: { region, thickness, front: removals(inCore), back: removals(back) },
