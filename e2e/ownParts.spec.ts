@@ -128,6 +128,18 @@ test('once a design stands, every stage and desk opens without the server', asyn
   await openStage(page, id, 'strings');
   await expect.poll(() => fetched.some((url) => /AlongChart/.test(url)), { timeout: 20_000 }).toBe(true);
   await page.waitForLoadState('networkidle');
+  // What is fetched ahead comes piece by piece: nothing more for a while.
+  let last = -1;
+  await expect
+    .poll(
+      () => {
+        const isQuiet = fetched.length === last;
+        last = fetched.length;
+        return isQuiet;
+      },
+      { intervals: [2000], timeout: 30_000 },
+    )
+    .toBe(true);
   await page.context().setOffline(true);
   await page.getByRole('navigation', { name: FRAME.workOrder }).getByText('Layout', { exact: true }).click();
   for (const name of ['Openings', 'Neck join', 'Wires', 'Parts']) {

@@ -1,8 +1,10 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
+import { EDGE_WORDS } from '../web/src/shared/edgeWords.ts';
+import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
 
 const press = (page: Page, name: string): Promise<void> =>
@@ -149,4 +151,49 @@ test('a bevel by its handles: the section goes with the place that is moved, the
   await saved(page);
   const { design } = await held(request, other);
   expect(design.body.contours).toHaveLength(1);
+});
+
+test('a glued-on front: a chamber closed under it, a sound opening with its rim, front and core as files', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Glued', { parts: [], openings: [], runs: [], guards: [] });
+  await openStage(page, id, 'shape?desk=front');
+  await press(page, SHAPE.addGluedFront);
+  const front = region(page, SHAPE.gluedFront);
+  await type(front.getByRole('textbox', { name: SHAPE.frontThickness, exact: true }), '10');
+  await type(front.getByRole('textbox', { name: SHAPE.frontWood, exact: true }), 'spruce');
+  // More than the body is thick cannot be kept, and says why.
+  const thick = front.getByRole('textbox', { name: SHAPE.frontThickness, exact: true });
+  await type(thick, '43');
+  await expect(front).toContainText('core');
+  await goTo(page, id, 'layout?desk=openings');
+  await press(page, LAYOUT.chamberAlongTheEdge);
+  const step = region(page, 'Step 1: chamber');
+  await expect(step).toContainText(LAYOUT.closedUnderTheFront);
+  await type(step.getByRole('textbox', { name: LAYOUT.depthInTheCore, exact: true }), '20');
+  await press(page, LAYOUT.soundOpening);
+  const rim = region(page, LAYOUT.rim);
+  await rim.getByText(EDGE_WORDS.round, { exact: true }).click();
+  await type(rim.getByRole('textbox', { name: EDGE_WORDS.radiusOfRound, exact: true }), '3');
+  await saved(page);
+  await goTo(page, id, 'shape?desk=front');
+  await expect(page.getByText(SHAPE.volumeOfCore)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByTestId('section-view').locator('.section-front').first()).toBeVisible();
+  await press(page, FRAME.printAndExport);
+  await press(page, FRAME.core);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /Body as its cuts, core alone/ }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/-core-solid\.json$/);
+  const file = JSON.parse(await readFile(await download.path(), 'utf8')) as { front: { depth_mm: number }[] };
+  // Faced down to the glue line; the neck’s pocket and the chamber go deeper.
+  expect(file.front.map((r) => r.depth_mm).sort((a, b) => a - b)).toEqual([10, 16, 30]);
+  const { design } = await held(request, id);
+  expect(design.body.gluedFront).toEqual({ thickness: 10, wood: 'spruce' });
+  expect(design.openings.map((o) => [o.face, o.steps[0]!.role, o.rim?.profile])).toEqual([
+    ['front', 'chamber', undefined],
+    ['front', 'sound opening', { kind: 'round', radius: 3 }],
+  ]);
 });

@@ -240,7 +240,10 @@ describe('work that would not end', () => {
     expect(readDxf(doubling(8)).ok).toBe(true);
   });
   it('empty blocks that double too', () => {
-    expect(refused(readDxf(doubling(30).replace(circle(0, 1), ''))).message).toMatch(/over \d+ entities/);
+    // On a slow machine the time runs out first: refused all the same, with the reason.
+    expect(refused(readDxf(doubling(30).replace(circle(0, 1), ''))).message).toMatch(
+      /over \d+ entities|takes over 10 s/,
+    );
   });
   it('a text of 60 million characters, and arcs without end', () => {
     expect(refused(readDrawing('<svg>'.padEnd(60_000_000, ' '))).message).toMatch(
