@@ -2,6 +2,7 @@ import type { Later } from '../design/later.ts';
 import { remember } from '../geometry/remember.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Shaded } from '../solid/mesh/shading.ts';
+import { liftedFrom } from '../shape/glued.ts';
 import type { Solid } from '../solid/solid.ts';
 import type { GluedSolids } from '../shape/glued.ts';
 import type { GluedBody } from '../shape/shaped.ts';
@@ -30,7 +31,8 @@ export const LONG = {
     const shaded: Shaded[] = [];
     for (const [i, piece] of pieces.entries()) {
       const mesh = await meshOf(piece, (share) => progress?.(0.1 + (0.8 * (i + share)) / pieces.length));
-      shaded.push(shadedMesh(mesh, piece));
+      const made = shadedMesh(mesh, piece);
+      shaded.push(glued && piece === glued.front ? liftedFrom(made, -glued.at) : made);
     }
     return shadedTogether(shaded);
   },

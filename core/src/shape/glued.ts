@@ -4,6 +4,7 @@ import type { Fields, Sampler } from '../solid/field.ts';
 import type { Mass } from '../solid/mass.ts';
 import { massOf } from '../solid/mass.ts';
 import type { Region, Removal, Solid } from '../solid/solid.ts';
+import type { Shaded } from '../solid/mesh/shading.ts';
 import type { Least } from '../solid/thickness.ts';
 import type { Carved, Refused } from './bodySolid.ts';
 import type { ThicknessMap } from './thicknessMap.ts';
@@ -213,3 +214,12 @@ export function leastAtClosed(fields: GluedFields): { readonly least: Least | nu
   });
   return { least, open };
 }
+
+/** Where both pieces meet, what is looked at is lifted by so much, mm: two faces in one place would be drawn through one another. */
+const LIFT = 0.05;
+
+/** A shaded front with its underside a hair over the glue line. */
+export const liftedFrom = (shaded: Shaded, z: number): Shaded => ({
+  ...shaded,
+  places: shaded.places.map((v, i) => (i % 3 === 2 && Math.abs(v - z) < LIFT / 10 ? v + LIFT : v)),
+});
