@@ -83,6 +83,8 @@ export async function exportDesign(
 ): Promise<Written> {
   const design = withOptions(original, options);
   const writer = chosenWriter(format, options);
+  if (options.piece !== undefined && !writer.ofWood)
+    throw new Failure(EXIT.usage, `--piece is for solid, stl, 3mf and obj, not for ${format}`);
   try {
     return await writer.write({
       design,
