@@ -34,7 +34,7 @@ import type { TemplateParts } from './designDrawing.ts';
 import { planSheets } from '../templates/plan.ts';
 import type { BodySolid } from '../shape/bodySolid.ts';
 import { createBody } from '../shape/bodySolid.ts';
-import { gluedFields, gluedMap, gluedSolids } from '../shape/glued.ts';
+import { gluedFields, gluedMap, gluedSamplers, gluedSolids } from '../shape/glued.ts';
 import { COARSE_STEP } from '../shape/shaped.ts';
 import type { ThicknessMap } from '../shape/thicknessMap.ts';
 import { thicknessMap } from '../shape/thicknessMap.ts';
@@ -98,17 +98,16 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
   const reachIn = remember(handReach);
   const bodyOf = createBody();
   const sampler = createSampler();
-  const samplers = { front: createSampler(), core: createSampler(), closed: createSampler() };
-  const coarseOf = remember(({ solid, glued }: BodySolid) => {
-    const outside = sampler.fields(solid, COARSE_STEP);
-    return glued
-      ? gluedMap(outside, gluedFields(gluedSolids(glued.whole), COARSE_STEP, samplers))
-      : thicknessMap(outside);
-  });
+  const samplers = gluedSamplers();
   // The same while the body is: what is asked of a worker is known by it.
   const gluedIn = remember(({ glued }: BodySolid) =>
     glued ? { whole: gluedSolids(glued.whole), floors: gluedSolids(glued.floors) } : null,
   );
+  const coarseOf = remember((body: BodySolid) => {
+    const outside = sampler.fields(body.solid, COARSE_STEP);
+    const glued = gluedIn(body);
+    return glued ? gluedMap(outside, gluedFields(glued.whole, COARSE_STEP, samplers)) : thicknessMap(outside);
+  });
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),

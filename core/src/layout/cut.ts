@@ -115,10 +115,6 @@ export function zOf(
     : { top: depth - thickness, bottom: -thickness, through };
 }
 
-/** How deep a cut is from the face it is routed from, mm: the core's own where it lies closed under a glued-on front. */
-export const depthOfCut = ({ face, top, bottom, closed }: Cut, thickness: number): number =>
-  face === 'edge' || closed ? top - bottom : face === 'front' ? -bottom : top + thickness;
-
 /** z ranges nearer than this, mm, touch: rounding. */
 const TOUCH = 1e-6;
 

@@ -188,7 +188,8 @@ function stepCuts(opening: Opening, body: Wood, lineOf: LineOf): readonly Cut[] 
       owner: { kind: 'opening', id: opening.id },
       name: step.name,
       face: opening.face,
-      role: step.role,
+      // Without a front to go through, a sound opening is a cavity like any other.
+      role: step.role === 'sound opening' && !(body.front && opening.face === 'front') ? 'cavity' : step.role,
       path,
       area: areaOf(path),
       islands: step.islands.flatMap(({ shape, at }) =>

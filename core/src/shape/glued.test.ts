@@ -209,6 +209,19 @@ describe('a body with a glued-on front', () => {
     expect(derive(none).carved.glued).toBeNull();
     expect(shapedOf(none).pieces).toBeNull();
   });
+  it('in one piece has no sound openings: what is called so is a cavity, with a floor like any other', () => {
+    const [, cut] = derive(withSound(slab(null))).layout.cuts;
+    expect(cut!.role).toBe('cavity');
+    const [, sound] = derive(withSound(design)).layout.cuts;
+    expect(sound).toMatchObject({ role: 'sound opening', top: 0, bottom: -TOP, unsaid: false });
+  });
+  it('is not told of a carve that stays within its front', () => {
+    const shallow = shapeEdits.setArch(design, 'front', [
+      { inward: 0, depth: TOP - 1 },
+      { inward: 20, depth: 0 },
+    ]);
+    expect(findAll(shallow, derive(shallow)).map((f) => f.rule)).not.toContain('through-front');
+  });
   it('has a sound opening begun over its chamber', () => {
     const { path, measures, stringPlan } = derive(design);
     const begun = {

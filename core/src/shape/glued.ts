@@ -1,6 +1,7 @@
 import { boxOfPoints, growBox } from '../geometry/box.ts';
 import type { Cut } from '../layout/cut.ts';
 import type { Fields, Sampler } from '../solid/field.ts';
+import { createSampler } from '../solid/field.ts';
 import type { Mass } from '../solid/mass.ts';
 import { massOf } from '../solid/mass.ts';
 import type { Region, Removal, Solid } from '../solid/solid.ts';
@@ -148,7 +149,12 @@ export function gluedOf(
 }
 
 /** Samples pieces and what lies between them, each with a memory of its own. */
-export type GluedSamplers = Readonly<Record<'front' | 'core' | 'closed', Sampler>>;
+type GluedSamplers = Readonly<Record<'front' | 'core' | 'closed', Sampler>>;
+export const gluedSamplers = (): GluedSamplers => ({
+  front: createSampler(),
+  core: createSampler(),
+  closed: createSampler(),
+});
 
 interface GluedFields {
   readonly front: Fields;

@@ -5,8 +5,8 @@ import { massOf } from '../solid/mass.ts';
 import type { Solid } from '../solid/solid.ts';
 import type { Least } from '../solid/thickness.ts';
 import { leastThickness, withoutEdges } from '../solid/thickness.ts';
-import type { GluedSamplers, GluedSolids } from './glued.ts';
-import { gluedFields, gluedMap, gluedMass, leastAtClosed } from './glued.ts';
+import type { GluedSolids } from './glued.ts';
+import { gluedFields, gluedMap, gluedMass, gluedSamplers, leastAtClosed } from './glued.ts';
 import type { ThicknessMap } from './thicknessMap.ts';
 import { thicknessMap } from './thicknessMap.ts';
 
@@ -33,12 +33,6 @@ export const FINE_STEP = 0.5;
 /** And while something does: few enough to follow a hand. */
 export const COARSE_STEP = 2;
 
-const newSamplers = (): GluedSamplers => ({
-  front: createSampler(),
-  core: createSampler(),
-  closed: createSampler(),
-});
-
 /** Samples a body finely; `floors` is the same without its holes. `progress` is called with the share that is done, and may throw to end it. */
 export function shaped(
   solid: Solid,
@@ -58,7 +52,7 @@ export function shaped(
     progress(1);
     return { mass: outside, least, brokenThrough: withoutWood, map, pieces: null };
   }
-  const samplers = newSamplers();
+  const samplers = gluedSamplers();
   const pieces = gluedFields(glued.whole, FINE_STEP, samplers);
   progress(0.6);
   const {
@@ -70,10 +64,9 @@ export function shaped(
   const least = leastThickness(floors, FINE_STEP, sampler);
   progress(0.8);
   const { withoutWood } = massOf(sampler.fields(withoutEdges(floors), FINE_STEP));
-  const bare = (s: Solid): Solid => withoutEdges(s);
   const at = leastAtClosed(
     gluedFields(
-      { ...glued.floors, front: bare(glued.floors.front), core: bare(glued.floors.core) },
+      { ...glued.floors, front: withoutEdges(glued.floors.front), core: withoutEdges(glued.floors.core) },
       FINE_STEP,
       samplers,
     ),

@@ -5,7 +5,9 @@ import { areaHolds, divided, polygonHolds, polygonMiddle } from '../../geometry/
 import type { Cut } from '../../layout/cut.ts';
 import { cutWords } from '../../layout/rules/cutWords.ts';
 import { regionBox, regionHolds } from '../../solid/region.ts';
+import type { Design } from '../../design/schema.ts';
 import type { Bent, BodySolid } from '../bodySolid.ts';
+import { mostDepth } from '../glued.ts';
 import { deepestContour } from '../carve.ts';
 
 const BASE = { stage: 'shape', severity: 'stop', unit: 'mm' } as const;
@@ -254,6 +256,22 @@ export const plateOnCarve = rule({
     }),
 });
 
+/** What carves the front most at a place, as a hit there. */
+function frontCarve(
+  carved: BodySolid,
+  body: Pick<Design['body'], 'contours'>,
+  where: Point,
+  measured: number,
+): Hit {
+  const id = deepestContour(carved, 'front', where.x, where.y);
+  return {
+    subject: id ?? 'arch',
+    about: body.contours.find((c) => c.id === id)?.name ?? 'The arched front',
+    where,
+    measured,
+  };
+}
+
 /** Where the neck is joined the face stays flat. */
 export const carveAtNeck = rule({
   ...BASE,
@@ -276,21 +294,37 @@ export const carveAtNeck = rule({
           if (d > most) [most, at] = [d, p];
         }
     const where = at as Point | null;
-    if (!where || most <= limit) return [];
-    const id = deepestContour(carved, 'front', where.x, where.y);
-    return [
-      {
-        subject: id ?? 'arch',
-        about: body.contours.find((c) => c.id === id)?.name ?? 'The arched front',
-        where,
-        measured: most,
-      },
-    ];
+    return where && most > limit ? [frontCarve(carved, body, where, most)] : [];
   },
 });
 
-/** A carve is looked at for the glue line in steps of so much, mm. */
-const GLUE_STEP = 3;
+interface Through {
+  readonly at: number;
+  readonly deepest: { readonly past: number; readonly at: Point } | null;
+}
+const THROUGH = new WeakMap<Bent, Through>();
+
+/** Where a carved front goes furthest past the glue line, looked over as {@link thinnest} does; null where it does not. */
+function furthestThrough({ bent, solid: { region } }: BodySolid, glue: number): Through['deepest'] {
+  const known = THROUGH.get(bent.front);
+  if (known?.at === glue) return known.deepest;
+  let [most, at] = [0, null as Point | null];
+  // Most arches are shallower than the front is thick: nothing is looked over for those.
+  if (bent.front.removals.some((r) => mostDepth(r) > glue)) {
+    const holds = regionHolds(region);
+    const look = (x: number, y: number): void => {
+      const past = bent.front.depth(x, y) - glue;
+      if (past > most) [most, at] = [past, { x, y }];
+    };
+    for (const p of region.outer) look(p.x, p.y);
+    const { minX, minY, maxX, maxY } = regionBox(region);
+    for (let y = minY; y <= maxY; y += GRID)
+      for (let x = minX; x <= maxX; x += GRID) if (holds(x, y)) look(x, y);
+  }
+  const found = at && { past: most, at };
+  THROUGH.set(bent.front, { at: glue, deepest: found });
+  return found;
+}
 
 export const throughFront = rule({
   ...BASE,
@@ -303,26 +337,7 @@ export const throughFront = rule({
   remedy: 'Make the carve shallower or the front thicker; if it is meant to show, accept it with the reason.',
   reads: ['carved', 'body'],
   find: ({ carved, body }) => {
-    const { glued, solid, bent } = carved;
-    if (!glued || bent.front.removals.length === 0) return [];
-    const holds = regionHolds(solid.region);
-    const { minX, minY, maxX, maxY } = regionBox(solid.region);
-    let [most, at] = [0, null as Point | null];
-    for (let y = minY; y <= maxY; y += GLUE_STEP)
-      for (let x = minX; x <= maxX; x += GLUE_STEP) {
-        const past = holds(x, y) ? bent.front.depth(x, y) - glued.whole.at : 0;
-        if (past > most) [most, at] = [past, { x, y }];
-      }
-    const where = at as Point | null;
-    if (!where) return [];
-    const id = deepestContour(carved, 'front', where.x, where.y);
-    return [
-      {
-        subject: id ?? 'arch',
-        about: body.contours.find((c) => c.id === id)?.name ?? 'The arched front',
-        where,
-        measured: most,
-      },
-    ];
+    const found = carved.glued && furthestThrough(carved, carved.glued.whole.at);
+    return found ? [frontCarve(carved, body, found.at, found.past)] : [];
   },
 });
