@@ -23,6 +23,36 @@ const PIECES = [
   ['core', WORDS.core],
 ] as const;
 
+/** A row of which one is chosen, over the files. */
+function Row<T extends string>({
+  label,
+  options,
+  value,
+  onChoose,
+}: {
+  label: string;
+  options: readonly (readonly [T, string])[];
+  value: T;
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <HStack gap="1" px="2" pb="1" role="group" aria-label={label}>
+      {options.map(([key, words]) => (
+        <Button
+          key={key}
+          size="2xs"
+          flex="1"
+          variant={value === key ? 'subtle' : 'ghost'}
+          aria-pressed={value === key}
+          onClick={() => onChoose(key)}
+        >
+          {words}
+        </Button>
+      ))}
+    </HStack>
+  );
+}
+
 /** Everything that leaves Pelkin: paper and files, as they are seen from either face. */
 export function HandOver() {
   const [busy, setBusy] = useState(false);
@@ -81,35 +111,9 @@ export function HandOver() {
         <Portal>
           <Menu.Positioner>
             <Menu.Content bg="sheet" minW="340px">
-              <HStack gap="1" px="2" pb="1" role="group" aria-label={WORDS.faceThatIsLookedAt}>
-                {FACES.map(([face, words]) => (
-                  <Button
-                    key={face}
-                    size="2xs"
-                    flex="1"
-                    variant={from === face ? 'subtle' : 'ghost'}
-                    aria-pressed={from === face}
-                    onClick={() => setFrom(face)}
-                  >
-                    {words}
-                  </Button>
-                ))}
-              </HStack>
+              <Row label={WORDS.faceThatIsLookedAt} options={FACES} value={from} onChoose={setFrom} />
               {isGlued && (
-                <HStack gap="1" px="2" pb="1" role="group" aria-label={WORDS.pieceOfWood}>
-                  {PIECES.map(([which, words]) => (
-                    <Button
-                      key={which}
-                      size="2xs"
-                      flex="1"
-                      variant={piece === which ? 'subtle' : 'ghost'}
-                      aria-pressed={piece === which}
-                      onClick={() => setPiece(which)}
-                    >
-                      {words}
-                    </Button>
-                  ))}
-                </HStack>
+                <Row label={WORDS.pieceOfWood} options={PIECES} value={piece} onChoose={setPiece} />
               )}
               {WRITERS.map(({ key, name, about, hasBack, ofWood }) => (
                 <Menu.Item key={key} value={key} justifyContent="space-between">
