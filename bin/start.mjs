@@ -11,6 +11,7 @@ import { forgetRunning, noteRunning, readNoted, readRunning } from './lib/runnin
 import {
   LOGS,
   ROOT,
+  SERVER,
   STATE,
   Told,
   alive,
@@ -49,7 +50,7 @@ function takeTheirPlace() {
     );
   // A run that was killed may have left its server: it goes, and its port is free again.
   const left = readNoted()?.serverPid;
-  if (left && alive(left) && /server\/src\/main\.ts/.test(commandOf(left))) process.kill(left, 'SIGKILL');
+  if (left && alive(left) && commandOf(left).includes(SERVER.at(-1))) process.kill(left, 'SIGKILL');
   noteRunning({});
 }
 
@@ -93,7 +94,7 @@ async function keepDatabase(port = null) {
 /** Starts the server; when it falls after having listened once, starts it again on the same port. */
 function keepServer(falls = 0) {
   const begun = Date.now();
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  server = spawn(process.execPath, SERVER, {
     cwd: ROOT,
     // A group of its own, so that Ctrl-C is handled here, once, in order. It ends when this end of its input does.
     detached: true,

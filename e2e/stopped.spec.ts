@@ -1,6 +1,8 @@
 import type { ChildProcess } from 'node:child_process';
 import { spawn } from 'node:child_process';
 import { expect, test } from '@playwright/test';
+// @ts-expect-error a script of the project, without types
+import { SERVER } from '../bin/lib/system.mjs';
 import { held, makeDesign, saved, type } from './help.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
@@ -10,7 +12,7 @@ import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 /** A server of this test's own on the same database, to be killed and started again. */
 async function startServer(port: string): Promise<{ address: string; child: ChildProcess }> {
   const root = new URL('..', import.meta.url).pathname;
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, SERVER as string[], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit'],
     env: {

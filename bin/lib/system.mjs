@@ -120,18 +120,30 @@ function* filesBelow(path) {
     if (name !== 'dist' && name !== 'node_modules') yield* filesBelow(join(path, name));
 }
 
-/** Builds the web application when anything that it is made from has changed. */
-export function ensureBuild() {
+/** Builds a workspace when anything that it is made from has changed. */
+function ensureBuilt(workspace) {
   const hash = createHash('sha256');
-  for (const part of ['web', 'core/src', 'core/package.json', 'package-lock.json'])
+  for (const part of [workspace, 'core/src', 'core/package.json', 'package-lock.json'])
     for (const file of filesBelow(join(ROOT, part)))
       hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   const digest = hash.digest('hex');
-  const mark = join(ROOT, 'web/dist/.built-from');
+  const mark = join(ROOT, workspace, 'dist/.built-from');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
-  say('Building the application …');
-  run('npm', ['run', 'build']);
+  say(`Building the ${workspace === 'web' ? 'application' : workspace} …`);
+  run('npm', ['run', 'build', '--workspace', workspace]);
   writeFileSync(mark, digest);
+}
+
+/** The command line of the built server, behind Node.js' own path. */
+export const SERVER = ['--enable-source-maps', 'server/dist/main.js'];
+
+/** Builds the server where it was not built from these sources. */
+export const ensureServer = () => ensureBuilt('server');
+
+/** Builds the server and the pages where they were not built from these sources. */
+export function ensureBuild() {
+  ensureServer();
+  ensureBuilt('web');
 }
 
 /** A port on the loopback address that nothing listens on at the moment. */

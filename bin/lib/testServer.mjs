@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { startCluster } from './cluster.mjs';
-import { ROOT, Told, ensureBuild, ensurePackages } from './system.mjs';
+import { ROOT, SERVER, Told, ensureBuild, ensurePackages } from './system.mjs';
 
 export async function startTestServer({ durable = false } = {}) {
   ensurePackages(['postgresql', 'chromium-headless-shell', 'poppler-utils']);
@@ -11,7 +11,7 @@ export async function startTestServer({ durable = false } = {}) {
   const cluster = await startCluster(durable ? 'bench-database' : 'test-database', { durable });
   const name = `pelkin_browser_${randomBytes(5).toString('hex')}`;
   cluster.makeDatabase(name);
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const server = spawn(process.execPath, SERVER, {
     cwd: ROOT,
     detached: true,
     stdio: ['ignore', 'pipe', 'pipe'],

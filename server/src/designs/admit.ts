@@ -24,12 +24,14 @@ export interface Admitted {
  */
 export const LARGE = 250_000;
 
+/** Tests run this file as it is written; the built server has it in JavaScript, the thread's file beside it. */
+const FROM_SOURCES = import.meta.url.endsWith('.ts');
+
 let threads: Piscina<Task, Done> | null = null;
 const pool = (): Piscina<Task, Done> =>
   (threads ??= new Piscina<Task, Done>({
-    filename: new URL('./admit.worker.ts', import.meta.url).href,
-    // The thread reads TypeScript as the server does.
-    execArgv: ['--import', 'tsx'],
+    filename: new URL(`./admit.worker${FROM_SOURCES ? '.ts' : '.js'}`, import.meta.url).href,
+    execArgv: FROM_SOURCES ? ['--import', 'tsx'] : [],
     minThreads: 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: 30_000,
