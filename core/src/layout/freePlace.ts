@@ -4,7 +4,7 @@ import type { Box } from '../geometry/box.ts';
 import { boxesMeet, growBox, unionBox } from '../geometry/box.ts';
 import { pathBox } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance } from '../geometry/point.ts';
+import { add, distance, subtract } from '../geometry/point.ts';
 import { areaHolds, distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
 import { formOf, kindOf } from '../parts/kinds.ts';
 import { openingCuts } from './openingCuts.ts';
@@ -87,7 +87,8 @@ function inCavity(part: PlacedPart, ground: Ground): Point | null {
   const { layout } = ground;
   const bush = formOf(part.spec).bush;
   if (!bush) return null;
-  const at = (p: Point): PlacedPart => ({ ...part, at: { ...p } });
+  // Wherever it is, it hangs there with the same outline.
+  const hangs = hangingArea(partInPlace(part, layout.thickness)).polygon.map((q) => subtract(q, part.at));
   const others = layout.parts.filter((p) => p.form.bush && p.part.face === part.face);
   const reach = (p: PlacedPart): number => {
     const { knob, bush: b } = formOf(p.spec);
@@ -103,10 +104,8 @@ function inCavity(part: PlacedPart, ground: Ground): Point | null {
     const middle = (p: Point): number => -distanceToEdge(polygon, p);
     const free = places
       .filter((p) => polygonHolds(polygon, p))
-      .filter((p) =>
-        hangingArea(partInPlace(at(p), layout.thickness)).polygon.every((q) => polygonHolds(polygon, q)),
-      )
       .filter((p) => others.every((o) => distance(o.part.at, p) >= reach(o.part) + reach(part) + KNOBS_APART))
+      .filter((p) => hangs.every((q) => polygonHolds(polygon, add(p, q))))
       .sort((a, b) => Math.round(middle(a) / 3) - Math.round(middle(b) / 3) || b.x - a.x);
     if (free[0]) return free[0];
   }
