@@ -1,5 +1,6 @@
 import type { BodyEdge, Contour, Design, EdgeProfile } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
+import type { Point } from '../geometry/point.ts';
 import { flattenPath, signedArea } from '../geometry/closedPath.ts';
 import { remember } from '../geometry/remember.ts';
 import type { Cut } from '../layout/cut.ts';
@@ -20,7 +21,7 @@ import { walkAlong, without } from './stretches.ts';
 const RAD = Math.PI / 180;
 
 /** Chords of the body's edge and of openings stay so near to them, mm, where the body is sampled. */
-const BODY_CHORD = 0.01;
+const BODY_CHORD = 0.02;
 
 /** And of openings, mm: where two round corners just meet, a hundredth aside is a tenth along. */
 const OPENING_CHORD = 0.003;
@@ -133,6 +134,12 @@ const contourRemoval = (contour: Contour): Removal => ({
   profile: profileOf(contour),
 });
 
+/** Where a bit's axis is at both ends of a stretch of the edge that its bearing runs along. */
+const axisEnds = ({ from, to }: Span, walk: Walk, bearingRadius: number): readonly [Point, Point] => [
+  walk.outside(from, bearingRadius),
+  walk.outside(to, bearingRadius),
+];
+
 /** What a bit takes of an edge; null for one that stays square. */
 function alongEdge(
   profile: EdgeProfile,
@@ -144,7 +151,7 @@ function alongEdge(
   const along = {
     edge,
     bearingRadius,
-    stretch: span && walk && ([walk.at(span.from), walk.at(span.to)] as const),
+    stretch: span && walk && axisEnds(span, walk, bearingRadius),
   };
   switch (profile.kind) {
     case 'square':
@@ -186,7 +193,7 @@ function edgeRemovals(
           kind: 'edge rabbet',
           edge: 'outer',
           bearingRadius: radius,
-          stretch: span && [walk.at(span.from), walk.at(span.to)],
+          stretch: span && axisEnds(span, walk, radius),
           width,
           depth: strip.depth,
         },

@@ -15,6 +15,11 @@ export interface Walk {
   /** The arc length of the place of the edge that is nearest to a point. */
   readonly to: (p: Point) => number;
   readonly at: (s: number) => Point;
+  /**
+   * The place so far outside the edge, mm, square to it. A bit's way ends there, not at the edge: from a place beside a
+   * corner of the polygon a whole arc of that way is almost equally near.
+   */
+  readonly outside: (s: number, by: number) => Point;
   /** The arc length of each corner. */
   readonly corners: readonly number[];
 }
@@ -23,6 +28,24 @@ export function walkAlong(edge: Polygon): Walk {
   const corners: number[] = [0];
   edge.forEach((p, i) => corners.push(corners[i]! + distance(p, edge[(i + 1) % edge.length]!)));
   const length = corners[edge.length]!;
+  /** The place of an arc length, and the direction of the edge there. */
+  const find = (s: number): { readonly at: Point; readonly along: Point } => {
+    const along = ((s % length) + length) % length;
+    let i = 0;
+    let above = edge.length;
+    while (above - i > 1) {
+      const middle = (i + above) >> 1;
+      if (corners[middle]! <= along) i = middle;
+      else above = middle;
+    }
+    const [a, b] = [edge[i]!, edge[(i + 1) % edge.length]!];
+    const long = corners[i + 1]! - corners[i]!;
+    const t = long > 0 ? (along - corners[i]!) / long : 0;
+    return {
+      at: { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t },
+      along: long > 0 ? { x: (b.x - a.x) / long, y: (b.y - a.y) / long } : { x: 1, y: 0 },
+    };
+  };
   return {
     length,
     corners: corners.slice(0, -1),
@@ -35,19 +58,10 @@ export function walkAlong(edge: Polygon): Walk {
       });
       return at % length;
     },
-    at: (s) => {
-      const along = ((s % length) + length) % length;
-      let i = 0;
-      let above = edge.length;
-      while (above - i > 1) {
-        const middle = (i + above) >> 1;
-        if (corners[middle]! <= along) i = middle;
-        else above = middle;
-      }
-      const [a, b] = [edge[i]!, edge[(i + 1) % edge.length]!];
-      const long = corners[i + 1]! - corners[i]!;
-      const t = long > 0 ? (along - corners[i]!) / long : 0;
-      return { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+    at: (s) => find(s).at,
+    outside: (s, by) => {
+      const { at, along } = find(s);
+      return { x: at.x + along.y * by, y: at.y - along.x * by };
     },
   };
 }

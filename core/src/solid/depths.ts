@@ -47,6 +47,12 @@ function between(line: Polygon, from: Point, to: Point): Chain {
   return chain;
 }
 
+/**
+ * Chords of a bit's axis stay so near to it, mm, however coarse the edge: where a round begins, at the edge, it falls so
+ * steeply that a fiftieth of a mm aside is half a mm of its depth.
+ */
+const AXIS_CHORD = 5e-4;
+
 /** Ways of a bit's axis that were computed for one region, by edge and bearing. */
 export type Axes = Map<string, readonly Polygon[]>;
 
@@ -62,7 +68,7 @@ function quickAxis(outer: Polygon, bearingRadius: number, chord: number): Polygo
 
 /** The way of a bit's axis along an edge: so far outside the wood as its bearing is wide, where it can get to. */
 function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): readonly Polygon[] {
-  const chord = region.chord ?? PLAN_CHORD;
+  const chord = Math.min(AXIS_CHORD, region.chord ?? PLAN_CHORD);
   if (edge === 'outer') {
     const quick = quickAxis(region.outer, bearingRadius, chord);
     if (quick) return [quick];

@@ -9,7 +9,7 @@ import type { Beside, Ring } from '../beside.ts';
 import { besides } from '../beside.ts';
 import { strip } from './band.ts';
 import { placesOnProfile } from './profile.ts';
-import { middleOff, refined } from './refine.ts';
+import { isOff, refined } from './refine.ts';
 import type { Surface } from './surface.ts';
 import { surfaceWithin } from './surface.ts';
 
@@ -227,8 +227,8 @@ export function facesOn(
 /** A closed line whose sides are halved until the upper ends of the wall on it follow both faces. */
 function followed(line: Polygon, faces: readonly Face[]): Polygon {
   const halved = (a: Point, b: Point, times: number): readonly Point[] => {
-    const middle = faces.map(({ height }) => middleOff(a, b, height(a.x, a.y), height(b.x, b.y), height));
-    const at = times > 0 ? middle.find((m) => m !== null)?.at : undefined;
+    const leaves = faces.some(({ height }) => isOff([a, height(a.x, a.y)], [b, height(b.x, b.y)], height));
+    const at = times > 0 && leaves ? { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } : null;
     return at ? [...halved(a, at, times - 1), ...halved(at, b, times - 1)] : [a];
   };
   return line.flatMap((a, i) => halved(a, line[(i + 1) % line.length]!, TRIES));

@@ -14,31 +14,44 @@ const BESIDE = 0.02;
 /** More than there are places: numbers of two places as one. */
 const MOST_SIDES = 2 ** 22;
 
-/** The middle of a side from `p` to `q`, at heights `zp` and `zq`, where the surface is off the side there; null where it is near enough. */
-export function middleOff(
-  p: Point,
-  q: Point,
-  zp: number,
-  zq: number,
-  height: (x: number, y: number) => number,
-): { readonly at: Point; readonly height: number } | null {
+/**
+ * Shares of a side at which it is looked at: over a ridge, and where a cut runs out of the wood, a surface bends one way and then the other, and
+ * the middle alone may be on it.
+ */
+const LOOKS = [0.5, 0.25, 0.75];
+const MIDDLE = [0.5];
+/** Sides within a face that are shorter than this, mm, bend one way only. */
+const BENDS_ONCE = 2;
+
+type Height = (x: number, y: number) => number;
+
+/**
+ * Whether a side, each end with its height, leaves the surface by too much, square to that: where it is steep, much less than up and down.
+ * `bendsOnce` for sides so short that their middle tells; those of an edge are looked at in more places.
+ */
+export function isOff(
+  [p, zp]: readonly [Point, number],
+  [q, zq]: readonly [Point, number],
+  height: Height,
+  bendsOnce = false,
+): boolean {
   const long = distance(p, q);
-  if (long <= LEAST_SIDE) return null;
-  const at = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
-  const z = height(at.x, at.y);
-  const up = Math.abs(z - (zp + zq) / 2);
-  // How far off is square to the surface: where it is steep, much less than up and down.
-  const isOff = (up * long) / hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
-  return isOff ? { at, height: z } : null;
+  if (long <= LEAST_SIDE) return false;
+  return (bendsOnce ? MIDDLE : LOOKS).some((t) => {
+    const at = { x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) };
+    const z = height(at.x, at.y);
+    const up = Math.abs(z - zp - t * (zq - zp));
+    return (up * long) / hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
+  });
 }
 
 /**
- * A surface whose sides are halved where their middle is off by more than {@link SURFACE_OFF}, square to them. Sides of its edge stay, and those
+ * A surface whose sides are halved where they are off by more than {@link SURFACE_OFF}, square to them. Sides of its edge stay, and those
  * that are sure to follow it.
  */
 export function refined(
   surface: Surface,
-  height: (x: number, y: number) => number,
+  height: Height,
   isSure: (i: number, j: number) => boolean = () => false,
 ): Surface {
   const points = [...surface.points];
@@ -55,14 +68,13 @@ export function refined(
     const known = middles.get(key);
     if (known !== undefined) return known;
     let found = -1;
-    const middle =
-      isEdge(low, high) || isSure(low, high) || points.length >= MOST_PLACES
-        ? null
-        : middleOff(points[low]!, points[high]!, heights[low]!, heights[high]!, height);
-    if (middle) {
+    if (isEdge(low, high) || isSure(low, high) || points.length >= MOST_PLACES) return -1;
+    const [p, q] = [points[low]!, points[high]!];
+    if (isOff([p, heights[low]!], [q, heights[high]!], height, distance(p, q) < BENDS_ONCE)) {
       found = points.length;
-      points.push(middle.at);
-      heights.push(middle.height);
+      const at = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+      points.push(at);
+      heights.push(height(at.x, at.y));
     }
     middles.set(key, found);
     return found;
@@ -81,7 +93,7 @@ export function refined(
 }
 
 /** How long a way up the surface is for 1 mm square to it: by its steepest slope beside a place. */
-function steep(height: (x: number, y: number) => number, { x, y }: Point, z: number): number {
+function steep(height: Height, { x, y }: Point, z: number): number {
   const along = (dx: number, dy: number): number =>
     Math.max(Math.abs(height(x + dx, y + dy) - z), Math.abs(height(x - dx, y - dy) - z)) / BESIDE;
   return hypot3(1, along(BESIDE, 0), along(0, BESIDE));
