@@ -1,11 +1,14 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
+import { LAYERS } from '@pelkin/core';
 import { dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { EDGE_WORDS } from '../web/src/shared/edgeWords.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
+import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
 const press = (page: Page, name: string): Promise<void> =>
   page.getByRole('button', { name, exact: true }).click();
@@ -151,6 +154,80 @@ test('a bevel by its handles: the section goes with the place that is moved, the
   await saved(page);
   const { design } = await held(request, other);
   expect(design.body.contours).toHaveLength(1);
+});
+
+/** The stroked lines of a printed page, as places in mm of the paper: read by poppler, not by Pelkin. */
+function printedPaths(pdf: string, page: number): readonly (readonly number[])[] {
+  const svg = execFileSync('pdftocairo', ['-svg', '-f', String(page), '-l', String(page), pdf, '-'], {
+    encoding: 'utf8',
+    maxBuffer: 2 ** 26,
+  });
+  const placed = /<path style="fill:none[^"]*" d="([^"]*)" transform="matrix\(([^)]*)\)"/g;
+  return [...svg.matchAll(placed)].map(([, d, matrix]) => {
+    const [a, , , ky, ex, fy] = matrix!.split(',').map(Number);
+    const figures = d!.match(/-?\d+(?:\.\d+)?/g)!.map(Number);
+    return figures.map((v, i) => ((i % 2 === 0 ? a! * v + ex! : ky! * v + fy!) * 25.4) / 72);
+  });
+}
+
+test('a bevel made by three handles, and its start line printed: on paper where it is drawn, to a tenth of a mm', async ({
+  page,
+  request,
+}) => {
+  const demo = await held(request, await makeDesign(request, 'On paper'));
+  // One sheet that all of it goes on.
+  const print = {
+    ...demo.design.print,
+    paper: 'own',
+    own: { width: 700, height: 1000 },
+    orientation: 'landscape',
+  };
+  const id = await makeDesign(request, 'Bevel printed', { print: print as typeof demo.design.print });
+  await openStage(page, id, 'shape');
+  await press(page, SHAPE.addForearm);
+  const bevel = region(page, 'Forearm bevel');
+  await expect(bevel).toBeVisible();
+  const drop = bevel.getByRole('textbox', { name: SHAPE.drop, exact: true });
+  const was = Number.parseFloat(await drop.inputValue());
+  await dragBy(page, page.locator('[data-contour-place$=" 2"]'), -8, 6);
+  await dragBy(page, page.locator('[data-contour-place$=" 1"]'), 10, 8);
+  await dragBy(page, page.getByTestId('drop-handle'), 0, 10);
+  await expect.poll(async () => Number.parseFloat(await drop.inputValue())).toBeGreaterThan(was + 1);
+  await saved(page);
+  const { design } = await held(request, id);
+  const own = design.body.contours.find((c) => c.name === 'Forearm bevel')!;
+  const { line } = own;
+
+  await goTo(page, id, 'templates');
+  const printed = async (): Promise<readonly (readonly number[])[]> => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: TEMPLATES.saveThePaperAsPdf }).click(),
+    ]);
+    return printedPaths(await file.path(), 3);
+  };
+  const withLines = await printed();
+  await page.getByLabel(LAYERS.carves.choice.label).click({ force: true });
+  await saved(page);
+  const without = new Set((await printed()).map(String));
+  const only = withLines.filter((p) => !without.has(String(p)));
+  // The start line goes through its places: from the first to each, as far on paper as in the design.
+  const far = (of: readonly number[], i: number): number =>
+    Math.hypot(of.at(-2)! - of[i]!, of.at(-1)! - of[i + 1]!);
+  const [first, last] = [line[0]!, line.at(-1)!];
+  const chord = Math.hypot(last.x - first.x, last.y - first.y);
+  const path = only.find((p) => Math.abs(far(p, 0) - chord) < 0.1);
+  expect(path, `${only.length} lines, a chord of ${chord.toFixed(2)} mm`).toBeDefined();
+  for (const place of line) {
+    const [toLast, toFirst] = [last, first].map((p) => Math.hypot(p.x - place.x, p.y - place.y));
+    const off = Array.from({ length: path!.length / 2 }, (_, k) =>
+      Math.hypot(
+        far(path!, 2 * k) - toLast!,
+        Math.hypot(path![2 * k]! - path![0]!, path![2 * k + 1]! - path![1]!) - toFirst!,
+      ),
+    );
+    expect(Math.min(...off)).toBeLessThan(0.1);
+  }
 });
 
 test('a glued-on front: a chamber closed under it, a sound opening with its rim, front and core as files', async ({
