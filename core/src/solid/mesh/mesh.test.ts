@@ -59,7 +59,18 @@ function massOfMesh({ places, triangles }: Mesh): {
   return { volume, centre: moment.map((m) => m / volume) };
 }
 
-/** How far the middles of faces that lie flat or are bent are off the solid’s own depths, mm, square to them. */
+/** Places of a triangle that are looked at, as shares of its corners. */
+const LOOKS = [
+  [1 / 3, 1 / 3, 1 / 3],
+  [0.7, 0.15, 0.15],
+  [0.15, 0.7, 0.15],
+  [0.15, 0.15, 0.7],
+  [0.05, 0.7, 0.25],
+  [0.25, 0.05, 0.7],
+  [0.7, 0.25, 0.05],
+] as const;
+
+/** How far faces that lie flat or are bent are off the solid’s own depths, mm, square to them. */
 function farthestOff(mesh: Mesh, solid: Solid): number {
   const [front, back] = [deepest(solid.region, solid.front), deepest(solid.region, solid.back)];
   const holds = regionHolds(solid.region);
@@ -82,10 +93,12 @@ function farthestOff(mesh: Mesh, solid: Solid): number {
     const upright = Math.abs(n[2]) / Math.hypot(...n);
     // Walls are judged by where they stand, elsewhere; slivers say nothing.
     if (upright < 0.3 || Math.abs(n[2]) < 0.05) continue;
-    const [x, y, z] = [0, 1, 2].map((d) => (p[d]! + q[d]! + r[d]!) / 3) as [number, number, number];
-    if (!holds(x, y)) continue;
-    const wanted = n[2] > 0 ? -front(x, y) : back(x, y) - solid.thickness;
-    far = Math.max(far, Math.abs(z - wanted) * upright);
+    for (const [i, j, k] of LOOKS) {
+      const [x, y, z] = [0, 1, 2].map((d) => i * p[d]! + j * q[d]! + k * r[d]!) as [number, number, number];
+      if (!holds(x, y)) continue;
+      const wanted = n[2] > 0 ? -front(x, y) : back(x, y) - solid.thickness;
+      far = Math.max(far, Math.abs(z - wanted) * upright);
+    }
   }
   return far;
 }
@@ -119,6 +132,22 @@ describe('a solid’s mesh', () => {
       // STL has 50 bytes a triangle: under 15 MB.
       expect(mesh.triangles.length / 3).toBeLessThan(300_000);
     }, 60_000);
+
+  it('that is spoilt is told from a whole one', async () => {
+    const { solid } = createDeriver()(demo('windrow')).carved;
+    const mesh = await meshOf(solid);
+    const { places, triangles } = mesh;
+    // A triangle left out, one turned over, one twice.
+    expect(faultsOf({ ...mesh, triangles: triangles.slice(3) })).toBe(3);
+    const [a, b, c] = triangles;
+    expect(
+      faultsOf({ ...mesh, triangles: Uint32Array.from([b!, a!, c!, ...triangles.slice(3)]) }),
+    ).toBeGreaterThan(3);
+    expect(faultsOf({ ...mesh, triangles: Uint32Array.from([...triangles, a!, b!, c!]) })).toBe(3);
+    // A fifth of a mm nearer to the back.
+    const lower = places.map((v, i) => (i % 3 === 2 ? v - 0.2 : v));
+    expect(farthestOff({ ...mesh, places: lower }, solid)).toBeGreaterThan(0.15);
+  }, 60_000);
 
   /** A round lump with three to five waves, 120 to 200 mm wide; cavities, contours and edges of all kinds. */
   const bodies = fc
