@@ -50,10 +50,19 @@ test('the solid view is turned, cut open and saved as a picture; a carve shows i
   request,
 }) => {
   const id = await makeDesign(request, 'Seen from all sides');
+  // What draws it comes when it is opened, not with the page.
+  const scripts: Promise<string>[] = [];
+  page.on('response', (r) => {
+    if (r.url().endsWith('.js')) scripts.push(r.text().catch(() => ''));
+  });
+  const draws = async (): Promise<boolean> =>
+    (await Promise.all(scripts)).some((script) => script.includes('WebGLRenderer'));
   await openStage(page, id, 'shape');
+  expect(await draws()).toBe(false);
   await page.getByText(SHAPE.solidView, { exact: true }).click();
   const solid = page.getByTestId('solid');
   await expect(solid).toBeVisible({ timeout: 30_000 });
+  expect(await draws()).toBe(true);
   await expect(page.getByTestId('board')).toHaveCount(0);
   await page.getByLabel(SHAPE.pictureSize).selectOption('1280 800');
   const first = await savedPicture(page);

@@ -24,7 +24,8 @@ export default defineConfig({
           // take their turns on the way.
           groups: [
             { name: 'first', tags: ['$initial'], priority: 2 },
-            { name: 'room', test: /web\/src\/(board|app\/(DesignPage|Workplace))/, priority: 1 },
+            // The solid view and what draws it (two thirds of a MB) come when it is opened.
+            { name: 'room', test: /web\/src\/(board\/(?!solid\/)|app\/(DesignPage|Workplace))/, priority: 1 },
           ],
         },
       },
