@@ -103,6 +103,35 @@ function mendSlivers(
     }
 }
 
+/** Lines where faces meet that are shorter than this together, mm, are no edges: the tip of an arch over a horn, the end of a cut. */
+const LEAST_CREASE = 3;
+
+/** Those of some sides that run together, one on from another, for as long as an edge does. */
+function longEnough(
+  places: Float32Array,
+  sides: readonly (readonly [number, number])[],
+): readonly (readonly [number, number])[] {
+  const next = new Map<number, number>();
+  /** The place that stands for all that hang together with one. */
+  const rootOf = (i: number): number => {
+    let root = i;
+    for (let up = next.get(root) ?? root; up !== root; up = next.get(root) ?? root) root = up;
+    next.set(i, root);
+    return root;
+  };
+  for (const [i, j] of sides) next.set(rootOf(i), rootOf(j));
+  const lengths = new Map<number, number>();
+  for (const [i, j] of sides) {
+    const [dx, dy, dz] = [0, 1, 2].map((k) => places[3 * i + k]! - places[3 * j + k]!) as [
+      number,
+      number,
+      number,
+    ];
+    lengths.set(rootOf(i), (lengths.get(rootOf(i)) ?? 0) + hypot3(dx, dy, dz));
+  }
+  return sides.filter(([i]) => lengths.get(rootOf(i))! >= LEAST_CREASE);
+}
+
 /**
  * Directions for shading: the mean of the triangles round a place that are one bent face, and where that is no wall, as the solid’s
  * own fields slope there.
@@ -201,7 +230,7 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
         }
     }
   }
-  const creases: number[] = [];
+  const sides: (readonly [number, number])[] = [];
   for (let t = 0; t < count; t += 1)
     for (let c = 0; c < 3; c += 1) {
       const [i, j] = [triangles[3 * t + c]!, triangles[3 * t + ((c + 1) % 3)]!];
@@ -210,9 +239,12 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
         const s = round[r]!;
         if (s === t) continue;
         const has = triangles[3 * s] === j || triangles[3 * s + 1] === j || triangles[3 * s + 2] === j;
-        if (has && dot(s, t) < smooth)
-          creases.push(...places.subarray(3 * i, 3 * i + 3), ...places.subarray(3 * j, 3 * j + 3));
+        if (has && dot(s, t) < smooth) sides.push([i, j]);
       }
     }
+  const creases = longEnough(places, sides).flatMap(([i, j]) => [
+    ...places.subarray(3 * i, 3 * i + 3),
+    ...places.subarray(3 * j, 3 * j + 3),
+  ]);
   return { places: corners, normals, creases: new Float32Array(creases), volume, pieces: [3 * count] };
 }
