@@ -62,6 +62,9 @@ function offTruth(design: Design): { readonly rms: number; readonly most: number
   };
 }
 
+// The last of the files: its tests are shared out, or one worker would wait for the other.
+test.describe.configure({ mode: 'parallel' });
+
 test('a photo taken at an angle becomes a true outline, and paper', async ({ page, request }) => {
   test.setTimeout(120_000);
   const photo = await photoFile();

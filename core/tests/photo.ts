@@ -101,26 +101,24 @@ function newMask(path: ClosedPath): Mask {
       (mask[o + w]! * (1 - fu) + mask[o + w + 1]! * fu) * fv
     );
   };
+  // Cells of a coarser grid, and those round them, that the edge runs through.
   const [cw, ch] = [Math.ceil(w / COARSE), Math.ceil(h / COARSE)];
   const edges = new Uint8Array(cw * ch);
-  for (let j = 0; j < h; j += 1)
-    for (let i = 0; i < w; i += 1) {
-      const here = mask[j * w + i]!;
-      // A covered cell beside a bare one, or a cell that is partly covered.
-      const right = i + 1 < w ? mask[j * w + i + 1]! : here;
-      const below = j + 1 < h ? mask[(j + 1) * w + i]! : here;
-      if (here !== right || here !== below) edges[Math.floor(j / COARSE) * cw + Math.floor(i / COARSE)] = 1;
-    }
+  const mark = (x: number, y: number): void => {
+    const i = Math.floor((x - minX) / CELL / COARSE);
+    const j = Math.floor((y - minY) / CELL / COARSE);
+    for (let b = Math.max(0, j - 1); b <= Math.min(ch - 1, j + 1); b += 1)
+      for (let a = Math.max(0, i - 1); a <= Math.min(cw - 1, i + 1); a += 1) edges[b * cw + a] = 1;
+  };
+  edge.forEach((a, k) => {
+    const b = edge[(k + 1) % edge.length]!;
+    const steps = Math.ceil((2 * Math.hypot(b.x - a.x, b.y - a.y)) / (CELL * COARSE)) || 1;
+    for (let n = 0; n < steps; n += 1) mark(a.x + ((b.x - a.x) * n) / steps, a.y + ((b.y - a.y) * n) / steps);
+  });
   const steady = (x: number, y: number): boolean => {
     const i = Math.floor((x - minX) / CELL / COARSE);
     const j = Math.floor((y - minY) / CELL / COARSE);
-    for (let dj = -1; dj <= 1; dj += 1)
-      for (let di = -1; di <= 1; di += 1) {
-        const a = i + di;
-        const b = j + dj;
-        if (a >= 0 && b >= 0 && a < cw && b < ch && edges[b * cw + a]) return false;
-      }
-    return true;
+    return i < 0 || j < 0 || i >= cw || j >= ch || !edges[j * cw + i];
   };
   return { mask: at, steady };
 }

@@ -93,9 +93,9 @@ function farthestOff(mesh: Mesh, solid: Solid): number {
     const upright = Math.abs(n[2]) / Math.hypot(...n);
     // Walls are judged by where they stand, elsewhere; slivers say nothing.
     if (upright < 0.3 || Math.abs(n[2]) < 0.05) continue;
+    if (!holds((p[0] + q[0] + r[0]) / 3, (p[1] + q[1] + r[1]) / 3)) continue;
     for (const [i, j, k] of LOOKS) {
       const [x, y, z] = [0, 1, 2].map((d) => i * p[d]! + j * q[d]! + k * r[d]!) as [number, number, number];
-      if (!holds(x, y)) continue;
       const wanted = n[2] > 0 ? -front(x, y) : back(x, y) - solid.thickness;
       far = Math.max(far, Math.abs(z - wanted) * upright);
     }
