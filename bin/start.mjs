@@ -48,9 +48,10 @@ function takeTheirPlace() {
     throw new Told(
       `Pelkin is running already${other.address ? ` at ${other.address}` : ''} (process ${other.pid}). Stop it there with Ctrl-C first.`,
     );
-  // A run that was killed may have left its server: it goes, and its port is free again.
+  // A run that was killed may have left its server, also one of an earlier version that ran from its sources: it goes, and its port is free again.
   const left = readNoted()?.serverPid;
-  if (left && alive(left) && commandOf(left).includes(SERVER.at(-1))) process.kill(left, 'SIGKILL');
+  if (left && alive(left) && /server\/(dist\/main\.js|src\/main\.ts)/.test(commandOf(left)))
+    process.kill(left, 'SIGKILL');
   noteRunning({});
 }
 
