@@ -61,12 +61,20 @@ export function besides(line: Polygon, most = TURN): Beside {
       ways.push({ from: b, x: Math.cos(way) * long, y: Math.sin(way) * long, by: i });
     }
   }
+  // How far along each way it is known that nothing of the line is nearer: what holds further in holds before.
+  const clear = new Float64Array(ways.length);
+  const isClear = (at: Point, inside: number, i: number): boolean => {
+    if (inside <= clear[i]!) return true;
+    if (near.distance(at.x, at.y, inside) < inside - NEARER) return false;
+    clear[i] = inside;
+    return true;
+  };
   return {
     at: (inside) => {
       const found: { readonly at: Point; readonly way: number }[] = [];
       ways.forEach(({ from, x, y }, i) => {
         const at = { x: from.x + x * inside, y: from.y + y * inside };
-        if (near.distance(at.x, at.y, inside) >= inside - NEARER) found.push({ at, way: i });
+        if (isClear(at, inside, i)) found.push({ at, way: i });
       });
       // Of two that change places over, the later goes: by a hair, at a corner between bent sides.
       for (let k = 0; k + 1 < found.length; k += 1) {

@@ -177,8 +177,7 @@ function profileOf(profile: Profile, farthest: () => number): (u: number) => num
 /** The place on the left of a line that is furthest from it, of the region’s edge: how far, mm; 0 where none is on its left. */
 const farthestOf = (region: Region, line: NearChain): number =>
   region.outer.reduce((u, { x, y }) => {
-    const d = line.distance(x, y);
-    return d > u && line.side(x, y) > 0 ? d : u;
+    return Math.max(u, line.signed(x, y));
   }, 0);
 
 /** How a removal cuts its region; `axes` keeps what several of one region share. Throws {@link BadRemoval} for one that makes no cut. */
@@ -244,8 +243,10 @@ function depthOfCut(cut: Cut): Depth {
   const { lines, lessBy, left, reach, beyond, deep } = cut;
   return (x, y) => {
     let near = Infinity;
-    for (const line of lines)
-      if (!left || line.side(x, y) > 0) near = Math.min(near, line.distance(x, y, reach + lessBy));
+    for (const line of lines) {
+      const d = left ? line.signed(x, y) : line.distance(x, y, reach + lessBy);
+      if (d >= 0) near = Math.min(near, d);
+    }
     if (left && near === Infinity) return 0;
     const s = near - lessBy;
     return s <= reach ? deep(Math.max(0, s)) : beyond;

@@ -7,6 +7,8 @@ export interface NearChain {
   readonly distance: (x: number, y: number, reach?: number) => number;
   /** The side of the nearest piece that a place lies on: above 0 is left. 0 for a chain without length. */
   readonly side: (x: number, y: number) => number;
+  /** The distance of a place, mm, below 0 on its right: side and distance in one search. */
+  readonly signed: (x: number, y: number) => number;
   /** Its places: piece i runs from i to i + 1. */
   readonly xs: Float64Array;
   readonly ys: Float64Array;
@@ -76,38 +78,64 @@ export function nearChain(points: readonly Point[], closed: boolean): NearChain 
     return ox * ox + oy * oy;
   };
   const stack = new Int32Array(64);
+  /** How near the box of each can be, square mm. */
+  const squares = new Float64Array(64);
+  /** The piece that was nearest last: who asks goes on beside it, as a rule, and whole halves need not be looked at. */
+  let last = 0;
   /** The square of the least distance under `most`; `look` is called for each piece that may have it. */
   const search = (x: number, y: number, most: number, look: (i: number, square: number) => void): number => {
-    let best = most;
+    let best = count > 0 ? Math.min(most, toPiece(last, x, y)) : most;
     let top = 0;
     if (count > 0) {
       stack[0] = 1;
+      squares[0] = toBox(1, x, y);
       top = 1;
     }
     while (top > 0) {
       top -= 1;
       const n = stack[top]!;
-      if (toBox(n, x, y) > best + SAME) continue;
+      if (squares[top]! > best + SAME) continue;
       if (n >= width) {
         const from = (n - width) * LEAF;
-        for (let i = from; i < Math.min(count, from + LEAF); i += 1) {
+        const to = Math.min(count, from + LEAF);
+        for (let i = from; i < to; i += 1) {
           const s = toPiece(i, x, y);
           if (s > best + SAME) continue;
           look(i, s);
-          if (s < best) best = s;
+          if (s <= best) {
+            best = s;
+            last = i;
+          }
         }
       } else {
-        const [a, b] = [2 * n, 2 * n + 1];
-        const nearer = toBox(a, x, y) <= toBox(b, x, y);
+        const a = toBox(2 * n, x, y);
+        const b = toBox(2 * n + 1, x, y);
         // The nearer half is taken off the stack first.
-        stack[top] = nearer ? b : a;
-        stack[top + 1] = nearer ? a : b;
+        const first = a <= b ? 2 * n + 1 : 2 * n;
+        stack[top] = first;
+        squares[top] = a <= b ? b : a;
+        stack[top + 1] = 4 * n + 1 - first;
+        squares[top + 1] = a <= b ? a : b;
         top += 2;
       }
     }
     return best;
   };
   const nothing = (): void => undefined;
+  const besideOf = (x: number, y: number): { readonly side: number; readonly square: number } => {
+    let [best, side] = [Infinity, 0];
+    const square = search(x, y, Infinity, (i, s) => {
+      const dx = xs[i + 1]! - xs[i]!;
+      const dy = ys[i + 1]! - ys[i]!;
+      const long = hypot(dx, dy);
+      if (long === 0) return;
+      const across = (dx * (y - ys[i]!) - dy * (x - xs[i]!)) / long;
+      // Before a corner the piece that the place stands more squarely to tells its side.
+      if (s < best - SAME || Math.abs(across) > Math.abs(side)) side = across;
+      best = Math.min(best, s);
+    });
+    return { side, square };
+  };
   return {
     xs,
     ys,
@@ -145,19 +173,10 @@ export function nearChain(points: readonly Point[], closed: boolean): NearChain 
       const best = search(x, y, most, nothing);
       return best < most || most === Infinity ? Math.sqrt(best) : Infinity;
     },
-    side: (x, y) => {
-      let [best, side] = [Infinity, 0];
-      search(x, y, Infinity, (i, s) => {
-        const dx = xs[i + 1]! - xs[i]!;
-        const dy = ys[i + 1]! - ys[i]!;
-        const long = hypot(dx, dy);
-        if (long === 0) return;
-        const across = (dx * (y - ys[i]!) - dy * (x - xs[i]!)) / long;
-        // Before a corner the piece that the place stands more squarely to tells its side.
-        if (s < best - SAME || Math.abs(across) > Math.abs(side)) side = across;
-        best = Math.min(best, s);
-      });
-      return side;
+    side: (x, y) => besideOf(x, y).side,
+    signed: (x, y) => {
+      const { side, square } = besideOf(x, y);
+      return side < 0 ? -Math.sqrt(square) : Math.sqrt(square);
     },
   };
 }

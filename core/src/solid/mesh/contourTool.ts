@@ -1,9 +1,11 @@
 import type { Box } from '../../geometry/box.ts';
-import { growBox } from '../../geometry/box.ts';
+import { boxOfPoints, growBox } from '../../geometry/box.ts';
+import { divided } from '../../geometry/polygons.ts';
+import type { NearChain } from '../near.ts';
 import type { Point } from '../../geometry/point.ts';
 import { distance, hypot } from '../../geometry/point.ts';
 import type { Cut } from '../depths.ts';
-import { regionBox } from '../region.ts';
+import { regionBox, regionHolds } from '../region.ts';
 import type { Region } from '../solid.ts';
 import { placesOnProfile } from './profile.ts';
 import { refined } from './refine.ts';
@@ -43,18 +45,39 @@ const alongBox = ({ minX, minY, maxX, maxY }: Box): readonly Point[] => {
   });
 };
 
+/** Places along the edge of what a contour takes, mm apart. */
+const LOOK = 4;
+
+/** Round what a contour takes of a region: what of its edge lies on the left of the line, and what of the line lies in it. */
+function carvedBox(line: NearChain, region: Region): Box {
+  const holds = regionHolds(region);
+  const found: Point[] = divided(region.outer, () => LOOK).filter(({ x, y }) => line.side(x, y) >= 0);
+  for (let i = 0; i < line.count; i += 1) {
+    const [a, b] = [
+      { x: line.xs[i]!, y: line.ys[i]! },
+      { x: line.xs[i + 1]!, y: line.ys[i + 1]! },
+    ];
+    const parts = Math.ceil(distance(a, b) / LOOK);
+    for (let k = 0; k <= parts; k += 1) {
+      const [x, y] = [a.x + ((b.x - a.x) * k) / parts, a.y + ((b.y - a.y) * k) / parts];
+      if (holds(x, y)) found.push({ x, y });
+    }
+  }
+  return growBox(boxOfPoints(found) ?? regionBox(region), LOOK);
+}
+
 /**
  * The underside of what a contour takes, over a box: its depth on the left of the start line, negative; on its right, clear above the
  * face. Places lie along the line, and along lines beside it where the profile bends.
  */
 export function contourUnderside(cut: Extract<Cut, { kind: 'from line' }>, region: Region): Surface {
   const line = cut.lines[0]!;
-  const box = growBox(regionBox(region), ROUND);
+  const box = growBox(carvedBox(line, region), ROUND);
   // An arc goes no further than the body: past it, it may stand upright.
   const { far } = cut;
   const height = (x: number, y: number): number => {
-    const u = line.distance(x, y);
-    return line.side(x, y) >= 0 ? -cut.deep(Math.min(u, far)) : Math.min(CLEAR, CLIMB * u);
+    const u = line.signed(x, y);
+    return u >= 0 ? -cut.deep(Math.min(u, far)) : Math.min(CLEAR, -CLIMB * u);
   };
   const edge = alongBox(box);
   const isIn = ({ x, y }: Point): boolean => x > box.minX && x < box.maxX && y > box.minY && y < box.maxY;

@@ -22,7 +22,7 @@ const AT_ENDS = 0.25;
 const AT_ENDS_GROW = 1.35;
 const PLACES_APART = 0.03;
 /** Sides of the edge are no longer than this, mm; halved at most so often. */
-const ALONG = 4;
+const ALONG = 8;
 const TRIES = 6;
 /** Places to begin with on rings of an arch, mm apart. */
 const ALONG_ARCH = 4;
@@ -147,6 +147,8 @@ function faceOn(
     .filter(
       (s, i, all) => s > RINGS_APART && (i === 0 || s - all[i - 1]! > RINGS_APART || i === all.length - 1),
     );
+  // The innermost first: where nothing is nearer there, nothing is on the way.
+  if (places.length > 0) beside.at(places.at(-1)!);
   const points: Point[] = [...edge];
   const triangles: number[] = [];
   // How far inside the edge each place of a ring is; NaN where that does not tell how deep it is.

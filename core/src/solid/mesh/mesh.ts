@@ -9,6 +9,7 @@ import type { Surface } from './surface.ts';
 import { contourUnderside } from './contourTool.ts';
 import { facesOn } from './face.ts';
 import { rimUnderside } from './rimTool.ts';
+import { setApart } from './setApart.ts';
 import { surfaceWithin } from './surface.ts';
 
 /** A closed surface: every edge between two triangles, outward by its winding. mm. */
@@ -131,21 +132,6 @@ function rimShell(region: Region, removal: Rim, back: number | null): Shell {
   return back === null
     ? shellOf(lid, under)
     : shellOf(raised(under, turnedTo(back)), raised(lid, turnedTo(back)));
-}
-
-/** Two places that agree to so much in all three directions, mm, would be one in a file: the later is set aside by twice as much. */
-const ALIKE = 1e-4;
-
-/** Places as files keep them: no two alike, so that a reader that joins what is alike finds the same triangles. */
-function setApart(places: Float32Array): Float32Array {
-  const taken = new Set<string>();
-  const key = (i: number): string =>
-    `${Math.round(places[i]! / ALIKE)} ${Math.round(places[i + 1]! / ALIKE)} ${Math.round(places[i + 2]! / ALIKE)}`;
-  for (let i = 0; i < places.length; i += 3) {
-    while (taken.has(key(i))) places[i]! += 2 * ALIKE;
-    taken.add(key(i));
-  }
-  return places;
 }
 
 /**

@@ -11,8 +11,6 @@ const MOST_PLACES = 60_000;
 const LEAST_SIDE = 0.06;
 /** Slopes are taken over so much to either side, mm. */
 const BESIDE = 0.02;
-/** More than there are places: numbers of two places as one. */
-const MOST_SIDES = 2 ** 22;
 
 /**
  * Shares of a side at which it is looked at: over a ridge, and where a cut runs out of the wood, a surface bends one way and then the other, and
@@ -25,6 +23,16 @@ const BENDS_ONCE = 2;
 
 type Height = (x: number, y: number) => number;
 
+/** Whether a side, each end a place with its height, leaves the surface by too much at a share t of it. */
+function isOffAt(p: Point, zp: number, q: Point, zq: number, t: number, height: Height): boolean {
+  const at = { x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) };
+  const z = height(at.x, at.y);
+  const up = Math.abs(z - zp - t * (zq - zp));
+  if (up <= SURFACE_OFF) return false;
+  const long = distance(p, q);
+  return (up * long) / hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
+}
+
 /**
  * Whether a side, each end with its height, leaves the surface by too much, square to that: where it is steep, much less than up and down.
  * `bendsOnce` for sides so short that their middle tells; those of an edge are looked at in more places.
@@ -35,14 +43,32 @@ export function isOff(
   height: Height,
   bendsOnce = false,
 ): boolean {
-  const long = distance(p, q);
-  if (long <= LEAST_SIDE) return false;
-  return (bendsOnce ? MIDDLE : LOOKS).some((t) => {
-    const at = { x: p.x + t * (q.x - p.x), y: p.y + t * (q.y - p.y) };
-    const z = height(at.x, at.y);
-    const up = Math.abs(z - zp - t * (zq - zp));
-    return (up * long) / hypot(long, zq - zp) > SURFACE_OFF && up / steep(height, at, z) > SURFACE_OFF;
-  });
+  if (distance(p, q) <= LEAST_SIDE) return false;
+  return (bendsOnce ? MIDDLE : LOOKS).some((t) => isOffAt(p, zp, q, zq, t, height));
+}
+
+/** What is known of sides between two places, the lower number first. */
+interface Sides {
+  readonly get: (low: number, high: number) => number | undefined;
+  readonly set: (low: number, high: number, value: number) => void;
+}
+
+/** Sides by their lower place: each has few. */
+function sides(): Sides {
+  const first: number[] = [];
+  const [highs, values, next]: [number[], number[], number[]] = [[], [], []];
+  return {
+    get: (low, high) => {
+      for (let i = first[low] ?? -1; i >= 0; i = next[i]!) if (highs[i] === high) return values[i];
+      return undefined;
+    },
+    set: (low, high, value) => {
+      next.push(first[low] ?? -1);
+      first[low] = highs.length;
+      highs.push(high);
+      values.push(value);
+    },
+  };
 }
 
 /**
@@ -56,16 +82,15 @@ export function refined(
 ): Surface {
   const points = [...surface.points];
   const heights = [...surface.heights];
-  let triangles = surface.triangles;
   const { edge } = surface;
   const isEdge = (low: number, high: number): boolean =>
     high < edge && (high - low === 1 || (low === 0 && high === edge - 1));
   /** The middle of a side, by both of its places; −1 for one that is near enough. */
-  const middles = new Map<number, number>();
+  const middles = sides();
   const look = (i: number, j: number): number => {
-    const [low, high] = i < j ? [i, j] : [j, i];
-    const key = low * MOST_SIDES + high;
-    const known = middles.get(key);
+    const low = Math.min(i, j);
+    const high = Math.max(i, j);
+    const known = middles.get(low, high);
     if (known !== undefined) return known;
     let found = -1;
     if (isEdge(low, high) || isSure(low, high) || points.length >= MOST_PLACES) return -1;
@@ -76,20 +101,24 @@ export function refined(
       points.push(at);
       heights.push(height(at.x, at.y));
     }
-    middles.set(key, found);
+    middles.set(low, high, found);
     return found;
   };
-  for (let round = 0; round < ROUNDS; round += 1) {
-    const before = points.length;
+  // A triangle none of whose sides was halved stays as it is; the others are looked at again in their parts.
+  const done: number[] = [];
+  let open: readonly number[] = surface.triangles;
+  for (let round = 0; round < ROUNDS && open.length > 0; round += 1) {
     const next: number[] = [];
-    for (let t = 0; t < triangles.length; t += 3) {
-      const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-      next.push(...parted(a, b, c, look(a, b), look(b, c), look(c, a)));
+    for (let t = 0; t < open.length; t += 3) {
+      const [a, b, c] = [open[t]!, open[t + 1]!, open[t + 2]!];
+      const [ab, bc, ca] = [look(a, b), look(b, c), look(c, a)];
+      if (ab < 0 && bc < 0 && ca < 0) done.push(a, b, c);
+      else for (const i of parted(a, b, c, ab, bc, ca)) next.push(i);
     }
-    triangles = next;
-    if (points.length === before) break;
+    open = next;
   }
-  return { points, heights, triangles, edge };
+  for (const i of open) done.push(i);
+  return { points, heights, triangles: done, edge };
 }
 
 /** How long a way up the surface is for 1 mm square to it: by its steepest slope beside a place. */
