@@ -1,4 +1,5 @@
 import { elevation } from './elevation.ts';
+import { neck } from './neck.ts';
 import { outline } from './outline.ts';
 import { solids } from './solids.ts';
 import { strings } from './strings.ts';
@@ -14,4 +15,5 @@ export const ADAPTERS: readonly Adapter[] = [
   ...outline,
   ...tiling,
   ...solids,
+  ...neck,
 ];

@@ -23,8 +23,6 @@ export interface Mesh {
 
 /** A cut goes on past the face that it begins at by so much, mm: two faces in one plane have no clear end. */
 const PAST = 1;
-/** Places that may move by so little, mm, are made fewer. */
-const CLEAN = 2e-3;
 /** Wood thinner than this, mm, is taken for so much where a solid is closed: the rest is cut away again. */
 const THIN = 1e-3;
 
@@ -199,12 +197,11 @@ export async function meshOf(
     const tools = [...holes, ...cuts];
     progress(0.5);
     const cut = tools.length ? keep(library.Manifold.difference([body, ...tools])) : body;
-    const clean = keep(cut.simplify(CLEAN));
-    const mesh = clean.getMesh();
+    const mesh = cut.getMesh();
     return {
       places: setApart(Float32Array.from(mesh.vertProperties)),
       triangles: Uint32Array.from(mesh.triVerts),
-      volume: clean.volume(),
+      volume: cut.volume(),
     };
   } finally {
     for (const made of bin) made.delete();
