@@ -16,6 +16,7 @@ export {
 } from './nodeEdits.ts';
 export * from './layoutEdits.ts';
 export * from './lineEdits.ts';
+export * from './neckEdits.ts';
 export * from './shapeEdits.ts';
 export { cutMirror, linkMirror } from './mirrorEdits.ts';
 export { layStretch, runBetween } from './stretchEdits.ts';

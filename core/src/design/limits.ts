@@ -2,12 +2,14 @@ import { PLACE_LIMITS } from './nodes.ts';
 import { BODY_LIMITS } from './sections/body.ts';
 import { GUARD_LIMITS } from './sections/guards.ts';
 import { HAND_LIMITS } from './sections/hand.ts';
+import { HEADSTOCK_LIMITS } from './sections/headstock.ts';
 import { LINE_LIMITS } from './sections/lines.ts';
 import { NECK_LIMITS } from './sections/neck.ts';
 import { OPENING_LIMITS } from './sections/openings.ts';
 import { PART_LIMITS } from './sections/parts.ts';
 import { PRINT_LIMITS } from './sections/print.ts';
 import { RUN_LIMITS } from './sections/runs.ts';
+import { SHAFT_LIMITS } from './sections/shaft.ts';
 import { STRINGS_LIMITS } from './sections/strings.ts';
 import { TOOL_LIMITS } from './sections/tools.ts';
 import { UNDERLAY_LIMITS } from './sections/underlays.ts';
@@ -30,6 +32,8 @@ export const LIMITS = {
   ...GUARD_LIMITS,
   ...LINE_LIMITS,
   ...NECK_LIMITS,
+  ...SHAFT_LIMITS,
+  ...HEADSTOCK_LIMITS,
   ...PRINT_LIMITS,
 };
 

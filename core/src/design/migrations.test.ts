@@ -21,6 +21,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     7: '422b90fc5928068d',
     8: 'a02d5f384864164b',
     9: '3bbe0c4a8c429e1f',
+    10: '789425b6dc542838',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -30,6 +31,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     7: '5752f7a412c55e14',
     8: '7170faa07bf4d97f',
     9: '1f3f1e842dac553c',
+    10: '6e6eca28383a9472',
   },
   3: {
     4: '1e914fa126c40e9c',
@@ -38,6 +40,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     7: 'a350cee8fd0852cb',
     8: '53e213b238a75fc7',
     9: 'af6c223c737d740e',
+    10: '6ed2f974586ac1ac',
   },
   4: {
     5: '41145bd1b1b75d71',
@@ -45,11 +48,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     7: '75efab88840dbf87',
     8: '6ff9c9e18b608058',
     9: 'cca8c9344b0c3e34',
+    10: '1f5db28b535c989e',
   },
-  5: { 6: '5159e789e8ce9ffe', 7: 'e683508e8f7c6a2c', 8: '1a030335eff8d995', 9: '09d3366ef126b5b2' },
-  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34', 9: '94eb458ad15e0542' },
-  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057' },
-  8: { 9: 'c80c3024b619df28' },
+  5: {
+    6: '5159e789e8ce9ffe',
+    7: 'e683508e8f7c6a2c',
+    8: '1a030335eff8d995',
+    9: '09d3366ef126b5b2',
+    10: '38a21de4c315c3af',
+  },
+  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34', 9: '94eb458ad15e0542', 10: '4666a60233040379' },
+  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e' },
+  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236' },
+  9: { 10: '27c5f927419a0e72' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
@@ -99,4 +110,16 @@ it('lines, screws of their own and artwork come with version 7', () => {
       print: { without: [], show: { guards: false, guides: true, seams: true, outline: true } },
     },
   });
+});
+
+it('a plain neck, as wide as its nut, comes with version 10', () => {
+  const there = migrate(kept(9), MIGRATIONS, 10);
+  if (!there.ok) throw new Error(there.message);
+  const checked = checkDesign(there.document);
+  if (!checked.ok) throw new Error(JSON.stringify(checked));
+  const { shaft, headstock, strings, progress } = checked.design;
+  expect(shaft).toMatchObject({ atFret1: 20.5, rod: { depth: 9.5 } });
+  expect(headstock.tuners).toEqual([]);
+  expect(headstock.outline.nodes[0]).toMatchObject({ x: 0, y: strings.nutWidth / 2, kind: 'corner' });
+  expect(progress).not.toHaveProperty('neck');
 });

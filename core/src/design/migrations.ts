@@ -251,6 +251,78 @@ const toVersion9: Migration = (document) => {
   return { ...document, body: isRecord(body) ? { ...body, gluedFront: null } : body };
 };
 
+/** Version 10: the neck’s shaft, and a plain paddle as wide as the nut for its headstock. */
+const toVersion10: Migration = (document) => {
+  const { strings } = document;
+  const numberOf = (key: string, otherwise: number): number => {
+    const raw = isRecord(strings) ? strings[key] : undefined;
+    return typeof raw === 'number' ? raw : otherwise;
+  };
+  const scale = numberOf('scaleLength', 640);
+  const nutHalf = numberOf('nutWidth', 42) / 2;
+  const length = 90 + 26 * Math.ceil(numberOf('count', 6) / 2);
+  const long = scale > 720;
+  const wide = nutHalf + 13;
+  const bass: readonly (readonly [number, number])[] = [
+    [length - 14, wide - 4],
+    [length * 0.55, wide],
+    [length * 0.28, nutHalf + 8],
+    [10, nutHalf + 0.6],
+  ];
+  const places: readonly (readonly [number, number, string])[] = [
+    [0, nutHalf, 'corner'],
+    [0, -nutHalf, 'corner'],
+    ...[...bass].reverse().map(([x, y]) => [x, -y, 'fair'] as const),
+    [length, 0, 'fair'],
+    ...bass.map(([x, y]) => [x, y, 'fair'] as const),
+  ];
+  return {
+    ...document,
+    shaft: {
+      atFret1: long ? 21.5 : 20.5,
+      atFret12: long ? 24 : 22.5,
+      stations: [
+        { fret: 1, bass: 2, treble: 2 },
+        { fret: 12, bass: 2.1, treble: 2.1 },
+      ],
+      run: 40,
+      heelFrom: 8,
+      meeting: 0,
+      rod: { width: 6, depth: 9.5, from: 0, to: Math.round(scale * 0.58), adjuster: 'headstock' },
+      markers: { face: 'dots', size: 6, side: 2, frets: [3, 5, 7, 9, 12, 15, 17, 19, 21, 24] },
+      slots: { width: 0.6, depth: 2.5, stop: 0 },
+      nut: { kind: 'ledge', thickness: 6 },
+      strips: 1,
+    },
+    headstock: {
+      outline: {
+        nodes: places.map(([x, y, kind], i) => ({
+          id: `n${i + 1}`,
+          x: Number(x.toFixed(1)),
+          y: Number(y.toFixed(2)),
+          kind,
+        })),
+        mirror: [
+          ['n1', 'n2'],
+          ['n3', 'n11'],
+          ['n4', 'n10'],
+          ['n5', 'n9'],
+          ['n6', 'n8'],
+          ['n7', 'n7'],
+        ],
+      },
+      tilt: 0,
+      below: 12,
+      thickness: 14.5,
+      blend: 35,
+      volute: { length: 30, height: 0 },
+      built: 'one-piece',
+      tuners: [],
+      trees: [],
+    },
+  };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -261,4 +333,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [6, toVersion7],
   [7, toVersion8],
   [8, toVersion9],
+  [9, toVersion10],
 ]);

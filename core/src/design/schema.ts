@@ -39,6 +39,9 @@ export type BodyEdge = Design['body']['edges']['front'];
 export type EdgeProfile = BodyEdge['profile'];
 export type Contour = Design['body']['contours'][number];
 export type Neck = Design['neck'];
+export type ShaftNumbers = Design['shaft'];
+export type Headstock = Design['headstock'];
+export type Tuner = Headstock['tuners'][number];
 /** What of the body does not depend on how it is carved. */
 export type Slab = Pick<Design['body'], 'thickness' | 'grain'> & {
   /** Of a glued-on front, mm; null or not there for a body of one piece. */

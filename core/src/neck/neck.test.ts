@@ -50,7 +50,7 @@ const places = fc.double({ min: 0, max: 380, noNaN: true });
 /** The area, and its first moments, of strips across a section: the middle rule, many strips towards the edges. */
 function strips(shaft: Shaft, u: number): { readonly area: number; readonly w: number; readonly v: number } {
   let [area, w, v] = [0, 0, 0];
-  const n = 4000;
+  const n = 500;
   for (const side of ['bass', 'treble'] as const) {
     const b = halfWidth(shaft, u, side);
     for (let i = 0; i < n; i += 1) {
@@ -74,13 +74,13 @@ describe('sections', () => {
         const { area } = strips(shaft, u);
         expect(sectionArea(shaft, u) / area).toBeCloseTo(1, 4);
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     ));
 
   it('a stretch of shaft has the volume and the middle of many sections', () =>
     fc.assert(
       fc.property(shafts, (shaft) => {
-        const [from, to, n] = [10, 390, 120];
+        const [from, to, n] = [10, 390, 50];
         let [volume, u, v, w] = [0, 0, 0, 0];
         for (let i = 0; i < n; i += 1) {
           const at = from + ((to - from) * (i + 0.5)) / n;
@@ -96,7 +96,7 @@ describe('sections', () => {
         expect(mass.v).toBeCloseTo(v / volume, 2);
         expect(mass.w).toBeCloseTo(w / volume, 2);
       }),
-      { numRuns: 8 },
+      { numRuns: 5 },
     ));
 
   it('fall towards the bridge as steeply as two of them near by', () =>
@@ -232,17 +232,21 @@ describe('strings on the headstock', () => {
           const down = Math.atan2(side.below - post.takeOff, post.at.x);
           expect(path.breakAngle).toBeCloseTo(side.tilt + down, 9);
           let least = Infinity;
-          for (let k = 0; k <= 2000; k += 1)
+          for (let k = 0; k <= 300; k += 1)
             list.forEach((o, j) => {
               if (j === i) return;
-              const at = { x: (sx * k) / 2000, y: strings[i]!.y + (sy * k) / 2000 };
+              const at = { x: (sx * k) / 300, y: strings[i]!.y + (sy * k) / 300 };
               least = Math.min(least, Math.hypot(o.at.x - at.x, o.at.y - at.y) - o.radius);
             });
           if (path.clearance === null) expect(list).toHaveLength(1);
-          else expect(Math.abs(path.clearance - least)).toBeLessThan(0.01);
+          else {
+            // Places so far apart see the nearest one a little late.
+            expect(least).toBeGreaterThan(path.clearance - 1e-9);
+            expect(least).toBeLessThan(path.clearance + path.length / 600);
+          }
         });
       }),
-      { numRuns: 50 },
+      { numRuns: 30 },
     ));
 
   it('have no way to a post on the nut or behind it, or round the place where they leave it', () => {

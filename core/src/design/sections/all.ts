@@ -3,6 +3,7 @@ import { findingsSection } from './findings.ts';
 import { guardsSection } from './guards.ts';
 import { handSection } from './hand.ts';
 import { handednessSection, nameSection, unitsSection } from './head.ts';
+import { headstockSection } from './headstock.ts';
 import { linesSection } from './lines.ts';
 import { neckSection } from './neck.ts';
 import { openingsSection } from './openings.ts';
@@ -11,6 +12,7 @@ import { partsSection } from './parts.ts';
 import { printSection } from './print.ts';
 import { progressSection } from './progress.ts';
 import { runsSection } from './runs.ts';
+import { shaftSection } from './shaft.ts';
 import { stringsSection } from './strings.ts';
 import { toolsSection } from './tools.ts';
 import { typedSection } from './typed.ts';
@@ -33,6 +35,8 @@ export const SECTIONS = {
   guards: guardsSection,
   lines: linesSection,
   neck: neckSection,
+  shaft: shaftSection,
+  headstock: headstockSection,
   print: printSection,
   findings: findingsSection,
   progress: progressSection,

@@ -5,9 +5,10 @@ import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
 import { startingStrings } from './strings.ts';
 
-const outlineSchema = () =>
+/** A closed line of nodes with mirror links; `what` names it. */
+export const outlineSchema = (what = 'an outline') =>
   z.looseObject({
-    nodes: lineSchema('an outline'),
+    nodes: lineSchema(what),
     /** Nodes that are each other's mirror image in the centre line, as pairs of ids; one on the line with itself. */
     mirror: z
       .array(z.tuple([nodeIdSchema(), nodeIdSchema()], { error: 'a mirror link is a pair of node ids' }), {
@@ -18,13 +19,14 @@ const outlineSchema = () =>
 type Outline = ValueOf<ReturnType<typeof outlineSchema>>;
 type OutlineNode = Outline['nodes'][number];
 
-function outlineRefusals({ nodes, mirror }: Outline): Refusal[] {
-  const refusals = nodesRefusals(nodes, 'outline.nodes');
+export function outlineRefusals({ nodes, mirror }: Outline, where = 'outline'): Refusal[] {
+  const refusals = nodesRefusals(nodes, `${where}.nodes`);
   const seen = new Set(nodes.map((n) => n.id));
   const linked = new Set<string>();
   mirror.forEach(([a, b], i) => {
     for (const id of a === b ? [a] : [a, b]) {
-      const refuse = (message: string): void => void refusals.push({ where: `outline.mirror.${i}`, message });
+      const refuse = (message: string): void =>
+        void refusals.push({ where: `${where}.mirror.${i}`, message });
       if (!seen.has(id)) refuse(`the mirror link names node ${id}, which is not there`);
       else if (linked.has(id)) refuse(`node ${id} is in two mirror links: cut one`);
       linked.add(id);
@@ -80,11 +82,11 @@ function outlineDiffers(mine: Outline, theirs: Outline): string {
 
 export const outlineSection = /* @__PURE__ */ section({
   words: 'outline',
-  schema: outlineSchema,
+  schema: () => outlineSchema(),
   plain: ({ count, scaleLength }) => {
     const strings = startingStrings(count, scaleLength);
     return startingOutline(scaleLength * 2 ** (-strings.jointFret / 12), strings.bridgeSpread / 2 + 3);
   },
-  refusals: outlineRefusals,
+  refusals: (value) => outlineRefusals(value),
   differs: outlineDiffers,
 });
