@@ -6,6 +6,7 @@ export * from './design/index.ts';
 export * from './strings/index.ts';
 export * from './outline/index.ts';
 export * from './parts/index.ts';
+export * from './neck/index.ts';
 export * from './layout/index.ts';
 export * from './solid/index.ts';
 export * from './shape/index.ts';

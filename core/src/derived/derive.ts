@@ -11,6 +11,8 @@ import { createLayOut } from '../layout/layOut.ts';
 import { platesOf } from '../layout/plates.ts';
 import { wallsOf } from '../layout/walls.ts';
 import { wiringOf } from '../layout/wiring.ts';
+import { drawHeadstock, drawMarkers } from '../neck/drawing.ts';
+import { planNeck } from '../neck/planNeck.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { handReach } from '../outline/handReach.ts';
@@ -50,6 +52,8 @@ export interface Derived extends Omit<Facts, SectionKey> {
   readonly drawing: Drawing;
   /** The same with what is cut from the front dashed, as the board shows it from the back. */
   readonly backDrawing: Drawing;
+  /** The neck with its headstock, laid out flat: what the drawing of the body has not. */
+  readonly neckDrawing: Drawing;
   /** The same without what is laid out: at hand sooner. */
   readonly bare: Drawing;
   /** The body's thickness, coarsely: quick enough to follow a hand. */
@@ -72,6 +76,18 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
   });
   const stringPlanOf = remember(planStrings);
   // The same while the body is carved: what is laid out in it does not depend on that.
+  const neckOf = remember(
+    (
+      neck: Design['neck'],
+      shaft: Design['shaft'],
+      headstock: Design['headstock'],
+      strings: Design['strings'],
+      stringPlan: StringPlan,
+      measures: ReturnType<typeof measureOutline>,
+    ) => planNeck({ neck, shaft, headstock, strings }, stringPlan, measures),
+  );
+  const headstockLayers = remember(drawHeadstock);
+  const markerLayer = remember(drawMarkers);
   const slabOf = remember((thickness: number, grain: number, front: number | null): Slab => ({
     thickness,
     grain,
@@ -141,6 +157,15 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         stringPlan(),
       ),
     );
+    const neckPlan = once(() =>
+      neckOf(design.neck, design.shaft, design.headstock, design.strings, stringPlan(), outline().measures),
+    );
+    const neckDrawing = once((): Drawing => ({
+      layers: [
+        ...headstockLayers(neckPlan(), design.strings),
+        markerLayer(design.shaft, design.strings, stringPlan()),
+      ],
+    }));
     const carved = once(() => bodyOf(design.body, layout(), outline().path, design.openings));
     const parts: TemplateParts = {
       get carved() {
@@ -180,6 +205,8 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       backTemplate: { get: backTemplate },
       backPlan: { get: backPlan },
       // What rules, readings and panels ask for alike is looked for once.
+      neckPlan: { get: neckPlan, enumerable: true },
+      neckDrawing: { get: neckDrawing },
       walls: { get: () => wallsIn(layout(), design.body.grain), enumerable: true },
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },

@@ -218,24 +218,24 @@ describe('strings on the headstock', () => {
   it('touch their posts square to the radius, on the side that they pass', () =>
     fc.assert(
       fc.property(posts, (list) => {
-        const strings = list.map((_, i) => ({ y: 15 - 5 * i, slope: -0.01 }));
+        const strings = list.map((_, i) => ({ x: 0.5 * i, y: 15 - 5 * i, slope: -0.01 }));
         stringPaths(side, strings, list).forEach((path, i) => {
           const post = list[i]!;
           if (!path) throw new Error('these posts lie before the nut');
           const [rx, ry] = [path.touches.x - post.at.x, path.touches.y - post.at.y];
-          const [sx, sy] = [path.touches.x, path.touches.y - strings[i]!.y];
+          const [sx, sy] = [path.touches.x - strings[i]!.x, path.touches.y - strings[i]!.y];
           expect(Math.hypot(rx, ry)).toBeCloseTo(post.radius, 9);
           expect(rx * sx + ry * sy).toBeCloseTo(0, 6);
           expect(Math.hypot(sx, sy)).toBeCloseTo(path.length, 9);
           expect(Math.sign(sx * ry - sy * rx)).toBe(post.passes === 'treble' ? -1 : 1);
           // In space: from the slot down to where it is taken off, both in the frame of the face.
-          const down = Math.atan2(side.below - post.takeOff, post.at.x);
+          const down = Math.atan2(side.below - post.takeOff, post.at.x - strings[i]!.x);
           expect(path.breakAngle).toBeCloseTo(side.tilt + down, 9);
           let least = Infinity;
           for (let k = 0; k <= 300; k += 1)
             list.forEach((o, j) => {
               if (j === i) return;
-              const at = { x: (sx * k) / 300, y: strings[i]!.y + (sy * k) / 300 };
+              const at = { x: strings[i]!.x + (sx * k) / 300, y: strings[i]!.y + (sy * k) / 300 };
               least = Math.min(least, Math.hypot(o.at.x - at.x, o.at.y - at.y) - o.radius);
             });
           if (path.clearance === null) expect(list).toHaveLength(1);
@@ -251,9 +251,9 @@ describe('strings on the headstock', () => {
 
   it('have no way to a post on the nut or behind it, or round the place where they leave it', () => {
     const post = (x: number, y: number): Post => ({ at: { x, y }, radius: 3, takeOff: 8, passes: 'bass' });
-    expect(stringPaths(side, [{ y: 0, slope: 0 }], [post(0, 20)])).toEqual([null]);
-    expect(stringPaths(side, [{ y: 0, slope: 0 }], [post(-5, 0)])).toEqual([null]);
-    expect(stringPaths(side, [{ y: 0, slope: 0 }], [post(2, 0)])).toEqual([null]);
+    expect(stringPaths(side, [{ x: 0, y: 0, slope: 0 }], [post(0, 20)])).toEqual([null]);
+    expect(stringPaths(side, [{ x: 0, y: 0, slope: 0 }], [post(-5, 0)])).toEqual([null]);
+    expect(stringPaths(side, [{ x: 0, y: 0, slope: 0 }], [post(2, 0)])).toEqual([null]);
   });
 });
 

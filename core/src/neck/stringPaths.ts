@@ -27,8 +27,9 @@ export interface Post {
   readonly passes: Side;
 }
 
-/** A string at the nut, and how it runs there: y gained for each mm towards the headstock. */
+/** A string at the nut (x is 0 but where the nut is slanted), and how it runs there: y gained for each mm towards the headstock. */
 export interface AtNut {
+  readonly x: number;
   readonly y: number;
   readonly slope: number;
 }
@@ -52,9 +53,9 @@ export const MOST_BREAK = (16 * Math.PI) / 180;
 export const MOST_SIDEWAYS = (6 * Math.PI) / 180;
 export const LEAST_CLEARANCE = 1.5;
 
-/** `β = τ + atan((g − h_p) / d)` (formulas section 12). */
-export const breakAngleAtNut = ({ tilt, below }: HeadstockSide, { at, takeOff }: Post): number =>
-  tilt + Math.atan((below - takeOff) / at.x);
+/** `β = τ + atan((g − h) / d)` (formulas section 12): down at the nut to something `height` over the face, `far` away along the centre line. */
+export const breakAngleAtNut = ({ tilt, below }: HeadstockSide, far: number, height: number): number =>
+  tilt + Math.atan((below - height) / far);
 
 /**
  * Each string's way from the nut to its post, in the order of the posts (formulas section 12). `strings` and `posts` are as many. Null for one whose
@@ -66,27 +67,27 @@ export function stringPaths(
   posts: readonly Post[],
 ): readonly (StringPath | null)[] {
   return posts.map((post, i) => {
-    const { y, slope } = strings[i]!;
-    const [d, aside] = [post.at.x, post.at.y - y];
+    const { x, y, slope } = strings[i]!;
+    const [d, aside] = [post.at.x - x, post.at.y - y];
     const far = hypot(d, aside);
     if (!(d > 0) || !(far > post.radius)) return null;
     // On the treble side of its post it runs below the line to the middle (y is up to the bass side).
     const way = Math.atan2(aside, d) + (post.passes === 'treble' ? -1 : 1) * Math.asin(post.radius / far);
     const length = Math.sqrt(far * far - post.radius * post.radius);
-    const touches = { x: length * Math.cos(way), y: y + length * Math.sin(way) };
+    const touches = { x: x + length * Math.cos(way), y: y + length * Math.sin(way) };
     let [clearance, nearest]: [number | null, number | null] = [null, null];
     posts.forEach((other, k) => {
       if (k === i) return;
       const along = Math.max(
         0,
-        Math.min(length, other.at.x * Math.cos(way) + (other.at.y - y) * Math.sin(way)),
+        Math.min(length, (other.at.x - x) * Math.cos(way) + (other.at.y - y) * Math.sin(way)),
       );
       const clear =
-        hypot(other.at.x - along * Math.cos(way), other.at.y - y - along * Math.sin(way)) - other.radius;
+        hypot(other.at.x - x - along * Math.cos(way), other.at.y - y - along * Math.sin(way)) - other.radius;
       if (clearance === null || clear < clearance) [clearance, nearest] = [clear, k];
     });
     return {
-      breakAngle: breakAngleAtNut(side, post),
+      breakAngle: breakAngleAtNut(side, d, post.takeOff),
       sideways: way - Math.atan(slope),
       touches,
       length,

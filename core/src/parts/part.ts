@@ -105,6 +105,22 @@ export interface Poles {
   readonly top: number;
 }
 
+/** What winds a string on a headstock, about its post: long runs along x, its button points along y. */
+export interface Winder {
+  readonly post: number;
+  /** Where the string is taken off, over the headstock’s face. */
+  readonly takeOff: number;
+  readonly hole: number;
+  readonly washer: number;
+  /** The thickest headstock that its bush holds. */
+  readonly bush: number;
+  readonly housing: { readonly long: number; readonly wide: number; readonly deep: number };
+  /** Past the housing. */
+  readonly button: number;
+  /** Null for one that is held by its bush alone. */
+  readonly screw: { readonly at: Point; readonly thread: number } | null;
+}
+
 /** What a part comes to with all its measures. */
 export interface PartForm {
   readonly footprint: readonly Laid[];
@@ -123,6 +139,7 @@ export interface PartForm {
   readonly knob?: { readonly diameter: number; readonly height: number };
   /** A lever that is thrown, along the part's x: how far each way its tip goes. */
   readonly sweep?: { readonly along: number; readonly wide: number };
+  readonly winder?: Winder;
   /** A jack's bore: what a plug needs of it. */
   readonly plug?: { readonly needs: number; readonly bore: number };
   /** Whether it is wired to the controls. */

@@ -153,6 +153,21 @@ export const SHELF: readonly ShelfPart[] = [
   on('strap-lock', 'Strap lock, let in', 'strap-button', { recess: 16, recessDeep: 13, high: 4 }),
   on('tuner-line', 'Tuner, all in line', 'tuner'),
   on('tuner-sides', 'Tuner, both sides', 'tuner', { long: 19, wide: 16 }),
+  on('tuner-bass', 'Bass tuner', 'tuner', {
+    post: 10,
+    takeOff: 11,
+    hole: 14,
+    washer: 19,
+    bush: 17,
+    long: 28,
+    wide: 24,
+    deep: 16,
+    button: 30,
+    screwAlong: -11,
+    screwAcross: -9,
+    screwThread: 2.5,
+    mass: 72,
+  }),
 ];
 
 /** The shelf by groups of kinds. */

@@ -97,7 +97,7 @@ export const neck: readonly Adapter[] = [
     ];
     const paths = stringPaths(
       { tilt: Number(input['tilt_deg']) * RAD, below: input['face_below_slot_bottoms_mm']! },
-      yNut.map((y, i) => ({ y, slope: (y - yBridge[i]!) / input['scale_length_mm']! })),
+      yNut.map((y, i) => ({ x: 0, y, slope: (y - yBridge[i]!) / input['scale_length_mm']! })),
       (input['posts'] as unknown as readonly Raw[]).map((p) => ({
         at: { x: p['from_nut_mm']!, y: p['y_mm']! },
         radius: input['post_radius_mm']!,

@@ -320,11 +320,18 @@ export const tuner: PartKind = {
   faces: ['front'],
   group: 'hardware',
   measures: [
-    mmOf('post', 'Post', 6, 'across', 'along', 2, 15),
+    mmOf('post', 'Post', 6, 'across, where the string is wound', 'along', 2, 15),
+    mmOf('takeOff', 'String over the face', 9, 'the headstock’s face to the string at the post', 'up', 0, 40),
     mmOf('hole', 'Hole', 10, 'across, through the headstock', 'along', 3, 25),
+    mmOf('washer', 'Washer', 14, 'across, on the face', 'along', 3, 40),
+    mmOf('bush', 'Bush', 16, 'under its washer to its end: the thickest headstock it holds', 'down', 3, 40),
     mmOf('long', 'Housing along', 22, 'edge to edge', 'along', 5, 60),
     mmOf('wide', 'Housing across', 17, 'edge to edge', 'across', 5, 60),
+    mmOf('deep', 'Housing depth', 13, 'the headstock’s back to its lowest place', 'down', 2, 40),
     mmOf('button', 'Button past the housing', 22, 'housing to the button’s end', 'along', 5, 60),
+    mmOf('screwAlong', 'Screw, along', -8, 'from the post, to the headstock’s end', 'along', -40, 40),
+    mmOf('screwAcross', 'Screw, across', -6, 'from the post, to the button', 'across', -40, 40),
+    mmOf('screwThread', 'Screw thread', 2, 'across the thread; 0 without a screw', 'along', 0, 6),
     gramsOf(38),
   ],
   form: (m) => ({
@@ -335,6 +342,19 @@ export const tuner: PartKind = {
       { shape: rect(m('long'), m('wide'), 2), at: { x: 0, y: 0 } },
       { shape: rect(6, m('button'), 3), at: { x: 0, y: m('wide') / 2 + m('button') / 2 } },
     ],
+    winder: {
+      post: m('post'),
+      takeOff: m('takeOff'),
+      hole: m('hole'),
+      washer: m('washer'),
+      bush: m('bush'),
+      housing: { long: m('long'), wide: m('wide'), deep: m('deep') },
+      button: m('button'),
+      screw:
+        m('screwThread') > 0
+          ? { at: { x: m('screwAlong'), y: m('screwAcross') }, thread: m('screwThread') }
+          : null,
+    },
     mass: m('mass'),
   }),
 };

@@ -1,0 +1,114 @@
+import type { Layer, Mark } from '../drawing/drawing.ts';
+import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
+import type { Design } from '../design/schema.ts';
+import { mapPath } from '../geometry/closedPath.ts';
+import { circlePath, placeBy, rectPath } from '../geometry/figures.ts';
+import type { Point } from '../geometry/point.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import { boardHalfWidth } from '../strings/taper.ts';
+import type { TunerPlan } from './headstockPlan.ts';
+import { onPlan, winderOf } from './headstockPlan.ts';
+import type { NeckPlan } from './planNeck.ts';
+
+const RAD = Math.PI / 180;
+/** A button is drawn so wide, mm, after a stem of this share of what lies past the housing. */
+const BUTTON = 7;
+const STEM = 0.36;
+/** Dots of a fret that has two lie so far from the centre line, as a share of the board’s half-width there. */
+const PAIR = 0.45;
+/** How wide a block is, as a share of the board’s width. */
+const BLOCK = 0.62;
+
+/** A tuner’s lines: hole, washer and post on the face, its housing and button behind it. Headstock frame. */
+function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point): readonly Mark[] {
+  const { at, turn, id } = tuner;
+  const { hole, washer, post, button: past, housing: box, screw } = winderOf(tuner);
+  const place = placeBy(at, turn * RAD);
+  const round = (name: string, diameter: number, ink: 'hole' | 'part'): Mark =>
+    closedPathMark(
+      `tuner-${id}-${name}`,
+      ink,
+      mapPath(circlePath(diameter), (p) => to({ x: p.x + at.x, y: p.y + at.y })),
+      { at: to(at), diameter },
+    );
+  const stem = past * STEM;
+  const button = mapPath(rectPath(BUTTON, past - stem, BUTTON / 2), (p) =>
+    to(place({ x: p.x, y: p.y + box.wide / 2 + stem + (past - stem) / 2 })),
+  );
+  const shaft = [
+    { x: 0, y: box.wide / 2 },
+    { x: 0, y: box.wide / 2 + stem },
+  ].map((p) => to(place(p)));
+  return [
+    polylineMark(`tuner-${id}-housing`, 'partBack', housing.map(to), true),
+    lineMark(`tuner-${id}-shaft`, 'partBack', shaft[0]!, shaft[1]!),
+    closedPathMark(`tuner-${id}-button`, 'part', button),
+    ...(screw
+      ? [
+          closedPathMark(
+            `tuner-${id}-screw`,
+            'holeBack',
+            mapPath(circlePath(screw.thread), (p) => to(place({ x: p.x + screw.at.x, y: p.y + screw.at.y }))),
+            { at: to(place(screw.at)), diameter: screw.thread },
+          ),
+        ]
+      : []),
+    ...(washer > 0 ? [round('washer', washer, 'part')] : []),
+    ...(hole > 0 ? [round('hole', hole, 'hole')] : []),
+    round('post', post, 'part'),
+  ];
+}
+
+/** Headstock, tuners, and the strings on their way to them, laid out flat in the instrument frame. */
+export function drawHeadstock({ headstock }: NeckPlan, strings: Design['strings']): readonly Layer[] {
+  const to = onPlan(strings);
+  return [
+    { name: 'headstock', marks: [closedPathMark('headstock', 'outline', mapPath(headstock.path, to))] },
+    {
+      name: 'tuners',
+      marks: [
+        ...headstock.tuners.flatMap((t) => tunerMarks(t, to)),
+        ...headstock.tuners.flatMap(({ path, string, tuner }) => {
+          if (!path || string === null) return [];
+          const from = headstock.strings[string]!;
+          return [lineMark(`string-to-${tuner.id}`, 'string', to(from), to(path.touches))];
+        }),
+      ],
+    },
+  ];
+}
+
+/** Markers in the face of the fingerboard, each in the middle before its fret; two at an octave. */
+export function drawMarkers(
+  { markers }: Design['shaft'],
+  strings: Design['strings'],
+  { frets }: StringPlan,
+): Layer {
+  const marks = markers.frets.flatMap((number): readonly Mark[] => {
+    const [fret, before] = [number, number - 1].map((n) => frets.find((f) => f.number === n));
+    if (!fret || !before || markers.face === 'none') return [];
+    const x = (fret.x + before.x) / 2;
+    const [bass, treble] = [boardHalfWidth(strings, x, 'bass'), boardHalfWidth(strings, x, 'treble')];
+    const middle = (bass - treble) / 2;
+    if (markers.face === 'blocks') {
+      const long = Math.min(markers.size * 2, Math.abs(before.x - fret.x) * 0.7);
+      return [
+        closedPathMark(
+          `marker-${number}`,
+          'part',
+          mapPath(rectPath(long, (bass + treble) * BLOCK, 0), (p) => ({ x: p.x + x, y: p.y + middle })),
+        ),
+      ];
+    }
+    const aside = number % 12 === 0 ? ((bass + treble) / 2) * PAIR : 0;
+    return (aside ? [aside, -aside] : [0]).map((off, i) =>
+      closedPathMark(
+        `marker-${number}-${i}`,
+        'part',
+        mapPath(circlePath(markers.size), (p) => ({ x: p.x + x, y: p.y + middle + off })),
+        { at: { x, y: middle + off }, diameter: markers.size },
+      ),
+    );
+  });
+  return { name: 'markers', marks };
+}

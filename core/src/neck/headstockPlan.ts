@@ -1,0 +1,167 @@
+import type { Headstock, Side, Strings, Tuner } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { flattenPath, pathBox } from '../geometry/closedPath.ts';
+import { rectPath, placeBy } from '../geometry/figures.ts';
+import { depthInside } from '../geometry/inside.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Boxed, Polygon } from '../geometry/polygons.ts';
+import { boxed, divided, edgeGap, polygonsMeet } from '../geometry/polygons.ts';
+import { solveOutline } from '../outline/solve.ts';
+import { formOf } from '../parts/kinds.ts';
+import type { Winder } from '../parts/part.ts';
+import { centreScale } from '../strings/frets.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import type { AtNut, HeadstockSide, StringPath } from './stringPaths.ts';
+import { breakAngleAtNut, stringPaths } from './stringPaths.ts';
+
+const RAD = Math.PI / 180;
+/** Housings are looked at along their sides every so many mm, and their corners are drawn so near to round, mm. */
+const ALONG_SIDES = 2;
+const CORNER = 2;
+const CHORD = 0.05;
+/** Housings further apart than this, mm, are no neighbours. */
+const NEIGHBOURS = 40;
+
+/** A tuner in its place. Headstock frame. */
+export interface TunerPlan {
+  readonly tuner: Tuner;
+  /** Which string it winds, from 0 on the bass side; null where the instrument has no such string. */
+  readonly string: number | null;
+  /** The string’s way to it; null without a string, or where there is none. */
+  readonly path: StringPath | null;
+  /** Down at the nut: to the tree that holds the string down, if there is one before the post. */
+  readonly breakAngle: number | null;
+  readonly tree: string | null;
+  /** Wood between its hole and the headstock’s edge; less than 0 where it breaks it. */
+  readonly holeToEdge: number;
+  /** How far its housing reaches past the edge, at most; 0 within it. */
+  readonly over: number;
+  readonly housing: Polygon;
+  /** The nearest other housing: how far away, less than 0 where they meet, and whose. */
+  readonly nearest: { readonly apart: number; readonly tuner: string } | null;
+}
+
+/** The headstock with its tuners. Its own frame: the plane of its face, x from the nut along the centre line, y to the bass side. */
+export interface HeadstockPlan {
+  readonly path: ClosedPath;
+  /** From the nut along the centre line to its furthest place, and its greatest width. */
+  readonly length: number;
+  readonly width: number;
+  readonly side: HeadstockSide;
+  readonly strings: readonly AtNut[];
+  /** By string from the bass side, those without one last. */
+  readonly tuners: readonly TunerPlan[];
+}
+
+/** A tuner’s measures; of something else, a post without room of its own. */
+export const winderOf = ({ spec }: Pick<Tuner, 'spec'>): Winder => formOf(spec).winder ?? NO_WINDER;
+const NO_WINDER: Winder = {
+  post: 6,
+  takeOff: 9,
+  hole: 0,
+  washer: 0,
+  bush: 0,
+  housing: { long: 1, wide: 1, deep: 0 },
+  button: 0,
+  screw: null,
+};
+
+/** The sides of a housing about its post, turned with its tuner. */
+const housingOf = (tuner: Tuner): Polygon => {
+  const { long, wide } = winderOf(tuner).housing;
+  const corner = Math.min(CORNER, long / 2, wide / 2);
+  return flattenPath(rectPath(long, wide, corner), CHORD).map(placeBy(tuner.at, tuner.turn * RAD));
+};
+
+/** How far a line reaches out of a path, at most; 0 within it. */
+const reachOver = (path: ClosedPath, line: Polygon): number =>
+  divided(line, () => ALONG_SIDES).reduce((far, p) => Math.max(far, -depthInside(path, p)), 0);
+
+function nearestOf(areas: readonly Boxed[], i: number, ids: readonly string[]): TunerPlan['nearest'] {
+  let best: TunerPlan['nearest'] = null;
+  areas.forEach((other, k) => {
+    if (k === i) return;
+    const own = areas[i]!;
+    const apart = polygonsMeet(own, other) ? -1 : (edgeGap(own, other, NEIGHBOURS)?.distance ?? Infinity);
+    if (apart < (best?.apart ?? NEIGHBOURS)) best = { apart, tuner: ids[k]! };
+  });
+  return best;
+}
+
+/** The strings where they lie on the nut, and how they run there; headstock frame. */
+export const stringsAtNut = (strings: Strings, { lines }: StringPlan): readonly AtNut[] =>
+  lines.map(({ start, bridge }) => ({
+    x: start.x - centreScale(strings),
+    y: start.y,
+    slope: (start.y - bridge.y) / (start.x - bridge.x),
+  }));
+
+/** Where a string lies on a line straight on from the nut. */
+export const straightOn = ({ x, y, slope }: AtNut, at: number): number => y + slope * (at - x);
+
+/** How a post guides its string: half of both across. */
+export const windingRadius = (post: number, gauge: number): number => (post + gauge) / 2;
+
+export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan: StringPlan): HeadstockPlan {
+  const path = solveOutline(headstock.outline.nodes);
+  const box = pathBox(path)!;
+  const side: HeadstockSide = { tilt: headstock.tilt * RAD, below: headstock.below };
+  const atNut = stringsAtNut(strings, stringPlan);
+  const has = (t: Tuner): boolean => t.string <= strings.count;
+  const tuners = [...headstock.tuners].sort(
+    (a, b) => Number(!has(a)) - Number(!has(b)) || a.string - b.string,
+  );
+  const wound = tuners.filter(has);
+  const posts = wound.map((t) => ({
+    at: t.at,
+    radius: windingRadius(winderOf(t).post, strings.gauges[t.string - 1]!),
+    takeOff: winderOf(t).takeOff,
+    passes: t.passes as Side,
+  }));
+  const paths = stringPaths(
+    side,
+    wound.map((t) => atNut[t.string - 1]!),
+    posts,
+  );
+  const areas = tuners.map((t) => boxed(housingOf(t)));
+  const ids = tuners.map((t) => t.id);
+  return {
+    path,
+    length: box.maxX,
+    width: box.maxY - box.minY,
+    side,
+    strings: atNut,
+    tuners: tuners.map((tuner, i): TunerPlan => {
+      const own = has(tuner);
+      const string = own ? tuner.string - 1 : null;
+      const found = own ? paths[i]! : null;
+      const from = string === null ? null : atNut[string]!;
+      const tree =
+        from === null
+          ? undefined
+          : headstock.trees.find(
+              (t) =>
+                tuner.string >= t.first && tuner.string <= t.last && t.at.x > from.x && t.at.x < tuner.at.x,
+            );
+      return {
+        tuner,
+        string,
+        path: found,
+        tree: tree?.id ?? null,
+        breakAngle:
+          found && from && tree
+            ? breakAngleAtNut(side, tree.at.x - from.x, tree.height)
+            : (found?.breakAngle ?? null),
+        holeToEdge: depthInside(path, tuner.at) - winderOf(tuner).hole / 2,
+        over: reachOver(path, areas[i]!.polygon),
+        housing: areas[i]!.polygon,
+        nearest: nearestOf(areas, i, ids),
+      };
+    }),
+  };
+}
+
+/** A place of the headstock in the instrument frame, laid out flat. */
+export const onPlan =
+  (strings: Strings) =>
+  ({ x, y }: Point): Point => ({ x: x + centreScale(strings), y });

@@ -1,0 +1,11 @@
+export { LEAST_BREAK, LEAST_CLEARANCE, MOST_BREAK, MOST_SIDEWAYS } from './stringPaths.ts';
+export type { StringPath } from './stringPaths.ts';
+export { asHeadstock, fromHeadstock } from './headstockOutline.ts';
+export { onPlan } from './headstockPlan.ts';
+export type { HeadstockPlan, TunerPlan } from './headstockPlan.ts';
+export type { NeckBlank, NeckPlan } from './planNeck.ts';
+export { LEAST_FLOOR } from './rod.ts';
+export { fullness, sectionArea, sectionCurve, sectionSize, woodDepth } from './shaft.ts';
+export type { SectionSize, Shaft } from './shaft.ts';
+export { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';
+export type { HeadstockStart } from './startHeadstock.ts';

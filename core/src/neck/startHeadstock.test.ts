@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import { demo } from '../../tests/findings.ts';
+import { designRefusals } from '../design/check.ts';
+import { newDesign } from '../design/defaults.ts';
+import { createDeriver } from '../derived/derive.ts';
+import { pathCrossings } from '../geometry/crossings.ts';
+import { signedArea } from '../geometry/closedPath.ts';
+import { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';
+import { LEAST_BREAK, LEAST_CLEARANCE, MOST_BREAK, MOST_SIDEWAYS } from './stringPaths.ts';
+
+const derive = createDeriver();
+const designs = [
+  ...[1, 3, 4, 5, 6, 7, 8, 9, 12].map((n) => newDesign('Skiff', n, 640)),
+  ...[4, 5, 6].map((n) => newDesign('Punt', n, 860)),
+  ...(['windrow', 'skerry', 'fathom'] as const).map(demo),
+];
+
+describe.each(HEADSTOCK_STARTS)('a headstock begun %s', (kind) => {
+  it.each(designs.map((d) => [`${d.name}, ${d.strings.count} strings`, d] as const))(
+    'of %s needs no mending',
+    (_, design) => {
+      const begun = startHeadstock(design, derive(design).stringPlan, kind);
+      expect(designRefusals(begun)).toEqual([]);
+      const { headstock } = derive(begun).neckPlan;
+      expect(signedArea(headstock.path)).toBeGreaterThan(0);
+      expect(pathCrossings(headstock.path).crossings).toEqual([]);
+      expect(headstock.tuners).toHaveLength(kind === 'headless' ? 0 : design.strings.count);
+      for (const { path, breakAngle, holeToEdge, over, nearest, string } of headstock.tuners) {
+        expect(string).not.toBeNull();
+        expect(Math.abs(path!.sideways)).toBeLessThan(MOST_SIDEWAYS);
+        expect(path!.clearance ?? Infinity).toBeGreaterThan(LEAST_CLEARANCE);
+        expect(breakAngle!).toBeGreaterThan(LEAST_BREAK);
+        expect(breakAngle!).toBeLessThan(MOST_BREAK);
+        expect(holeToEdge).toBeGreaterThan(3);
+        expect(over).toBeLessThan(0.5);
+        expect(nearest?.apart ?? 10).toBeGreaterThan(0);
+      }
+    },
+  );
+});
+
+it('keeps the tuners that were measured', () => {
+  const design = startHeadstock(demo('windrow'), derive(demo('windrow')).stringPlan, 'in-line');
+  const spec = {
+    ...design.headstock.tuners[0]!.spec,
+    name: 'Measured',
+    measures: { post: 8, long: 30, wide: 20 },
+  };
+  const measured = {
+    ...design,
+    headstock: { ...design.headstock, tuners: [{ ...design.headstock.tuners[0]!, spec }] },
+  };
+  const again = startHeadstock(measured, derive(measured).stringPlan, 'both-sides');
+  expect(again.headstock.tuners).toHaveLength(6);
+  expect(new Set(again.headstock.tuners.map((t) => t.spec.name))).toEqual(new Set(['Measured']));
+});

@@ -1,0 +1,215 @@
+import { editHeadstock } from '../design/neckEdits.ts';
+import type { Design, Outline, OutlineNode, PartSpec, Side, Tuner } from '../design/schema.ts';
+import { tidy } from '../design/nodeEdits.ts';
+import type { Point } from '../geometry/point.ts';
+import { cross, subtract } from '../geometry/point.ts';
+import { SHELF, specOf } from '../parts/shelf.ts';
+import { LONG_SCALE } from '../design/sections/neck.ts';
+import type { StringPlan } from '../strings/stringPlan.ts';
+import { straightOn, stringsAtNut, winderOf, windingRadius } from './headstockPlan.ts';
+import type { AtNut } from './stringPaths.ts';
+
+/** Plain shapes that a headstock is begun from: where its tuners are. */
+export const HEADSTOCK_STARTS = ['in-line', 'reversed', 'both-sides', 'headless'] as const;
+export type HeadstockStart = (typeof HEADSTOCK_STARTS)[number];
+
+/** The first post from the nut, and housings that follow each other, mm apart. */
+const FIRST = 32;
+const BETWEEN = 3;
+/** Wood outside a housing, and past the last post beside that; and outside the strings where no tuners are, mm. */
+const OUTSIDE = 3.5;
+const PAST = 12;
+const BESIDE_STRINGS = 9;
+/** A clamp of a headless neck, along it, mm. */
+const CLAMP = 24;
+/** The tilt that a headstock begins with where it has less: every string is then pressed into its slot. */
+const TILT = 10;
+/** And its face so far under the strings’ slots, less than they are taken off over it: the first string still presses well, mm. */
+const LESS = 1.5;
+
+interface Laid {
+  readonly string: number;
+  readonly at: { readonly x: number; readonly y: number };
+  readonly side: Side;
+}
+
+const node = (id: number, x: number, y: number, kind: OutlineNode['kind'] = 'fair'): OutlineNode => ({
+  id: `n${id}`,
+  x: tidy(Number(x.toFixed(2))),
+  y: tidy(Number(y.toFixed(2))),
+  kind,
+});
+const numbered = (places: readonly (readonly [number, number, OutlineNode['kind']?])[]): OutlineNode[] =>
+  places.map(([x, y, kind], i) => node(i + 1, x, y, kind));
+
+const usualTuner = (kind: HeadstockStart, long: boolean): PartSpec => {
+  const key = long ? 'tuner-bass' : kind === 'both-sides' ? 'tuner-sides' : 'tuner-line';
+  return specOf(SHELF.find((s) => s.key === key)!);
+};
+
+/** Posts so that every string runs straight on past the inner side of its own: in one line, the side’s outer string nearest the nut. */
+function inLine(side: Side, atNut: readonly AtNut[], radius: (i: number) => number, pitch: number): Laid[] {
+  const sign = side === 'bass' ? 1 : -1;
+  const order = atNut.map((_, i) => (side === 'bass' ? i : atNut.length - 1 - i));
+  return order.map((string, k) => {
+    const x = FIRST + pitch * k;
+    return { string, side, at: { x, y: straightOn(atNut[string]!, x) + sign * radius(string) } };
+  });
+}
+
+/** Half of the posts on each side; further in than their housings are wide they stand aside. */
+function bothSides(
+  atNut: readonly AtNut[],
+  radius: (i: number) => number,
+  pitch: number,
+  wide: number,
+): Laid[] {
+  const onBass = Math.ceil(atNut.length / 2);
+  const least = wide / 2 + BETWEEN / 2;
+  return atNut.map((from, string) => {
+    const isBass = string < onBass;
+    const k = isBass ? string : atNut.length - 1 - string;
+    const x = FIRST + pitch * k;
+    const straight = straightOn(from, x) + (isBass ? 1 : -1) * radius(string);
+    // Alone at its place along the headstock, nothing is in its way.
+    const isPaired = k < Math.min(onBass, atNut.length - onBass);
+    const aside = isPaired ? least : -Infinity;
+    const y = isBass ? Math.max(straight, aside) : Math.min(straight, -aside);
+    return { string, side: isBass ? 'bass' : 'treble', at: { x, y } };
+  });
+}
+
+/** The outline about tuners on the bass side, or with `flip` on the treble side: straight beside them, plain at the end. */
+function outlineInLine(
+  laid: readonly Laid[],
+  atNut: readonly AtNut[],
+  half: number,
+  out: number,
+  flip: 1 | -1,
+) {
+  const [first, last] = [laid[0]!.at, laid.at(-1)!.at];
+  const up = (y: number): number => flip * y;
+  const slope = laid.length > 1 ? (up(last.y) - up(first.y)) / (last.x - first.x) : 0;
+  const edge = (x: number): number =>
+    up(first.y) + slope * (x - first.x) + out * Math.sqrt(1 + slope * slope);
+  const far = last.x + out + PAST;
+  const lower = flip === 1 ? atNut.at(-1)! : atNut[0]!;
+  const bottom = (x: number): number => Math.min(up(straightOn(lower, x)) - BESIDE_STRINGS, -half);
+  const places: (readonly [number, number, OutlineNode['kind']?])[] = [
+    [0, -half, 'corner'],
+    [far * 0.3, bottom(far * 0.3) - 0.6],
+    [far * 0.68, bottom(far * 0.68) - 1],
+    [far - 9, bottom(far) + 3],
+    [far, (bottom(far) + edge(far)) / 2 - 2],
+    [far - 7, edge(far - 7) - 2.5],
+    [last.x, edge(last.x)],
+    [(first.x + last.x) / 2, edge((first.x + last.x) / 2)],
+    [first.x, edge(first.x)],
+    [first.x - out * 0.85, edge(first.x) - (edge(first.x) - half) * 0.22],
+    [9, half + Math.min(3, (edge(first.x) - half) * 0.2)],
+    [0, half, 'corner'],
+  ];
+  // A single tuner has one node beside it.
+  const beside = laid.length > 1 ? places : places.filter((_, i) => i !== 7 && i !== 8);
+  // Counter-clockwise either way.
+  return numbered(flip === 1 ? beside : [...beside].reverse().map(([x, y, kind]) => [x, -y, kind] as const));
+}
+
+/** Of places along a headstock those that its edge turns at, so that none lies outside it. */
+function outermost(places: readonly Point[]): readonly Point[] {
+  const hull: Point[] = [];
+  for (const p of [...places].sort((q, r) => q.x - r.x)) {
+    while (hull.length > 1 && cross(subtract(hull.at(-1)!, hull.at(-2)!), subtract(p, hull.at(-1)!)) >= 0)
+      hull.pop();
+    hull.push(p);
+  }
+  return hull;
+}
+
+function outlineBothSides(laid: readonly Laid[], half: number, out: number): Outline {
+  const far = Math.max(...laid.map((l) => l.at.x)) + out + PAST;
+  const paired = laid.filter(({ at }) => laid.some((o) => o.at !== at && o.at.x === at.x));
+  // One alone at the end is no reason to come in steeply beside the last two.
+  const least = Math.min(Infinity, ...paired.map(({ at }) => Math.abs(at.y)));
+  const edge = outermost(
+    laid.map(({ at }) => ({
+      x: at.x,
+      y: Math.max(Math.abs(at.y), Number.isFinite(least) ? least - BETWEEN : 0) + out,
+    })),
+  );
+  const [a, b] = [edge[0]!, edge.at(-1)!];
+  const upper: (readonly [number, number, OutlineNode['kind']?])[] = [
+    [0, half, 'corner'],
+    [9, half + Math.min(2.5, (a.y - half) * 0.2)],
+    [a.x - out * 0.8, a.y - (a.y - half) * 0.2],
+    ...edge.map(({ x, y }) => [x, y] as const),
+    [far - 8, b.y - 1],
+  ];
+  const places: (readonly [number, number, OutlineNode['kind']?])[] = [
+    ...[...upper].map(([x, y, kind]) => [x, -y, kind] as const),
+    [far - 2, 0],
+    ...[...upper].reverse(),
+  ];
+  const nodes = numbered(places);
+  const mirror = nodes
+    .slice(0, upper.length + 1)
+    .map((n, i): [string, string] => [n.id, nodes[nodes.length - 1 - i]!.id]);
+  return { nodes, mirror };
+}
+
+function clampOutline(half: number): Outline {
+  const nodes = numbered([
+    [0, -half, 'corner'],
+    [CLAMP - 3, -half, 'corner'],
+    [CLAMP, -half + 3, 'corner'],
+    [CLAMP, half - 3, 'corner'],
+    [CLAMP - 3, half, 'corner'],
+    [0, half, 'corner'],
+  ]);
+  return {
+    nodes,
+    mirror: [
+      ['n1', 'n6'],
+      ['n2', 'n5'],
+      ['n3', 'n4'],
+    ],
+  };
+}
+
+/**
+ * Begins a headstock anew from a plain shape, with the tuners it takes: kept as they are measured where the design has some, else from the
+ * shelf. Posts stand where their strings run straight on, if there is room.
+ */
+export function startHeadstock(design: Design, stringPlan: StringPlan, kind: HeadstockStart): Design {
+  const { strings, headstock } = design;
+  const half = strings.nutWidth / 2;
+  if (kind === 'headless')
+    return editHeadstock(design, { outline: clampOutline(half), tilt: 0, tuners: [], trees: [] });
+  const spec = headstock.tuners[0]?.spec ?? usualTuner(kind, strings.scaleLength > LONG_SCALE);
+  const atNut = stringsAtNut(strings, stringPlan);
+  const { post, takeOff, housing } = winderOf({ spec });
+  const { long, wide } = housing;
+  const radius = (i: number): number => windingRadius(post, strings.gauges[i]!);
+  const pitch = long + BETWEEN;
+  const out = wide / 2 + OUTSIDE;
+  const laid =
+    kind === 'both-sides'
+      ? bothSides(atNut, radius, pitch, wide)
+      : inLine(kind === 'in-line' ? 'bass' : 'treble', atNut, radius, pitch);
+  const outline: Outline =
+    kind === 'both-sides'
+      ? outlineBothSides(laid, half, out)
+      : { nodes: outlineInLine(laid, atNut, half, out, kind === 'in-line' ? 1 : -1), mirror: [] };
+  const tuners = laid
+    .map(({ string, at, side }): Tuner => ({
+      id: `t${string + 1}`,
+      string: string + 1,
+      spec,
+      at: { x: Number(at.x.toFixed(2)), y: Number(at.y.toFixed(2)) },
+      turn: side === 'bass' ? 0 : 180,
+      passes: side === 'bass' ? 'treble' : 'bass',
+    }))
+    .sort((a, b) => a.string - b.string);
+  const tilted = headstock.tilt >= TILT / 2 ? {} : { tilt: TILT, below: Math.max(1, takeOff - LESS) };
+  return editHeadstock(design, { outline, tuners, trees: [], ...tilted });
+}
