@@ -45,7 +45,8 @@ const WEB_MAY = {
   design: ['board', 'shared', 'workers'],
   workers: [],
   board: ['shared'],
-  stages: ['board', 'design', 'shared', 'workers'],
+  nodes: ['board', 'design', 'shared'],
+  stages: ['board', 'design', 'nodes', 'shared', 'workers'],
   designs: ['board', 'design', 'shared', 'workers'],
   app: ['board', 'design', 'designs', 'shared', 'stages', 'workers'],
 };

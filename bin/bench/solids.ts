@@ -77,6 +77,32 @@ function bareLoops(columns: number, rows: number): () => number {
   };
 }
 
+/** Runs of something, each with the bare loops just before and after it: how often as long it takes, whatever the machine's speed at that moment. */
+async function besideLoops(
+  runs: number,
+  loops: () => number,
+  run: (i: number) => unknown,
+): Promise<{ readonly ms: readonly number[]; readonly ratios: readonly number[] }> {
+  const timed = async (f: () => unknown): Promise<number> => {
+    const begun = performance.now();
+    await f();
+    return performance.now() - begun;
+  };
+  const [ms, ratios]: [number[], number[]] = [[], []];
+  for (let i = -2; i < runs; i += 1) {
+    const before = await timed(loops);
+    const took = await timed(() => run(Math.max(0, i)));
+    const after = await timed(loops);
+    if (i < 0) continue;
+    ms.push(took);
+    ratios.push((2 * took) / (before + after));
+  }
+  return { ms, ratios };
+}
+
+/** What the loops took where the budgets were set, ms: a budget over it is a ratio. */
+const LOOPS_MS = 5;
+
 /** The body as a solid: its fields and mass, its mesh, what is seen of it while a hand moves. */
 export async function measureSolids(): Promise<Measured[]> {
   const { design, of } = measured();
@@ -85,10 +111,15 @@ export async function measureSolids(): Promise<Measured[]> {
     of(edits.moveNode(design, node.id, { x: node.x + i / 10, y: node.y })),
   );
   const sampler = createSampler();
-  const fields = await times(25, (i) => massOf(sampler.fields(moved[i % moved.length]!, STEP)).volume);
   const grid = sampler.fields(moved[0]!, STEP);
-  const bare = await times(25, bareLoops(grid.columns, grid.rows));
-  const meshes = await times(6, async (i) => (await meshOf(moved[i % moved.length]!)).triangles.length);
+  const loops = bareLoops(grid.columns, grid.rows);
+  const fields = await besideLoops(
+    25,
+    loops,
+    (i) => massOf(sampler.fields(moved[i % moved.length]!, STEP)).volume,
+  );
+  const bare = await times(25, loops);
+  const meshes = await besideLoops(12, loops, (i) => meshOf(moved[i % moved.length]!));
   // While a handle is dragged: the coarse map and the section of each state, as the page makes them.
   const contour = design.body.contours[0]!;
   const derive = createDeriver();
@@ -106,9 +137,11 @@ export async function measureSolids(): Promise<Measured[]> {
     );
   });
   return [
-    summed('fields and mass at 0.5 mm after a moved node', 'ms', fields, 60),
+    summed('fields and mass at 0.5 mm after a moved node', 'ms', fields.ms, 60),
+    summed('the same over the bare loops beside it', 'x', fields.ratios, 60 / LOOPS_MS),
     summed('the bare loops of one contour and of mass, as large', 'ms', bare, null),
-    summed('mesh: 10 openings, edges, four contours', 'ms', meshes, 400),
+    summed('mesh: 10 openings, edges, four contours', 'ms', meshes.ms, 400),
+    summed('the same over the bare loops beside it', 'x', meshes.ratios, 400 / LOOPS_MS),
     summed('map and section of a moved handle', 'ms', followed, 16.7),
     summed('map and section of a moved handle, 95th percentile', 'ms', followed, 33.3, 0.95),
   ];

@@ -5,6 +5,7 @@ export { onPlan } from './headstockPlan.ts';
 export type { HeadstockPlan, TunerPlan } from './headstockPlan.ts';
 export type { NeckBlank, NeckPlan } from './planNeck.ts';
 export { LEAST_FLOOR } from './rod.ts';
+export { fretAt } from './fretAt.ts';
 export { fullness, sectionArea, sectionCurve, sectionSize, woodDepth } from './shaft.ts';
 export type { SectionSize, Shaft } from './shaft.ts';
 export { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';

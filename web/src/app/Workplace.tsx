@@ -90,7 +90,8 @@ function StageBoard({ stage }: { stage: Stage }) {
   const design = useDesign();
   const from = useBoard((s) => s.from);
   const derived = asSeenFrom(useDerived(), from);
-  const { shows, marking = false, press, under, field, below = 0, instead } = useOnBoard(stage);
+  const onBoard = useOnBoard(stage);
+  const { shows, marking = false, press, under, field, below = 0, instead, fitTo = stage.fitTo } = onBoard;
   const { fit, turnOver } = useBoard.getState();
   // Just opened, outline and strings stand first; what is laid out follows.
   const whole = useLater();
@@ -102,7 +103,7 @@ function StageBoard({ stage }: { stage: Stage }) {
   const flip = flipOf(design.handedness, from);
   const snapTo = useSnap();
   const room = (): Box => {
-    const box = stage.fitTo(design, derived, from);
+    const box = fitTo(design, derived, from);
     // Under the body as it is seen: from the back its treble side is up.
     return flip.y === 1 ? { ...box, minY: box.minY - below } : { ...box, maxY: box.maxY + below };
   };
@@ -110,7 +111,7 @@ function StageBoard({ stage }: { stage: Stage }) {
     fit(room());
     // Each stage begins with its own work in sight; after that the view is the user's.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [stage, flip, below]);
+  }, [stage, fitTo, flip, below]);
   if (instead)
     return (
       <OwnLayout as="main" bg="paper" data-testid="instead">

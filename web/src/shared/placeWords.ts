@@ -1,12 +1,21 @@
 import type { DisplayUnit, Point } from '@pelkin/core';
 import { lengthWithUnit } from '@pelkin/core';
 
-/** A place in makers' words. */
-export function placeWords(p: Point, unit: DisplayUnit): string {
+/** What places along the centre line are counted from, and how its two sides are called. */
+interface CountedFrom {
+  readonly from: string;
+  readonly above: string;
+  readonly below: string;
+}
+const BRIDGE: CountedFrom = { from: 'bridge', above: 'nutward', below: 'tailward' };
+
+/** A place in makers' words: x from the bridge, or from what is said. */
+export function placeWords(p: Point, unit: DisplayUnit, counted: CountedFrom = BRIDGE): string {
+  const side = p.x < 0 ? counted.below : counted.above;
   const along =
     p.x === 0
-      ? 'on the bridge line'
-      : `${lengthWithUnit(Math.abs(p.x), unit)} ${p.x < 0 ? 'tailward' : 'nutward'} of the bridge`;
+      ? `on the ${counted.from === 'bridge' ? 'bridge line' : counted.from}`
+      : `${lengthWithUnit(Math.abs(p.x), unit)} ${side}${counted.from === 'bridge' ? ' of the bridge' : ''}`;
   const across =
     p.y === 0
       ? 'on the centre line'

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 
 export type Showing =
   | 'comb'
+  | 'headstockComb'
   | 'dimensions'
   | 'sides'
   | 'places'
@@ -19,6 +20,7 @@ interface Shown extends Readonly<Record<Showing, boolean>> {
 /** What is shown over the board beside the drawing itself; lasts as long as the page. */
 export const useShown = create<Shown>((set, get) => ({
   comb: true,
+  headstockComb: false,
   dimensions: true,
   sides: false,
   places: false,

@@ -1,12 +1,13 @@
 import type { Stage } from './stage.ts';
 import { layout } from './layout/stage.tsx';
+import { neck } from './neck/stage.tsx';
 import { outline } from './outline/stage.tsx';
 import { shape } from './shape/stage.tsx';
 import { strings } from './strings/stage.tsx';
 import { templates } from './templates/stage.tsx';
 
 /** The stages in the order people work in: the only list of them. */
-export const ALL_STAGES: readonly Stage[] = [strings, outline, layout, shape, templates];
+export const ALL_STAGES: readonly Stage[] = [strings, outline, neck, layout, shape, templates];
 
 const BY_KEY = new Map<string, Stage>(ALL_STAGES.map((s) => [s.key, s]));
 

@@ -41,6 +41,8 @@ export interface OnBoard<Shows> {
   readonly field?: Field;
   /** What is shown in the board's place; the board's own lines and tools are then not drawn. */
   readonly instead?: ReactNode;
+  /** Where its work lies while a part of it is at hand that lies elsewhere than the stage's `fitTo`; one function for each such part. */
+  readonly fitTo?: Stage['fitTo'];
   /** Room that the stage's own drawing takes under the body, mm. */
   readonly below?: number;
 }

@@ -7,7 +7,7 @@ import { useShown } from '../../shared/shown.ts';
 import { layersOf, stageOf } from '../stage.ts';
 import { OutlineParticulars } from './OutlineParticulars.tsx';
 import { OutlineTools } from './OutlineTools.tsx';
-import { useChosen } from './chosen.ts';
+import { useChosen } from '../../nodes/chosen.ts';
 import { useDesk } from './desk.ts';
 import { Underlays } from '../Underlays.tsx';
 import { useTracing } from './trace/tracing.ts';

@@ -10,7 +10,7 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { SliderRow } from '../../../shared/SliderRow.tsx';
 import { startFairer } from '../../../workers/fairing.ts';
-import { useChosen } from '../chosen.ts';
+import { useChosen } from '../../../nodes/chosen.ts';
 import { useFairing } from './fairing.ts';
 import { nodeName, placeWords } from '../../../shared/placeWords.ts';
 import { WORDS } from '../words.ts';

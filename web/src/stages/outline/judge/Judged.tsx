@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useDesignStore } from '../../../design/store.ts';
 import { Section } from '../../../shared/Section.tsx';
-import { ChosenNodes } from '../draw/ChosenNodes.tsx';
+import { ChosenNodes } from '../../../nodes/ChosenNodes.tsx';
 import { Fairing } from './Fairing.tsx';
 import { Flow } from './Flow.tsx';
 import { Proportion } from './Proportion.tsx';

@@ -1,9 +1,9 @@
 import type { Point } from '@pelkin/core';
 import { curvatureComb } from '@pelkin/core';
 import { useMemo } from 'react';
-import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { toScreen } from '../../../board/view.ts';
-import { useDerived } from '../../../design/derived.ts';
+import { useBoardFrame } from '../board/BoardContext.ts';
+import { toScreen } from '../board/view.ts';
+import { useDerived } from './drawn.ts';
 
 /** Comb: a tooth every so many mm, and the height, mm, of a tooth where the radius is 1 mm. */
 const COMB_SPACING = 6;

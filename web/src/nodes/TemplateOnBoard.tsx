@@ -2,7 +2,7 @@ import type { Point } from '@pelkin/core';
 import { CURVE_TEMPLATES, templateEdge } from '@pelkin/core';
 import type { PointerEvent } from 'react';
 import { useRef } from 'react';
-import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
+import { boardPixels, useBoardFrame } from '../board/BoardContext.ts';
 import { useTemplateLay } from './templateLay.ts';
 
 /** The curve template on the board: slid by its line, turned by its ends about its middle. */

@@ -2,15 +2,15 @@ import type { Side } from '@pelkin/core';
 import { edits } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { usePicked } from '../../../design/derived.ts';
-import { useDesignStore } from '../../../design/store.ts';
-import { Reading, Section } from '../../../shared/Section.tsx';
-import { nodeName } from '../../../shared/placeWords.ts';
-import { useChosen, useOnlyChosen } from '../chosen.ts';
-import { WORDS } from '../words.ts';
+import { Reading, Section } from '../shared/Section.tsx';
+import { nodeName } from '../shared/placeWords.ts';
+import { useChosen, useOnlyChosen } from './chosen.ts';
+import { WORDS } from './words.ts';
+import { ENDS, useDrawnLine, useDrawnStore, usePicked } from './drawn.ts';
 
 /** Mirror links: one side laid over the other, whole or from tail or neck to the chosen node, and cut again. */
 export function Mirror() {
+  const ends = ENDS[useDrawnLine((s) => s.line)];
   const links = usePicked((d) => d.outline.mirror.length);
   const only = useOnlyChosen();
   const index = usePicked((d) => d.outline.nodes.findIndex((n) => n.id === only));
@@ -18,17 +18,17 @@ export function Mirror() {
     const y = d.outline.nodes[index]?.y ?? 0;
     return Math.abs(y) < 0.5 ? null : y > 0 ? 'bass' : 'treble';
   });
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const [problem, setProblem] = useState<string | null>(null);
   const link = (from: Side, upTo: string | null, name: string, end: 'tail' | 'neck' = 'tail'): void => {
-    const before = useDesignStore.getState().design;
+    const before = useDrawnStore.getState().design;
     const refusals = edit(name, (d) => edits.linkMirror(d, from, upTo, end));
-    const same = useDesignStore.getState().design === before;
+    const same = useDrawnStore.getState().design === before;
     setProblem(
       refusals[0]
         ? `${refusals[0].message}.`
         : same
-          ? 'Nothing to mirror: the outline must cross the centre line at tail and neck.'
+          ? `Nothing to mirror: the outline must cross the centre line at ${ends[0]} and ${ends[1]}.`
           : null,
     );
     if (!same) useChosen.getState().choose(null);
@@ -69,10 +69,15 @@ export function Mirror() {
               size="2xs"
               variant="outline"
               onClick={() =>
-                link(side, only, `mirrored the ${side} side from the ${end} to ${nodeName(index)}`, end)
+                link(
+                  side,
+                  only,
+                  `mirrored the ${side} side from the ${ends[end === 'tail' ? 0 : 1]} to ${nodeName(index)}`,
+                  end,
+                )
               }
             >
-              {end === 'tail' ? WORDS.fromTheTailTo : WORDS.fromTheNeckTo} {nodeName(index)}
+              {`From the ${ends[end === 'tail' ? 0 : 1]} to`} {nodeName(index)}
             </Button>
           ))}
       </HStack>

@@ -2,15 +2,16 @@ import type { Design, DisplayUnit, OutlineNode, Point } from '@pelkin/core';
 import { edits, formatLength } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { memo, useMemo } from 'react';
-import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { onBoardKey } from '../../../design/boardKeys.ts';
-import { nudgeGesture } from '../../../design/lengths.ts';
-import { useDesign, useDesignStore } from '../../../design/store.ts';
-import { useChosen } from '../chosen.ts';
-import { nodeName, placeWords } from '../../../shared/placeWords.ts';
-import { useDrag } from '../../../design/useDrag.ts';
+import { useBoardFrame } from '../board/BoardContext.ts';
+import { onBoardKey } from '../design/boardKeys.ts';
+import { nudgeGesture } from '../design/lengths.ts';
+import { useChosen } from './chosen.ts';
+import { nodeName, placeWords } from '../shared/placeWords.ts';
+import { useDrag } from '../design/useDrag.ts';
 import { HOLD_PIXELS, tidy } from './tidy.ts';
-import type { Flip } from '../../../board/view.ts';
+import type { Flip } from '../board/view.ts';
+import type { Origin } from './drawn.ts';
+import { useDesign, useDrawnStore, useOrigin } from './drawn.ts';
 
 /** Within so many pixels of the centre line a dragged node takes its place on it. */
 const SNAP_PIXELS = 6;
@@ -29,8 +30,9 @@ const NodeMark = memo(function NodeMark(props: {
   isLinked: boolean;
   isDragged: boolean;
   units: DisplayUnit;
+  origin: Origin;
 }) {
-  const { node, index, x, y, isChosen, isTwin, isLinked, isDragged, units } = props;
+  const { node, index, x, y, isChosen, isTwin, isLinked, isDragged, units, origin } = props;
   return (
     <g
       className={`node${isChosen ? ' is-chosen' : ''}${isTwin ? ' is-twin' : ''}`}
@@ -38,7 +40,7 @@ const NodeMark = memo(function NodeMark(props: {
       tabIndex={0}
       role="button"
       aria-pressed={isChosen}
-      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords(node, units)}${isLinked ? ', linked to its mirror' : ''}`}
+      aria-label={`${nodeName(index)}, ${node.kind}, ${placeWords({ x: node.x - origin.x, y: node.y }, units, origin)}${isLinked ? ', linked to its mirror' : ''}`}
     >
       <circle className="node-area" cx={x} cy={y} r={HOLD_PIXELS} />
       <circle className="node-ring" cx={x} cy={y} r={9} />
@@ -49,8 +51,8 @@ const NodeMark = memo(function NodeMark(props: {
       {node.pinned && <circle className="node-pin" cx={x} cy={y} r={2.2} />}
       {isDragged && (
         <text className="figure" x={x + 14} y={y - 12} pointerEvents="none">
-          {formatLength(Math.abs(node.x), units)} {node.x < 0 ? 'tailward' : 'nutward'},{' '}
-          {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
+          {formatLength(Math.abs(node.x - origin.x), units)} {node.x < origin.x ? origin.below : origin.above}
+          , {formatLength(Math.abs(node.y), units)} {node.y < 0 ? 'treble' : 'bass'}
         </text>
       )}
     </g>
@@ -61,7 +63,7 @@ const NodeMark = memo(function NodeMark(props: {
 function nodeOfEvent(event: { target: EventTarget }): { node: OutlineNode; index: number } | null {
   const id =
     event.target instanceof Element ? event.target.closest('[data-node]')?.getAttribute('data-node') : null;
-  const nodes = useDesignStore.getState().design?.outline.nodes ?? [];
+  const nodes = useDrawnStore.getState().design?.outline.nodes ?? [];
   const index = nodes.findIndex((n) => n.id === id);
   return index < 0 ? null : { node: nodes[index]!, index };
 }
@@ -70,7 +72,7 @@ function onNodeKey(event: KeyboardEvent, flip: Flip): void {
   const found = nodeOfEvent(event);
   if (!found) return;
   const { node, index } = found;
-  const { edit } = useDesignStore.getState();
+  const { edit } = useDrawnStore.getState();
   const { ids, choose, toggle } = useChosen.getState();
   onBoardKey(event, flip, {
     nudge: (by) => {
@@ -104,7 +106,8 @@ function movedTo(design: Design, ids: readonly string[], node: OutlineNode, to: 
 
 export function Nodes() {
   const { outline, units } = useDesign();
-  const dragging = useDesignStore((s) => s.dragging);
+  const origin = useOrigin();
+  const dragging = useDrawnStore((s) => s.dragging);
   const { screen, view, flip } = useBoardFrame();
   const chosen = useChosen((s) => s.ids);
   const twins = useMemo(
@@ -129,7 +132,7 @@ export function Nodes() {
       move: (to, gesture, { altKey }) => {
         const near = !altKey && Math.abs(to.y) * view.scale < SNAP_PIXELS;
         const place = tidy(near ? { x: to.x, y: 0 } : to, view.scale);
-        useDesignStore
+        useDrawnStore
           .getState()
           .edit(
             group.length > 1 ? `moved ${group.length} nodes` : `moved ${nodeName(index)}`,
@@ -166,6 +169,7 @@ export function Nodes() {
             isLinked={linked.has(node.id)}
             isDragged={isChosen && dragging && chosen.at(-1) === node.id}
             units={units}
+            origin={origin}
           />
         );
       })}

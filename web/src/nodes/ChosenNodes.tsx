@@ -1,7 +1,7 @@
-import { usePicked } from '../../../design/derived.ts';
 import { ChosenNode } from './ChosenNode.tsx';
 import { ChosenSeveral } from './ChosenSeveral.tsx';
-import { useChosen } from '../chosen.ts';
+import { useChosen } from './chosen.ts';
+import { usePicked } from './drawn.ts';
 
 /** The chosen nodes that are still there. */
 export function useChosenThere(): readonly string[] {

@@ -1,10 +1,10 @@
 import type { OutlineNode } from '@pelkin/core';
 import { edits } from '@pelkin/core';
-import { useBoardFrame } from '../../../board/BoardContext.ts';
-import { useDesign, useDesignStore } from '../../../design/store.ts';
-import { useOnlyChosen } from '../chosen.ts';
-import { useDrag } from '../../../design/useDrag.ts';
+import { useBoardFrame } from '../board/BoardContext.ts';
+import { useOnlyChosen } from './chosen.ts';
+import { useDrag } from '../design/useDrag.ts';
 import { HOLD_PIXELS, tidy } from './tidy.ts';
+import { useDesign, useDrawnStore } from './drawn.ts';
 
 function Handle({ node, side }: { node: OutlineNode; side: 'before' | 'after' }) {
   const { screen, view } = useBoardFrame();
@@ -15,7 +15,7 @@ function Handle({ node, side }: { node: OutlineNode; side: 'before' | 'after' })
     take: () => undefined,
     move: (to, gesture) => {
       const at = tidy(to, view.scale);
-      useDesignStore
+      useDrawnStore
         .getState()
         .edit(
           'pulled a handle',

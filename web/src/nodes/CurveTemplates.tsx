@@ -1,16 +1,15 @@
 import { CURVE_TEMPLATES, edits, lengthWithUnit, snapToTemplate, templateEdge } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useBoard } from '../../../board/boardStore.ts';
-import { usePicked } from '../../../design/derived.ts';
-import { useDesignStore } from '../../../design/store.ts';
-import { LengthField } from '../../../shared/LengthField.tsx';
-import { NumberField } from '../../../shared/NumberField.tsx';
-import { Pick } from '../../../shared/Pick.tsx';
-import { Section } from '../../../shared/Section.tsx';
+import { useBoard } from '../board/boardStore.ts';
+import { LengthField } from '../shared/LengthField.tsx';
+import { NumberField } from '../shared/NumberField.tsx';
+import { Pick } from '../shared/Pick.tsx';
+import { Section } from '../shared/Section.tsx';
 import { useChosenThere } from './ChosenNodes.tsx';
 import { useTemplateLay } from './templateLay.ts';
-import { WORDS } from '../words.ts';
+import { WORDS } from './words.ts';
+import { useDrawnStore, usePicked } from './drawn.ts';
 
 const PLACE = { label: WORDS.place, min: -2000, max: 2000, from: 'the bridge line and the centre line' };
 const DEGREES = 180 / Math.PI;
@@ -23,7 +22,7 @@ export function CurveTemplates() {
   const [problem, setProblem] = useState<string | null>(null);
   const template = CURVE_TEMPLATES.find((t) => t.key === key) ?? null;
   const snap = (): void => {
-    const { design, edit } = useDesignStore.getState();
+    const { design, edit } = useDrawnStore.getState();
     if (!design || !template || chosen.length !== 2) return;
     const [a, b] = chosen as [string, string];
     const { nodes } = design.outline;

@@ -1,9 +1,9 @@
 import type { Point } from '@pelkin/core';
 import type { PointerEvent } from 'react';
 import { useEffect, useState } from 'react';
-import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
-import { useDesign } from '../../../design/store.ts';
-import { useChosen } from '../chosen.ts';
+import { boardPixels, useBoardFrame } from '../board/BoardContext.ts';
+import { useChosen } from './chosen.ts';
+import { useDesign } from './drawn.ts';
 
 /** While a box is to be drawn: a sheet over the board that takes the drag and chooses the nodes within it. */
 export function ChooseByBox() {

@@ -1,22 +1,20 @@
 import type { Point } from '@pelkin/core';
-import { addOnEdge, nearestOnPath } from '@pelkin/core';
+import { addOnEdge, closedPathMark, nearestOnPath } from '@pelkin/core';
 import type { MouseEvent, PointerEvent } from 'react';
-import { useState } from 'react';
-import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
-import { dataOf } from '../../../board/pathDataOf.ts';
-import { useDerived } from '../../../design/derived.ts';
-import { useDesignStore } from '../../../design/store.ts';
-import { useChosen } from '../chosen.ts';
+import { useMemo, useState } from 'react';
+import { boardPixels, useBoardFrame } from '../board/BoardContext.ts';
+import { dataOf } from '../board/pathDataOf.ts';
+import { useChosen } from './chosen.ts';
+import { useDerived, useDrawnStore } from './drawn.ts';
 
 /** The edge itself: shows where a node would go, and puts one there on a double press. */
 export function Edge() {
-  const { path, drawing } = useDerived();
+  const { path } = useDerived();
   const { matrix, board, screen } = useBoardFrame();
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const choose = useChosen((s) => s.choose);
   const [at, setAt] = useState<Point | null>(null);
-  const outline = drawing.layers.find((l) => l.name === 'outline')?.marks[0];
-  const d = outline?.kind === 'path' ? dataOf(outline) : '';
+  const d = useMemo(() => dataOf(closedPathMark('edge', 'outline', path)), [path]);
   const add = (event: MouseEvent<SVGElement>): void => {
     const place = nearestOnPath(path, board(boardPixels(event, event.currentTarget)));
     if (!place) return;

@@ -2,14 +2,13 @@ import type { Design, Limit, Point } from '@pelkin/core';
 import { edits, lengthWithUnit } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { usePicked } from '../../../design/derived.ts';
-import { useDesignStore } from '../../../design/store.ts';
-import { LengthField } from '../../../shared/LengthField.tsx';
-import { NumberField } from '../../../shared/NumberField.tsx';
-import { Section } from '../../../shared/Section.tsx';
+import { LengthField } from '../shared/LengthField.tsx';
+import { NumberField } from '../shared/NumberField.tsx';
+import { Section } from '../shared/Section.tsx';
 import { MatchButton, makeKind } from './ChosenNode.tsx';
-import { useChosen } from '../chosen.ts';
-import { WORDS } from '../words.ts';
+import { useChosen } from './chosen.ts';
+import { WORDS } from './words.ts';
+import { useDrawnStore, usePicked } from './drawn.ts';
 
 const MOVE: Limit = { label: WORDS.move, min: -500, max: 500, from: 'where the nodes are now' };
 
@@ -31,11 +30,11 @@ function stretchBetween(design: Design, ids: readonly string[]): readonly [strin
 
 /** Copies the chosen stretch, and lays a copied one between two nodes. */
 function Stretch({ ids }: { ids: readonly string[] }) {
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const copied = useChosen((s) => s.copied);
   const [told, setTold] = useState<string | null>(null);
   const copy = (): void => {
-    const { design } = useDesignStore.getState();
+    const { design } = useDrawnStore.getState();
     if (!design) return;
     const [from, to] = ids.length === 2 ? stretchBetween(design, ids) : contiguous(design, ids);
     const run = edits.runBetween(design.outline.nodes, from, to);
@@ -87,7 +86,7 @@ function contiguous(design: Design, ids: readonly string[]): readonly [string, s
 
 /** Several nodes: moved, turned, grown, aligned, copied together. */
 export function ChosenSeveral({ ids }: { ids: readonly string[] }) {
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const units = usePicked((d) => d.units);
   const name = `${ids.length} nodes`;
   const change = (what: string, f: (d: Design) => Design) => edit(`${what} ${name}`, f);

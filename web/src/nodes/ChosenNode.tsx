@@ -2,15 +2,14 @@ import type { Design, OutlineNode } from '@pelkin/core';
 import { addOnEdge, edits, matchOtherSide, smoothJoin } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { derive, usePicked } from '../../../design/derived.ts';
-import { useLengths } from '../../../design/lengths.ts';
-import { useDesignStore } from '../../../design/store.ts';
-import { LengthField } from '../../../shared/LengthField.tsx';
-import { Choice, Section } from '../../../shared/Section.tsx';
-import { Tick } from '../../../shared/Tick.tsx';
-import { useChosen } from '../chosen.ts';
-import { nodeName } from '../../../shared/placeWords.ts';
-import { WORDS } from '../words.ts';
+import { LengthField } from '../shared/LengthField.tsx';
+import { Choice, Section } from '../shared/Section.tsx';
+import { Tick } from '../shared/Tick.tsx';
+import { useChosen } from './chosen.ts';
+import { nodeName } from '../shared/placeWords.ts';
+import { WORDS } from './words.ts';
+import { useDrawnStore, useLengths, useOrigin, usePicked } from './drawn.ts';
+import { derive } from '../design/derived.ts';
 
 const nodeOf = (d: Design, id: string): OutlineNode | undefined => d.outline.nodes.find((n) => n.id === id);
 
@@ -23,17 +22,19 @@ function putAlong(d: Design, id: string, axis: 'x' | 'y', to: number): Design {
 /** A place typed as a distance and a side: the button beside it turns to the other side. */
 function PlaceField({ id, axis }: { id: string; axis: 'x' | 'y' }) {
   const lengths = useLengths();
-  const value = usePicked((d) => nodeOf(d, id)?.[axis] ?? 0);
+  const origin = useOrigin();
+  const zero = axis === 'x' ? origin.x : 0;
+  const value = usePicked((d) => (nodeOf(d, id)?.[axis] ?? zero) - zero);
   const side = value < 0 ? -1 : 1;
   const suffix = useMemo(() => <SideButton id={id} axis={axis} side={side} />, [id, axis, side]);
   const binding = lengths(
     `outline.${id}.${axis}`,
-    (d, mm) => putAlong(d, id, axis, side * mm),
+    (d, mm) => putAlong(d, id, axis, zero + side * mm),
     axis === 'x' ? 'outline.x' : 'outline.y',
   );
   return (
     <LengthField
-      label={axis === 'x' ? 'From bridge' : 'From centre line'}
+      label={axis === 'x' ? `From ${origin.from}` : 'From centre line'}
       value={Math.abs(value)}
       {...binding}
       suffix={suffix}
@@ -41,14 +42,15 @@ function PlaceField({ id, axis }: { id: string; axis: 'x' | 'y' }) {
   );
 }
 
-const SIDE_WORDS = { x: { 1: 'nutward', [-1]: 'tailward' }, y: { 1: 'bass', [-1]: 'treble' } } as const;
-
 function SideButton({ id, axis, side }: { id: string; axis: 'x' | 'y'; side: 1 | -1 }) {
+  const { x, above, below } = useOrigin();
+  const zero = axis === 'x' ? x : 0;
+  const words = axis === 'x' ? [above, below] : ['bass', 'treble'];
   const turn = (): void => {
-    const { edit } = useDesignStore.getState();
+    const { edit } = useDrawnStore.getState();
     edit('put a node on the other side', (d) =>
       edits.rememberTyped(
-        putAlong(d, id, axis, -(nodeOf(d, id)?.[axis] ?? 0)),
+        putAlong(d, id, axis, 2 * zero - (nodeOf(d, id)?.[axis] ?? zero)),
         `outline.${id}.${axis}`,
         null,
       ),
@@ -64,14 +66,14 @@ function SideButton({ id, axis, side }: { id: string; axis: 'x' | 'y'; side: 1 |
       title={WORDS.putItOnTheOtherSide}
       onClick={turn}
     >
-      {SIDE_WORDS[axis][side]}
+      {words[side > 0 ? 0 : 1]}
     </Button>
   );
 }
 
 /** One end of a corner: straight, or bent by a handle. */
 function HandleRow({ id, side }: { id: string; side: 'before' | 'after' }) {
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const has = usePicked((d) => nodeOf(d, id)?.[side] !== undefined);
   const turn = (d: Design): Design => {
     const { nodes } = d.outline;
@@ -106,7 +108,7 @@ function JoinRow({ id, name }: { id: string; name: string }) {
   const units = usePicked((d) => d.units);
   const [reach, setReach] = useState(20);
   const join = (): void => {
-    useDesignStore.getState().edit(`joined ${name} smoothly`, (d) => smoothJoin(d, id, reach));
+    useDrawnStore.getState().edit(`joined ${name} smoothly`, (d) => smoothJoin(d, id, reach));
     useChosen.getState().choose(null);
   };
   return (
@@ -137,7 +139,7 @@ export function MatchButton({ ids, name }: { ids: readonly string[]; name: strin
       size="2xs"
       variant="outline"
       onClick={() =>
-        useDesignStore.getState().edit(`matched ${name} to the other side`, (d) => matchOtherSide(d, ids))
+        useDrawnStore.getState().edit(`matched ${name} to the other side`, (d) => matchOtherSide(d, ids))
       }
     >
       {WORDS.matchTheOtherSide}
@@ -147,7 +149,7 @@ export function MatchButton({ ids, name }: { ids: readonly string[]; name: strin
 
 /** Adds a node in the middle of the segment after a node, t = ½ of its cubic: the edge stays as it runs. */
 function addAfter(index: number): void {
-  const { design, edit } = useDesignStore.getState();
+  const { design, edit } = useDrawnStore.getState();
   if (!design) return;
   let made = '';
   edit('added a node', (d) => {
@@ -167,7 +169,7 @@ const KINDS: Readonly<Record<OutlineNode['kind'], string>> = {
 
 /** Turns nodes into another kind; where handles are needed they are those of the edge as it runs. */
 export function makeKind(ids: readonly string[], kind: OutlineNode['kind'], name: string): void {
-  const { edit } = useDesignStore.getState();
+  const { edit } = useDrawnStore.getState();
   edit(`made ${name} ${KINDS[kind]}`, (d) => {
     const { path } = derive(d);
     return edits.setNodeKind(d, ids, kind, (id) => {
@@ -183,7 +185,7 @@ export function makeKind(ids: readonly string[], kind: OutlineNode['kind'], name
 
 /** The node that is chosen alone: its place, kind and handles. */
 export function ChosenNode({ id }: { id: string }) {
-  const edit = useDesignStore((s) => s.edit);
+  const edit = useDrawnStore((s) => s.edit);
   const index = usePicked((d) => d.outline.nodes.findIndex((n) => n.id === id));
   const count = usePicked((d) => d.outline.nodes.length);
   const kind = usePicked((d) => nodeOf(d, id)?.kind ?? 'fair');

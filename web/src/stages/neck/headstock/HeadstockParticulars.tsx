@@ -1,0 +1,222 @@
+import type { HeadstockStart, TunerPlan } from '@pelkin/core';
+import {
+  HEADSTOCK_STARTS,
+  LEAST_BREAK,
+  LEAST_CLEARANCE,
+  LIMITS,
+  MOST_BREAK,
+  MOST_SIDEWAYS,
+  edits,
+  figureAndUnit,
+  startHeadstock,
+} from '@pelkin/core';
+import { Box, Button, HStack, Table, Text } from '@chakra-ui/react';
+import { derive, useDerived } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { CurveTemplates } from '../../../nodes/CurveTemplates.tsx';
+import { Mirror } from '../../../nodes/Mirror.tsx';
+import { NodesPanel } from '../../../nodes/NodesPanel.tsx';
+import { useChosen } from '../../../nodes/chosen.ts';
+import { useDrawnLine } from '../../../nodes/drawn.ts';
+import { Later } from '../../../shared/Later.tsx';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Choice, Reading, Section } from '../../../shared/Section.tsx';
+import { ShowSwitch } from '../../../shared/ShowSwitch.tsx';
+import { useChosenTuner } from '../chosen.ts';
+import { WORDS } from '../words.ts';
+import { ChosenTuner } from './ChosenTuner.tsx';
+import { TunerMeasures } from './TunerMeasures.tsx';
+
+const STARTS: Readonly<Record<HeadstockStart, string>> = {
+  'in-line': WORDS.inLine,
+  reversed: WORDS.reversed,
+  'both-sides': WORDS.bothSides,
+  headless: WORDS.headless,
+};
+
+/** Plain shapes to begin from; each lays its tuners too, and is one step to undo. */
+function Begin() {
+  const edit = useDesignStore((s) => s.edit);
+  const begin = (kind: HeadstockStart): void => {
+    edit(`headstock started: ${STARTS[kind].toLowerCase()}`, (d) =>
+      startHeadstock(d, derive(d).stringPlan, kind),
+    );
+    useChosen.getState().choose(null);
+    useChosenTuner.getState().choose(null);
+  };
+  return (
+    <Section title={WORDS.beginFromAShape}>
+      <HStack flexWrap="wrap">
+        {HEADSTOCK_STARTS.map((kind) => (
+          <Button key={kind} size="2xs" variant="outline" onClick={() => begin(kind)}>
+            {STARTS[kind]}
+          </Button>
+        ))}
+      </HStack>
+      <Text fontSize="12px" color="faded">
+        A plain outline with a tuner for each string, placed so that the strings run straight on. It replaces
+        the present outline and tuners; Undo brings them back.
+      </Text>
+    </Section>
+  );
+}
+
+function Side() {
+  const { headstock } = useDesign();
+  const { neckPlan } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const lengths = useLengths();
+  const { units } = useDesign();
+  const drop = figureAndUnit(neckPlan.faceDrop, units, 2);
+  return (
+    <Section title={WORDS.headstock}>
+      <NumberField
+        value={headstock.tilt}
+        unit="°"
+        {...LIMITS['headstock.tilt']}
+        label={WORDS.tilt}
+        onCommit={(tilt) => edit(`headstock tilted by ${tilt}°`, (d) => edits.editHeadstock(d, { tilt }))}
+      />
+      <LengthField
+        label={WORDS.faceUnder}
+        value={headstock.below}
+        {...lengths('headstock.below', (d, below) => edits.editHeadstock(d, { below }))}
+      />
+      <LengthField
+        label={WORDS.headThickness}
+        value={headstock.thickness}
+        {...lengths('headstock.thickness', (d, thickness) => edits.editHeadstock(d, { thickness }))}
+      />
+      <Choice
+        label={WORDS.built}
+        value={headstock.built}
+        options={[
+          ['one-piece', 'One piece'],
+          ['scarf', 'Scarf joint'],
+        ]}
+        onChange={(built) =>
+          edit(built === 'scarf' ? 'headstock with a scarf joint' : 'headstock of one piece', (d) =>
+            edits.editHeadstock(d, { built }),
+          )
+        }
+      />
+      <Reading label="Face under the glue plane at the nut" value={drop.figure} unit={drop.unit} />
+    </Section>
+  );
+}
+
+const DEG = 180 / Math.PI;
+/** An angle to a tenth of a degree; no minus before nothing. */
+const degrees = (rad: number): string => `${(Math.round(rad * DEG * 10) / 10 + 0).toFixed(1)}°`;
+
+/** What of a tuner lies outside the usual limits. */
+const amiss = ({ path, breakAngle, holeToEdge, nearest }: TunerPlan) => ({
+  break: breakAngle !== null && (breakAngle < LEAST_BREAK || breakAngle > MOST_BREAK),
+  side: path !== null && Math.abs(path.sideways) > MOST_SIDEWAYS,
+  clear: path?.clearance !== null && path !== null && path.clearance < LEAST_CLEARANCE,
+  edge: holeToEdge < 3 || (nearest !== null && nearest.apart <= 0),
+});
+
+/** Each string’s way to its tuner; a row chooses it. */
+function TunerTable() {
+  const { units } = useDesign();
+  const { headstock } = useDerived().neckPlan;
+  const chosen = useChosenTuner((s) => s.id);
+  if (headstock.tuners.length === 0) return null;
+  const mm = (v: number | null | undefined): string =>
+    v === null || v === undefined ? '–' : figureAndUnit(v, units, 1).figure;
+  const heads = ['string', 'break', 'sideways', 'to a post', 'to the edge'];
+  return (
+    <Section title={WORDS.tuners}>
+      <Table.Root
+        size="sm"
+        variant="line"
+        css={{
+          '& th, & td': {
+            fontFamily: 'mono',
+            fontSize: '11.5px',
+            textAlign: 'end',
+            paddingBlock: '2px',
+            paddingInline: '4px',
+            borderBottomWidth: '1px',
+            borderColor: 'rule',
+          },
+          '& th': { fontWeight: '500', color: 'faded' },
+          '& .is-amiss': { color: 'madder', fontWeight: '650' },
+        }}
+      >
+        <thead>
+          <tr>
+            {heads.map((h) => (
+              <th key={h} scope="col">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {headstock.tuners.map((plan) => {
+            const { tuner, path, breakAngle, holeToEdge } = plan;
+            const wrong = amiss(plan);
+            const of = (bad: boolean): string | undefined => (bad ? 'is-amiss' : undefined);
+            return (
+              <tr key={tuner.id}>
+                <td>
+                  <Box
+                    as="button"
+                    cursor="pointer"
+                    textDecoration="underline"
+                    fontWeight={chosen === tuner.id ? '650' : '400'}
+                    aria-label={`Select the tuner of string ${tuner.string}`}
+                    onClick={() => {
+                      useChosen.getState().choose(null);
+                      useChosenTuner.getState().choose(tuner.id);
+                    }}
+                  >
+                    {tuner.string}
+                  </Box>
+                </td>
+                <td className={of(wrong.break)}>{breakAngle === null ? '–' : degrees(breakAngle)}</td>
+                <td className={of(wrong.side)}>{path ? degrees(path.sideways) : '–'}</td>
+                <td className={of(wrong.clear)}>{mm(path?.clearance)}</td>
+                <td className={of(wrong.edge)}>{mm(holeToEdge)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table.Root>
+      <Text fontSize="11.5px" color="faded">
+        Break: down at the nut, usually {(LEAST_BREAK * DEG).toFixed(0)}° to {(MOST_BREAK * DEG).toFixed(0)}°.
+        Sideways: against the string’s own line, + to the bass side. Lengths in{' '}
+        {units === 'mm' ? 'mm' : 'inches'}.
+      </Text>
+    </Section>
+  );
+}
+
+/** The headstock: begun from a shape, drawn by its nodes, its tuners placed. */
+export function HeadstockParticulars() {
+  const line = useDrawnLine((s) => s.line);
+  const chosen = useChosenTuner((s) => s.id);
+  const { headstock } = useDesign();
+  const tuner = headstock.tuners.find((t) => t.id === chosen);
+  if (line !== 'headstock') return null;
+  return (
+    <>
+      {tuner ? <ChosenTuner tuner={tuner} /> : <NodesPanel />}
+      <TunerTable />
+      <Begin />
+      <Side />
+      <Later>
+        {headstock.tuners.length > 0 && <TunerMeasures />}
+        <Mirror />
+        <CurveTemplates />
+        <Section title={WORDS.shownOnTheBoard}>
+          <ShowSwitch what="headstockComb" words={WORDS.curvatureComb} />
+        </Section>
+      </Later>
+    </>
+  );
+}

@@ -1,0 +1,95 @@
+import type { Tuner, TunerPlan } from '@pelkin/core';
+import { edits } from '@pelkin/core';
+import type { KeyboardEvent } from 'react';
+import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
+import { onBoardKey } from '../../../design/boardKeys.ts';
+import { useDerived } from '../../../design/derived.ts';
+import { nudgeGesture } from '../../../design/lengths.ts';
+import { useDesignStore } from '../../../design/store.ts';
+import { useDrag } from '../../../design/useDrag.ts';
+import { useChosen } from '../../../nodes/chosen.ts';
+import { useChosenTuner } from '../chosen.ts';
+import { tunerName } from './tunerName.ts';
+
+const HOLD_PIXELS = 12;
+const hundredth = (v: number): number => Math.round(v * 100) / 100;
+
+function choose(id: string): void {
+  useChosen.getState().choose(null);
+  useChosenTuner.getState().choose(id);
+}
+
+function moveTo(tuner: Tuner, to: { readonly x: number; readonly y: number }, gesture?: string): void {
+  useDesignStore
+    .getState()
+    .edit(
+      `moved the ${tunerName(tuner)}`,
+      (d) => edits.changeTuner(d, tuner.id, { at: { x: hundredth(to.x), y: hundredth(to.y) } }),
+      gesture,
+    );
+}
+
+function onKey(event: KeyboardEvent, tuner: Tuner, flip: Parameters<typeof onBoardKey>[1]): void {
+  onBoardKey(event, flip, {
+    nudge: (by) => {
+      choose(tuner.id);
+      moveTo(tuner, { x: tuner.at.x + by.x, y: tuner.at.y + by.y }, nudgeGesture(`tuner ${tuner.id}`));
+    },
+    remove: () => {
+      useDesignStore
+        .getState()
+        .edit(`removed the ${tunerName(tuner)}`, (d) => edits.removeTuners(d, [tuner.id]));
+      useChosenTuner.getState().choose(null);
+    },
+    choose: () => choose(tuner.id),
+    leave: () => useChosenTuner.getState().choose(null),
+  });
+}
+
+/** One tuner to take hold of at its post; its string’s number beside it. */
+function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: number }) {
+  const { tuner } = plan;
+  const { screen, flip, view, board } = useBoardFrame();
+  const isChosen = useChosenTuner((s) => s.id === tuner.id);
+  const { x, y } = screen({ x: tuner.at.x + scale, y: tuner.at.y });
+  const drag = useDrag((event) => {
+    // Taken where the pointer is: a housing may be held anywhere.
+    board(boardPixels(event, event.currentTarget));
+    return {
+      at: tuner.at,
+      take: () => choose(tuner.id),
+      move: (to, gesture) => moveTo(tuner, to, gesture),
+    };
+  });
+  const radius = Math.max(HOLD_PIXELS, plan.housing.length ? 5 * view.scale : 0);
+  return (
+    <g
+      className={`part-target${isChosen ? ' is-chosen' : ''}`}
+      data-tuner={tuner.id}
+      tabIndex={0}
+      role="button"
+      aria-pressed={isChosen}
+      aria-label={tunerName(tuner)}
+      onKeyDown={(event) => onKey(event, tuner, flip)}
+      onDoubleClick={(event) => event.stopPropagation()}
+      {...drag}
+    >
+      <circle className="part-area" cx={x} cy={y} r={radius} />
+      <text className="figure" x={x} y={y + 4} textAnchor="middle" pointerEvents="none">
+        {tuner.string}
+      </text>
+    </g>
+  );
+}
+
+/** The tuners on the board. */
+export function Tuners() {
+  const { neckPlan, stringPlan } = useDerived();
+  return (
+    <>
+      {neckPlan.headstock.tuners.map((plan) => (
+        <TunerMark key={plan.tuner.id} plan={plan} scale={stringPlan.centreScale} />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+import type { Point, Shaft } from '@pelkin/core';
+import { fretAt, lengthWithUnit, sectionCurve, sectionSize } from '@pelkin/core';
+import { useBoardFrame } from '../../../board/BoardContext.ts';
+import { useBoard } from '../../../board/boardStore.ts';
+import { useDerived } from '../../../design/derived.ts';
+import { useDesign } from '../../../design/store.ts';
+import { ENLARGED, FIRST_ROW, ROW } from './room.ts';
+
+/** Sections nearer to one another along the neck than this, mm, stand in two rows. */
+const BESIDE = 60 * ENLARGED;
+
+interface Drawn {
+  readonly key: string;
+  readonly u: number;
+  readonly words: string;
+  readonly row: number;
+  readonly isLive: boolean;
+}
+
+/** One section, enlarged, under its place: board on top, the back below, with its width and depth. */
+function SectionMark(props: {
+  readonly shaft: Shaft;
+  readonly board: number;
+  readonly scale: number;
+  readonly top: number;
+  readonly drawn: Drawn;
+}) {
+  const { shaft, board, scale, top, drawn } = props;
+  const { units } = useDesign();
+  const { screen } = useBoardFrame();
+  const { u, row, words, isLive } = drawn;
+  const x = scale - u;
+  // The board’s face of each row at one height; v runs along x, so that the bass side lies nutward.
+  const face = top - FIRST_ROW - row * ROW;
+  const at = (v: number, w: number): Point =>
+    screen({ x: x - ENLARGED * v, y: face + ENLARGED * (w - board) });
+  const curve = sectionCurve(shaft, u);
+  const { width, depth, thickness, girth } = sectionSize(shaft, u);
+  const path = (points: readonly Point[]): string =>
+    points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
+  const back = path(curve.map(({ v, w }) => at(v, w)));
+  const [a, b] = [curve[0]!.v, curve.at(-1)!.v];
+  const wood = path([at(a, 0), at(a, board), at(b, board), at(b, 0)]);
+  const [from, to] = [screen({ x, y: top - 4 }), screen({ x, y: face + 4 })];
+  const words1 = at(0, board);
+  const words2 = at(0, -depth);
+  return (
+    <g className={`neck-section${isLive ? ' is-live' : ''}`} pointerEvents="none" data-section={drawn.key}>
+      <line className="neck-section-lead" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+      <path className="neck-section-board" d={`${wood}Z`} />
+      <path className="neck-section-wood" d={`${back}Z`} />
+      <text className="figure" x={words1.x} y={words1.y - 6} textAnchor="middle">
+        {words}, × {ENLARGED}
+      </text>
+      <text className="figure quiet" x={words2.x} y={words2.y + 14} textAnchor="middle">
+        {lengthWithUnit(width, units, 1)} × {lengthWithUnit(thickness, units, 1)}
+        {isLive ? `, round ${lengthWithUnit(girth, units, 0)}` : ''}
+      </text>
+    </g>
+  );
+}
+
+/** The neck’s sections under it, each at its fret, and one at the pointer. */
+export function SectionsOnBoard() {
+  const { neck } = useDesign();
+  const { neckPlan, stringPlan } = useDerived();
+  const pointer = useBoard((s) => s.pointer);
+  const { shaft, heel, sections } = neckPlan;
+  const scale = stringPlan.centreScale;
+  const top = Math.min(...stringPlan.board.map((p) => p.y));
+  const rows: Drawn[] = [];
+  for (const { fret, u } of sections) {
+    const last = rows.at(-1);
+    const row = last && last.row === 0 && u - last.u < BESIDE ? 1 : 0;
+    rows.push({ key: `${fret}`, u, row, words: fret === 0 ? 'nut' : `fret ${fret}`, isLive: false });
+  }
+  const at = pointer && scale - pointer.x;
+  const live: Drawn | null =
+    at !== null && at >= 0 && at <= heel.shaftEnd && Math.abs(pointer!.y) < 40
+      ? { key: 'live', u: at, row: 1, words: fretAt(scale, at), isLive: true }
+      : null;
+  const all = live ? [...rows.filter((r) => r.row === 0 || Math.abs(r.u - live.u) > BESIDE), live] : rows;
+  return (
+    <>
+      {all.map((drawn) => (
+        <SectionMark key={drawn.key} shaft={shaft} board={neck.board} scale={scale} top={top} drawn={drawn} />
+      ))}
+    </>
+  );
+}
