@@ -4,6 +4,7 @@ import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as BOARD } from '../web/src/board/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
@@ -60,10 +61,10 @@ test('nodes: add on the edge, corner and handle, place by number, Escape puts a 
   await expect(page.locator('[data-node]')).toHaveCount(24);
   await expect(page.getByRole('heading', { name: /Selected: node 13 of 24/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Corner' }).click();
-  await page.getByRole('button', { name: OUTLINE.addAHandle }).first().click();
+  await page.getByRole('button', { name: NODES.addAHandle }).first().click();
   const handle = page.locator('[data-handle="before"]');
   await expect(handle).toBeVisible();
-  await page.getByRole('button', { name: OUTLINE.removeTheHandle }).click();
+  await page.getByRole('button', { name: NODES.removeTheHandle }).click();
   await expect(handle).toHaveCount(0);
 
   await type(page.getByLabel(LAYOUT.fromBridge), '6 in');

@@ -5,6 +5,7 @@ import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './he
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
@@ -20,7 +21,7 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
   await node('n10').click({ modifiers: ['Shift'] });
   await expect(page.getByRole('heading', { name: 'Selected: 3 nodes' })).toBeVisible();
   const before = (await held(request, id)).design.outline.nodes;
-  await type(page.getByLabel(OUTLINE.moveNutwardBy), '5');
+  await type(page.getByLabel(NODES.moveNutwardBy), '5');
   await saved(page);
   const moved = (await held(request, id)).design.outline.nodes;
   for (const i of [7, 8, 9]) expect(moved[i]!.x).toBeCloseTo(before[i]!.x + 5, 6);
@@ -31,15 +32,15 @@ test('several nodes: chosen with Shift and by a box, moved, turned, aligned and 
   const dragged = (await held(request, id)).design.outline.nodes;
   expect(dragged[7]!.y - moved[7]!.y).toBeCloseTo(dragged[8]!.y - moved[8]!.y, 6);
   await page.getByRole('button', { name: 'Undo: moved 3 nodes' }).click();
-  await type(page.getByLabel(OUTLINE.turnBy), '10');
-  await page.getByRole('button', { name: OUTLINE.oneDistanceFromTheCentreLine }).click();
+  await type(page.getByLabel(NODES.turnBy), '10');
+  await page.getByRole('button', { name: NODES.oneDistanceFromTheCentreLine }).click();
   await saved(page);
   const aligned = (await held(request, id)).design.outline.nodes;
   expect(new Set([7, 8, 9].map((i) => aligned[i]!.y)).size).toBe(1);
 
   // A box round the treble horn.
   await page.getByTestId('board').click({ position: { x: 60, y: 640 } });
-  await page.getByRole('button', { name: OUTLINE.selectByABox }).click();
+  await page.getByRole('button', { name: NODES.selectByABox }).click();
   const [a, b] = [await centreOf(node('n19')), await centreOf(node('n21'))];
   await page.mouse.move(Math.min(a.x, b.x) - 20, Math.min(a.y, b.y) - 20);
   await page.mouse.down();
@@ -58,7 +59,7 @@ test('mirror: one side over the other, twins move together, the link is cut and 
 }) => {
   const id = await makeDesign(request, 'Mirrored');
   await openStage(page, id, 'outline');
-  await page.getByRole('button', { name: OUTLINE.bassOntoTreble }).click();
+  await page.getByRole('button', { name: NODES.bassOntoTreble }).click();
   await saved(page);
   const linked = (await held(request, id)).design.outline;
   expect(linked.mirror.length).toBeGreaterThan(8);
@@ -69,7 +70,7 @@ test('mirror: one side over the other, twins move together, the link is cut and 
   const to = await centreOf(page.locator(`[data-node="${twin}"]`));
   expect(to.x - from.x).toBeCloseTo(10, 0);
   expect(to.y - from.y).toBeCloseTo(-20, 0);
-  await page.getByRole('button', { name: OUTLINE.cutAllLinks }).click();
+  await page.getByRole('button', { name: NODES.cutAllLinks }).click();
   await page.locator(`[data-node="${lead}"]`).focus();
   await page.keyboard.press('Shift+ArrowUp');
   expect((await centreOf(page.locator(`[data-node="${twin}"]`))).y).toBeCloseTo(to.y, 0);
@@ -90,11 +91,11 @@ test('smooth nodes, and a node added where the edge stays', async ({ page, reque
       path.setAttribute('d', data!);
       return path.getTotalLength();
     }, d);
-  await page.getByRole('button', { name: OUTLINE.addANodeAfterIt }).click();
+  await page.getByRole('button', { name: NODES.addANodeAfterIt }).click();
   await expect(page.locator('[data-node]')).toHaveCount(24);
   const after = await page.locator('#outline').getAttribute('d');
   expect(Math.abs((await length(after)) - (await length(edge)))).toBeLessThan(0.01);
-  await page.getByRole('radio', { name: OUTLINE.smooth }).click();
+  await page.getByRole('radio', { name: NODES.smooth }).click();
   await expect(page.locator('[data-handle]')).toHaveCount(2);
   await dragBy(page, page.locator('[data-handle="after"] .node-mark'), 12, 12);
   await saved(page);
@@ -109,7 +110,7 @@ test('a stretch is copied, and laid between two other nodes of another design', 
     page.locator(`[data-node="${n}"]`).click(shift ? { modifiers: ['Shift'] } : {});
   await press('n8');
   await press('n11', true);
-  await page.getByRole('button', { name: OUTLINE.copyTheStretch }).click();
+  await page.getByRole('button', { name: NODES.copyTheStretch }).click();
   await expect(page.getByText('4 nodes copied.')).toBeVisible();
   await page.getByRole('link', { name: FRAME.allDesigns }).click();
   await page.getByRole('link', { name: 'Open To there', exact: true }).click();
@@ -119,7 +120,7 @@ test('a stretch is copied, and laid between two other nodes of another design', 
     .click();
   await press('n14');
   await press('n16', true);
-  await page.getByRole('button', { name: OUTLINE.pasteItMirrored }).click();
+  await page.getByRole('button', { name: NODES.pasteItMirrored }).click();
   await expect(page.locator('[data-node]')).toHaveCount(24);
   await saved(page);
   expect((await held(request, two)).design.outline.nodes).toHaveLength(24);
@@ -226,7 +227,7 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   // Nodes close together on a smooth stretch, one of them off it.
   const addAfter = async (node: string): Promise<void> => {
     await page.locator(`[data-node="${node}"]`).click();
-    await page.getByRole('button', { name: OUTLINE.addANodeAfterIt }).click();
+    await page.getByRole('button', { name: NODES.addANodeAfterIt }).click();
   };
   await addAfter('n9');
   await addAfter('n9');
@@ -249,12 +250,12 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
 
   // A pinned node stays, and its lump with it.
   await page.locator(`[data-node="${chosen}"]`).click();
-  await page.getByText(OUTLINE.pinnedFairingLeavesIt).click();
+  await page.getByText(NODES.pinnedFairingLeavesIt).click();
   await saved(page);
   expect((await held(request, id)).design.outline.nodes.find((n) => n.id === chosen)).toMatchObject({
     pinned: true,
   });
-  await page.getByText(OUTLINE.pinnedFairingLeavesIt).click();
+  await page.getByText(NODES.pinnedFairingLeavesIt).click();
   await expect(lumps).toContainText('goes');
   await lumps.getByRole('button', { name: OUTLINE.fairIt }).click();
   await expect(lumps).toContainText('No lump that a finger would feel');
@@ -274,15 +275,15 @@ test('a corner joined smoothly, a node matched, a stretch snapped to a curve tem
   const before = (await held(request, id)).design.outline.nodes;
   const corner = before.find((n) => n.kind === 'corner' && n.x > 300)!;
   await page.locator(`[data-node="${corner.id}"]`).click();
-  await type(page.getByRole('textbox', { name: OUTLINE.joinItSmoothlyOver }), '15');
-  await page.getByRole('button', { name: OUTLINE.smoothJoin }).click();
+  await type(page.getByRole('textbox', { name: NODES.joinItSmoothlyOver }), '15');
+  await page.getByRole('button', { name: NODES.smoothJoin }).click();
   await expect(page.locator('[data-node]')).toHaveCount(before.length + 2);
   await page.getByRole('button', { name: /^Undo: joined/ }).click();
   await expect(page.locator('[data-node]')).toHaveCount(before.length);
 
   const one = before.find((n) => n.kind === 'fair' && n.y > 100 && n.x < 0)!;
   await page.locator(`[data-node="${one.id}"]`).click();
-  await page.getByRole('button', { name: OUTLINE.matchTheOtherSide }).click();
+  await page.getByRole('button', { name: NODES.matchTheOtherSide }).click();
   await saved(page);
   expect((await held(request, id)).design.outline.nodes.find((n) => n.id === one.id)).not.toMatchObject({
     x: one.x,
@@ -292,26 +293,24 @@ test('a corner joined smoothly, a node matched, a stretch snapped to a curve tem
 
   // A template slid against the bass side; far from the stretch it is refused with the reason.
   const [a, b] = before.filter((n) => n.y > 90 && n.x > 0 && n.x < 220);
-  await page.getByRole('combobox', { name: OUTLINE.laidOnTheBoard }).selectOption({ index: 2 });
+  await page.getByRole('combobox', { name: NODES.laidOnTheBoard }).selectOption({ index: 2 });
   await expect(page.getByTestId('curve-template')).toBeVisible();
   await page.locator(`[data-node="${a!.id}"]`).click();
   await page.locator(`[data-node="${b!.id}"]`).click({ modifiers: ['Shift'] });
-  await page.getByRole('button', { name: OUTLINE.snapTheStretchToIt }).click();
+  await page.getByRole('button', { name: NODES.snapTheStretchToIt }).click();
   await expect(page.getByRole('alert')).toContainText('within 15 mm');
   const middle = { x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 };
-  await type(page.getByRole('textbox', { name: OUTLINE.itsMiddleFromTheBridgeLine }), middle.x.toFixed(1));
+  await type(page.getByRole('textbox', { name: NODES.itsMiddleFromTheBridgeLine }), middle.x.toFixed(1));
   await type(
-    page.getByRole('textbox', { name: OUTLINE.itsMiddleFromTheCentreLine }),
+    page.getByRole('textbox', { name: NODES.itsMiddleFromTheCentreLine }),
     (middle.y + 8).toFixed(1),
   );
   const chord = (Math.atan2(b!.y - a!.y, b!.x - a!.x) * 180) / Math.PI;
   await type(
-    page
-      .getByRole('region', { name: OUTLINE.curveTemplates })
-      .getByRole('textbox', { name: OUTLINE.turnedBy }),
+    page.getByRole('region', { name: NODES.curveTemplates }).getByRole('textbox', { name: OUTLINE.turnedBy }),
     chord.toFixed(1),
   );
-  await page.getByRole('button', { name: OUTLINE.snapTheStretchToIt }).click();
+  await page.getByRole('button', { name: NODES.snapTheStretchToIt }).click();
   await expect(
     page.getByRole('button', { name: 'Undo: snapped a stretch to a curve template' }),
   ).toBeVisible();

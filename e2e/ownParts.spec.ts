@@ -4,6 +4,7 @@ import { held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
 
 const region = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
@@ -96,7 +97,7 @@ test('holes in rows and rings, an offset of another opening, and where an island
 test('kinds of string give the compensation, and a glued neck takes a tenon', async ({ page, request }) => {
   const id = await makeDesign(request, 'Kinds of string');
   await openStage(page, id, 'strings');
-  await page.getByRole('radio', { name: OUTLINE.kind, exact: true }).click();
+  await page.getByRole('radio', { name: NODES.kind, exact: true }).click();
   await page.getByRole('button', { name: STRINGS.addAKind }).click();
   const fourth = page.getByRole('group', { name: 'Kind 4' });
   await type(fourth.getByLabel('Kind 4'), 'Half-round');

@@ -11,8 +11,10 @@ const ROOMS = [
   'app',
   'board',
   'designs',
+  'nodes',
   'stages/strings',
   'stages/outline',
+  'stages/neck',
   'stages/layout',
   'stages/templates',
 ];

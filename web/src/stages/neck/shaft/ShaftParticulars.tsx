@@ -182,10 +182,10 @@ function Rod() {
   const lengths = useLengths();
   const { rod } = shaft;
   const floor = neckPlan.rod;
-  const field = (key: 'width' | 'depth' | 'from' | 'to') =>
+  const field = (key: 'width' | 'depth' | 'from' | 'to', label: string) =>
     rod && (
       <LengthField
-        label={WORDS[`rod_${key}`]}
+        label={label}
         value={rod[key]}
         {...lengths(
           `shaft.rod.${key}`,
@@ -217,10 +217,10 @@ function Rod() {
       />
       {rod && (
         <>
-          {field('width')}
-          {field('depth')}
-          {field('from')}
-          {field('to')}
+          {field('width', WORDS.rodWidth)}
+          {field('depth', WORDS.rodDepth)}
+          {field('from', WORDS.rodFrom)}
+          {field('to', WORDS.rodTo)}
           <Choice
             label="Adjusted at the"
             value={rod.adjuster}
