@@ -24,7 +24,28 @@ export const setHandedness = (design: Design, handedness: Design['handedness']):
 });
 
 export const editStrings = (design: Design, change: Partial<Strings>): Design =>
-  inHand({ ...design, strings: { ...design.strings, ...change } }, 'strings');
+  inHand(
+    {
+      ...design,
+      strings: { ...design.strings, ...change },
+      headstock: atNut(design.headstock, design.strings.nutWidth, change.nutWidth ?? design.strings.nutWidth),
+    },
+    'strings',
+  );
+
+/** A node of the headstock so near to the neck’s edge at the nut, mm, stands on it. */
+const ON_EDGE = 0.5;
+
+/** The headstock whose places on the neck’s edges at the nut follow another width of it; the same where none do. */
+function atNut(headstock: Design['headstock'], from: number, to: number): Design['headstock'] {
+  if (from === to) return headstock;
+  const { nodes } = headstock.outline;
+  const isOn = (n: (typeof nodes)[number]): boolean =>
+    Math.abs(n.x) < ON_EDGE && Math.abs(Math.abs(n.y) - from / 2) < ON_EDGE;
+  if (!nodes.some(isOn)) return headstock;
+  const moved = nodes.map((n) => (isOn(n) ? { ...n, y: (Math.sign(n.y) * to) / 2 } : n));
+  return { ...headstock, outline: { ...headstock.outline, nodes: moved } };
+}
 
 /** Courses of so many strings each, bass to treble (null: none): the count follows, gauges go on from what there is. */
 export function setCourses(design: Design, courses: readonly number[] | null): Design {

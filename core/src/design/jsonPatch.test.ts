@@ -40,8 +40,8 @@ describe('a patch', () => {
   });
   it('of an edit is about that edit alone, and names are escaped', () => {
     const design = newDesign('Patch', 6, 640);
-    const wider = edits.editStrings(design, { nutWidth: 44 });
-    expect(patchOf(design, wider).map((o) => o.path)).toEqual(['/strings/nutWidth', '/progress/strings']);
+    const wider = edits.editStrings(design, { bridgeMargin: 44 });
+    expect(patchOf(design, wider).map((o) => o.path)).toEqual(['/strings/bridgeMargin', '/progress/strings']);
     const typed = { ...design, typed: { 'a/b~c': '1 in' } };
     expect(patchOf(design, typed)).toEqual([{ op: 'add', path: '/typed/a~1b~0c', value: '1 in' }]);
     expect(apply(design, patchOf(design, typed))).toEqual(typed);
@@ -55,7 +55,10 @@ describe('a patch', () => {
   it('leaves the document as it was, and shares with it what it does not touch', () => {
     const design = newDesign('Patch', 6, 640);
     const before = JSON.stringify(design);
-    const next = apply(design, patchOf(design, edits.editStrings(design, { nutWidth: 44 }))) as typeof design;
+    const next = apply(
+      design,
+      patchOf(design, edits.editStrings(design, { bridgeMargin: 44 })),
+    ) as typeof design;
     expect(JSON.stringify(design)).toBe(before);
     expect(next.outline).toBe(design.outline);
     expect(next.strings).not.toBe(design.strings);

@@ -20,6 +20,32 @@ function bodyReport({ shaped }: Derived) {
   };
 }
 
+const DEG = 180 / Math.PI;
+
+/** What follows for the neck: its sections, each string’s way to its tuner, its blank, the wood under the rod. Lengths mm, angles degrees. */
+function neckReport({ neckPlan }: Derived) {
+  const { sections, rod, headstock, blank, heelDepth, faceDrop } = neckPlan;
+  return {
+    sections: sections.map(({ fret, u, size }) => ({ fret, fromNut: u, ...size })),
+    heelDepth,
+    faceDrop,
+    rodFloor: rod && { least: rod.floor, fromNut: rod.u, onCentreLine: rod.middle },
+    headstock: {
+      length: headstock.length,
+      width: headstock.width,
+      strings: headstock.tuners.map(({ tuner, path, breakAngle, holeToEdge }) => ({
+        string: tuner.string,
+        at: tuner.at,
+        breakAngle: breakAngle && breakAngle * DEG,
+        sidewaysAngle: path && path.sideways * DEG,
+        toNearestPost: path && path.clearance,
+        holeToEdge,
+      })),
+    },
+    blank,
+  };
+}
+
 /** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */
 export function designReport(design: Design, derived: Derived) {
   const { measures: m, stringPlan, plan } = derived;
@@ -44,7 +70,7 @@ export function designReport(design: Design, derived: Derived) {
         saddle: l.saddle,
       })),
       saddleLine: stringPlan.saddleLine && {
-        turn: (stringPlan.saddleLine.turn * 180) / Math.PI,
+        turn: stringPlan.saddleLine.turn * DEG,
         worst: stringPlan.saddleLine.worst,
       },
       frets: stringPlan.frets.map((f) => ({
@@ -55,6 +81,7 @@ export function designReport(design: Design, derived: Derived) {
         slot: f.slot,
       })),
     },
+    neck: neckReport(derived),
     outline: {
       nodes: design.outline.nodes.length,
       ...shapeOf(m),

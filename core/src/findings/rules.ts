@@ -1,4 +1,5 @@
 import type { Rule } from '../design/rule.ts';
+import { NECK_RULES } from '../neck/rules/index.ts';
 import { LAYOUT_RULES } from '../layout/rules/index.ts';
 import { OUTLINE_RULES } from '../outline/rules/index.ts';
 import { SHAPE_RULES } from '../shape/rules/index.ts';
@@ -9,6 +10,7 @@ import { TEMPLATE_RULES } from '../templates/rules/index.ts';
 export const RULES: readonly Rule[] = [
   ...STRING_RULES,
   ...OUTLINE_RULES,
+  ...NECK_RULES,
   ...LAYOUT_RULES,
   ...SHAPE_RULES,
   ...TEMPLATE_RULES,

@@ -11,6 +11,7 @@ import { formOf } from '../parts/kinds.ts';
 import type { Winder } from '../parts/part.ts';
 import { centreScale } from '../strings/frets.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
+import { boardEdge } from '../strings/taper.ts';
 import type { AtNut, HeadstockSide, StringPath } from './stringPaths.ts';
 import { breakAngleAtNut, stringPaths } from './stringPaths.ts';
 
@@ -37,6 +38,8 @@ export interface TunerPlan {
   /** How far its housing reaches past the edge, at most; 0 within it. */
   readonly over: number;
   readonly housing: Polygon;
+  /** How much of its bush is left beyond the headstock’s back. */
+  readonly bushLeft: number;
   /** The nearest other housing: how far away, less than 0 where they meet, and whose. */
   readonly nearest: { readonly apart: number; readonly tuner: string } | null;
 }
@@ -49,6 +52,8 @@ export interface HeadstockPlan {
   readonly width: number;
   readonly side: HeadstockSide;
   readonly strings: readonly AtNut[];
+  /** How far its edge lies outside the neck’s at the nut on each side; null where none is near. */
+  readonly besideNut: Readonly<Record<Side, number | null>>;
   /** By string from the bass side, those without one last. */
   readonly tuners: readonly TunerPlan[];
 }
@@ -102,6 +107,22 @@ export const straightOn = ({ x, y, slope }: AtNut, at: number): number => y + sl
 /** How a post guides its string: half of both across. */
 export const windingRadius = (post: number, gauge: number): number => (post + gauge) / 2;
 
+/** Places of the edge so near to the nut’s line count as its, mm; and so far aside they belong to something else. */
+const AT_NUT = 0.6;
+const FAR_ASIDE = 15;
+
+/** The edge’s place nearest the nut’s end on a side, outside the neck’s own edge there. A slanted nut has its ends at different x. */
+function besideNut(path: ClosedPath, strings: Strings, side: Side): number | null {
+  const end = boardEdge(strings, side).nut;
+  const x = end.x - centreScale(strings);
+  const near = flattenPath(path, CHORD).filter(
+    (p) => Math.abs(p.x - x) < AT_NUT && Math.abs(p.y - end.y) < FAR_ASIDE,
+  );
+  if (near.length === 0) return null;
+  const outward = near.map((p) => (side === 'bass' ? p.y - end.y : end.y - p.y));
+  return outward.reduce((a, b) => Math.max(a, b));
+}
+
 export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan: StringPlan): HeadstockPlan {
   const path = solveOutline(headstock.outline.nodes);
   const box = pathBox(path)!;
@@ -131,6 +152,10 @@ export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan
     width: box.maxY - box.minY,
     side,
     strings: atNut,
+    besideNut: {
+      bass: besideNut(path, strings, 'bass'),
+      treble: besideNut(path, strings, 'treble'),
+    },
     tuners: tuners.map((tuner, i): TunerPlan => {
       const own = has(tuner);
       const string = own ? tuner.string - 1 : null;
@@ -155,6 +180,7 @@ export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan
         holeToEdge: depthInside(path, tuner.at) - winderOf(tuner).hole / 2,
         over: reachOver(path, areas[i]!.polygon),
         housing: areas[i]!.polygon,
+        bushLeft: winderOf(tuner).bush - headstock.thickness,
         nearest: nearestOf(areas, i, ids),
       };
     }),

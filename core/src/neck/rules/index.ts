@@ -1,0 +1,22 @@
+import type { Rule } from '../../design/rule.ts';
+import { breakTooLarge, breakTooSmall } from './breakAngle.ts';
+import { noWay, sideways, stringAtPost, tunersMissing } from './stringWay.ts';
+import { bushTooShort, housingOver, housingsMeet, tunerAtEdge } from './tunerRoom.ts';
+import { heelDips, offNut, rodFloor } from './wood.ts';
+
+/** The rules of Neck, in the order that findings are listed. */
+export const NECK_RULES: readonly Rule[] = [
+  stringAtPost,
+  noWay,
+  tunersMissing,
+  breakTooSmall,
+  breakTooLarge,
+  sideways,
+  tunerAtEdge,
+  housingsMeet,
+  housingOver,
+  bushTooShort,
+  rodFloor,
+  heelDips,
+  offNut,
+];
