@@ -5,6 +5,8 @@ import type { Point } from '../geometry/point.ts';
 import { cross, subtract } from '../geometry/point.ts';
 import { SHELF, specOf } from '../parts/shelf.ts';
 import { LONG_SCALE } from '../design/sections/neck.ts';
+import { centreScale } from '../strings/frets.ts';
+import { boardEdge } from '../strings/taper.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { straightOn, stringsAtNut, winderOf, windingRadius } from './headstockPlan.ts';
 import type { AtNut } from './stringPaths.ts';
@@ -26,6 +28,9 @@ const CLAMP = 24;
 const TILT = 10;
 /** And its face so far under the strings’ slots, less than they are taken off over it: the first string still presses well, mm. */
 const LESS = 1.5;
+
+/** Where the neck’s edges end at the nut, x: not 0 where frets are fanned. */
+type NutEnds = Readonly<Record<Side, number>>;
 
 interface Laid {
   readonly string: number;
@@ -84,11 +89,13 @@ function outlineInLine(
   laid: readonly Laid[],
   atNut: readonly AtNut[],
   half: number,
+  ends: NutEnds,
   out: number,
   flip: 1 | -1,
 ) {
   const [first, last] = [laid[0]!.at, laid.at(-1)!.at];
   const up = (y: number): number => flip * y;
+  const near = flip === 1 ? ends.bass : ends.treble;
   const slope = laid.length > 1 ? (up(last.y) - up(first.y)) / (last.x - first.x) : 0;
   const edge = (x: number): number =>
     up(first.y) + slope * (x - first.x) + out * Math.sqrt(1 + slope * slope);
@@ -96,7 +103,7 @@ function outlineInLine(
   const lower = flip === 1 ? atNut.at(-1)! : atNut[0]!;
   const bottom = (x: number): number => Math.min(up(straightOn(lower, x)) - BESIDE_STRINGS, -half);
   const places: (readonly [number, number, OutlineNode['kind']?])[] = [
-    [0, -half, 'corner'],
+    [flip === 1 ? ends.treble : ends.bass, -half, 'corner'],
     [far * 0.3, bottom(far * 0.3) - 0.6],
     [far * 0.68, bottom(far * 0.68) - 1],
     [far - 9, bottom(far) + 3],
@@ -106,8 +113,8 @@ function outlineInLine(
     [(first.x + last.x) / 2, edge((first.x + last.x) / 2)],
     [first.x, edge(first.x)],
     [first.x - out * 0.85, edge(first.x) - (edge(first.x) - half) * 0.22],
-    [9, half + Math.min(3, (edge(first.x) - half) * 0.2)],
-    [0, half, 'corner'],
+    [near + 9, half + Math.min(3, (edge(first.x) - half) * 0.2)],
+    [near, half, 'corner'],
   ];
   // A single tuner has one node beside it.
   const beside = laid.length > 1 ? places : places.filter((_, i) => i !== 7 && i !== 8);
@@ -126,7 +133,7 @@ function outermost(places: readonly Point[]): readonly Point[] {
   return hull;
 }
 
-function outlineBothSides(laid: readonly Laid[], half: number, out: number): Outline {
+function outlineBothSides(laid: readonly Laid[], half: number, ends: NutEnds, out: number): Outline {
   const far = Math.max(...laid.map((l) => l.at.x)) + out + PAST;
   const paired = laid.filter(({ at }) => laid.some((o) => o.at !== at && o.at.x === at.x));
   // One alone at the end is no reason to come in steeply beside the last two.
@@ -150,22 +157,26 @@ function outlineBothSides(laid: readonly Laid[], half: number, out: number): Out
     [far - 2, 0],
     ...[...upper].reverse(),
   ];
-  const nodes = numbered(places);
+  const nodes = numbered(places).map((n) =>
+    n.kind === 'corner' ? { ...n, x: tidy(n.y > 0 ? ends.bass : ends.treble) } : n,
+  );
+  if (ends.bass !== ends.treble) return { nodes, mirror: [] };
   const mirror = nodes
     .slice(0, upper.length + 1)
     .map((n, i): [string, string] => [n.id, nodes[nodes.length - 1 - i]!.id]);
   return { nodes, mirror };
 }
 
-function clampOutline(half: number): Outline {
+function clampOutline(half: number, ends: NutEnds): Outline {
   const nodes = numbered([
-    [0, -half, 'corner'],
+    [ends.treble, -half, 'corner'],
     [CLAMP - 3, -half, 'corner'],
     [CLAMP, -half + 3, 'corner'],
     [CLAMP, half - 3, 'corner'],
     [CLAMP - 3, half, 'corner'],
-    [0, half, 'corner'],
+    [ends.bass, half, 'corner'],
   ]);
+  if (ends.bass !== ends.treble) return { nodes, mirror: [] };
   return {
     nodes,
     mirror: [
@@ -183,8 +194,10 @@ function clampOutline(half: number): Outline {
 export function startHeadstock(design: Design, stringPlan: StringPlan, kind: HeadstockStart): Design {
   const { strings, headstock } = design;
   const half = strings.nutWidth / 2;
+  const endOf = (side: Side): number => boardEdge(strings, side).nut.x - centreScale(strings);
+  const ends = { bass: endOf('bass'), treble: endOf('treble') };
   if (kind === 'headless')
-    return editHeadstock(design, { outline: clampOutline(half), tilt: 0, tuners: [], trees: [] });
+    return editHeadstock(design, { outline: clampOutline(half, ends), tilt: 0, tuners: [], trees: [] });
   const spec = headstock.tuners[0]?.spec ?? usualTuner(kind, strings.scaleLength > LONG_SCALE);
   const atNut = stringsAtNut(strings, stringPlan);
   const { post, takeOff, housing } = winderOf({ spec });
@@ -198,8 +211,8 @@ export function startHeadstock(design: Design, stringPlan: StringPlan, kind: Hea
       : inLine(kind === 'in-line' ? 'bass' : 'treble', atNut, radius, pitch);
   const outline: Outline =
     kind === 'both-sides'
-      ? outlineBothSides(laid, half, out)
-      : { nodes: outlineInLine(laid, atNut, half, out, kind === 'in-line' ? 1 : -1), mirror: [] };
+      ? outlineBothSides(laid, half, ends, out)
+      : { nodes: outlineInLine(laid, atNut, half, ends, out, kind === 'in-line' ? 1 : -1), mirror: [] };
   const tuners = laid
     .map(({ string, at, side }): Tuner => ({
       id: `t${string + 1}`,

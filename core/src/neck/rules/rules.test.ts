@@ -99,7 +99,9 @@ describe('the neck’s wood', () => {
       outline: {
         ...windrow.headstock.outline,
         mirror: [],
-        nodes: windrow.headstock.outline.nodes.map((n, i) => (i === 0 ? { ...n, y: n.y + 1.2 } : n)),
+        nodes: windrow.headstock.outline.nodes.map((n) =>
+          n.x === 0 && n.y > 0 ? { ...n, y: n.y + 1.2 } : n,
+        ),
       },
     });
     expect(hits(offNut, wide)).toMatchObject([{ subject: 'bass' }]);
