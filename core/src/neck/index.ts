@@ -8,5 +8,7 @@ export { LEAST_FLOOR } from './rod.ts';
 export { fretAt } from './fretAt.ts';
 export { fullness, sectionArea, sectionCurve, sectionSize, woodDepth } from './shaft.ts';
 export type { SectionSize, Shaft } from './shaft.ts';
+export { sideView } from './sideView.ts';
+export type { SidePlace, SideView } from './sideView.ts';
 export { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';
 export type { HeadstockStart } from './startHeadstock.ts';

@@ -39,6 +39,8 @@ export interface NeckPlan {
   readonly heelDepth: number;
   readonly steepness: number;
   readonly jointU: number;
+  /** Where the fingerboard ends on the centre line’s side that it reaches furthest, from the bridge line. */
+  readonly boardEndX: number;
   /** Where the wood ends: in the pocket, or through the body. */
   readonly endU: number;
   readonly sections: readonly { readonly fret: number; readonly u: number; readonly size: SectionSize }[];
@@ -137,6 +139,7 @@ export function planNeck(
     heelDepth: heelDepth(heel, neck.board),
     steepness: steepness(shaft, heel),
     jointU,
+    boardEndX: stringPlan.boardEndX,
     endU: neck.joint === 'through' ? scale - measures.box.minX : jointU + neck.pocketLength,
     sections: numbers.stations.map(({ fret }, i) => ({
       fret,

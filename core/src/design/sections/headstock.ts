@@ -23,7 +23,7 @@ export const HEADSTOCK_LIMITS = {
     label: 'transition to the headstock',
     min: 5,
     max: 150,
-    from: 'the nut; where the shaft’s back leaves its own line',
+    from: 'the nut, along the headstock, to where its back is flat',
   },
   'volute.length': { label: 'volute', min: 5, max: 120, from: 'along the neck' },
   'volute.height': { label: 'volute', min: 0, max: 15, from: 'the back without it; 0 for none' },

@@ -26,9 +26,10 @@ function neckBox(_: Design, derived: Derived): Box {
   const half = Math.max(boardHalf(derived), neckPlan.headstock.width / 2);
   return growBox(
     {
-      minX: stringPlan.boardEndX,
+      // The bridge too: strings are seen from end to end from the side.
+      minX: 0,
       maxX: stringPlan.centreScale + neckPlan.headstock.length,
-      minY: -half - SECTIONS_MM,
+      minY: -half,
       maxY: half,
     },
     ROOM,
@@ -65,6 +66,7 @@ export const neck = stageOf({
     return {
       shows,
       fitTo: FITS[desk],
+      below: desk === 'shaft' ? SECTIONS_MM : 0,
       press: () => {
         useChosen.getState().choose(null);
         useChosenTuner.getState().choose(null);

@@ -27,13 +27,15 @@ function SectionMark(props: {
 }) {
   const { shaft, board, scale, top, drawn } = props;
   const { units } = useDesign();
-  const { screen } = useBoardFrame();
+  const { screen, flip } = useBoardFrame();
   const { u, row, words, isLive } = drawn;
   const x = scale - u;
   // The board’s face of each row at one height; v runs along x, so that the bass side lies nutward.
-  const face = top - FIRST_ROW - row * ROW;
+  // Under the neck as it is seen, upright: from the back its treble side is up.
+  const [up, edge] = [flip.y, -flip.y * top];
+  const face = -edge - up * (FIRST_ROW + row * ROW);
   const at = (v: number, w: number): Point =>
-    screen({ x: x - ENLARGED * v, y: face + ENLARGED * (w - board) });
+    screen({ x: x - ENLARGED * v, y: face + up * ENLARGED * (w - board) });
   const curve = sectionCurve(shaft, u);
   const { width, depth, thickness, girth } = sectionSize(shaft, u);
   const path = (points: readonly Point[]): string =>
@@ -41,7 +43,10 @@ function SectionMark(props: {
   const back = path(curve.map(({ v, w }) => at(v, w)));
   const [a, b] = [curve[0]!.v, curve.at(-1)!.v];
   const wood = path([at(a, 0), at(a, board), at(b, board), at(b, 0)]);
-  const [from, to] = [screen({ x, y: top - 4 }), screen({ x, y: face + 4 })];
+  // The one at the pointer is marked across the neck: its lead would run through what stands above it.
+  const [from, to] = isLive
+    ? [screen({ x, y: edge }), screen({ x, y: -edge })]
+    : [screen({ x, y: -edge - up * 4 }), screen({ x, y: face + up * 4 })];
   const words1 = at(0, board);
   const words2 = at(0, -depth);
   return (
