@@ -9,6 +9,7 @@ import { TemplateOnBoard } from '../../../nodes/TemplateOnBoard.tsx';
 import { useChosen } from '../../../nodes/chosen.ts';
 import { useDrawnLine, useDrawnStore } from '../../../nodes/drawn.ts';
 import { useShown } from '../../../shared/shown.ts';
+import { useChosenTuner } from '../chosen.ts';
 import { Tuners } from './Tuners.tsx';
 
 /** The headstock’s outline by its nodes, with the body’s own tools, and its tuners. */
@@ -23,7 +24,14 @@ export function HeadstockTools() {
       draw(to);
     };
     leave('headstock');
-    return () => leave('body');
+    // One thing is worked on: a node that is chosen takes the tuner’s place.
+    const stop = useChosen.subscribe(({ ids }) => {
+      if (ids.length > 0) useChosenTuner.getState().choose(null);
+    });
+    return () => {
+      stop();
+      leave('body');
+    };
   }, []);
   if (line !== 'headstock') return null;
   return (

@@ -35,14 +35,14 @@ export function SideOnBoard() {
       {view.strings.map((s, i) => (
         <path key={i} className="side-string" d={line(s)} />
       ))}
-      <text className="figure" x={end.x} y={end.y + 16} textAnchor="end">
+      <text className="figure" x={end.x} y={end.y + 16} textAnchor={flip.x === 1 ? 'end' : 'start'}>
         tilt {headstock.tilt}°
       </text>
       <text className="figure" x={heel.x} y={heel.y + 16} textAnchor="middle">
         heel {lengthWithUnit(neck.heel, units, 1)}, {lengthWithUnit(neck.depth, units, 1)} in the body
         {neck.angle === 0 ? '' : `, neck at ${neck.angle}°`}
       </text>
-      <text className="figure" x={saddle.x} y={saddle.y - 10}>
+      <text className="figure" x={saddle.x} y={saddle.y - 10} textAnchor={flip.x === 1 ? 'start' : 'end'}>
         saddle {lengthWithUnit(view.saddle.z, units, 1)} over the face
       </text>
     </g>
