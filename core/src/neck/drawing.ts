@@ -1,6 +1,7 @@
 import type { Layer, Mark } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
-import type { Design } from '../design/schema.ts';
+import type { Design, Tuner } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, placeBy, rectPath } from '../geometry/figures.ts';
 import type { Point } from '../geometry/point.ts';
@@ -19,6 +20,24 @@ const PAIR = 0.45;
 /** How wide a block is, as a share of the board’s width. */
 const BLOCK = 0.62;
 
+/** A tuner’s button as it is seen from the front; headstock frame. */
+function buttonOf(tuner: Tuner): ClosedPath {
+  const { button, housing } = winderOf(tuner);
+  const stem = button * STEM;
+  const place = placeBy(tuner.at, tuner.turn * RAD);
+  return mapPath(rectPath(BUTTON, button - stem, BUTTON / 2), (p) =>
+    place({ x: p.x, y: p.y + housing.wide / 2 + stem + (button - stem) / 2 }),
+  );
+}
+
+/** What of a tuner is seen from the front: its button past the edge, its washer and post. Headstock frame. */
+export const tunerSeen = (tuner: Tuner): readonly ClosedPath[] => [
+  buttonOf(tuner),
+  ...[winderOf(tuner).washer, winderOf(tuner).post]
+    .filter((across) => across > 0)
+    .map((across) => mapPath(circlePath(across), (p) => ({ x: p.x + tuner.at.x, y: p.y + tuner.at.y }))),
+];
+
 /** A tuner’s lines: hole, washer and post on the face, its housing and button behind it. Headstock frame. */
 function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point): readonly Mark[] {
   const { at, turn, id } = tuner;
@@ -32,9 +51,7 @@ function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point): rea
       { at: to(at), diameter },
     );
   const stem = past * STEM;
-  const button = mapPath(rectPath(BUTTON, past - stem, BUTTON / 2), (p) =>
-    to(place({ x: p.x, y: p.y + box.wide / 2 + stem + (past - stem) / 2 })),
-  );
+  const button = mapPath(buttonOf(tuner), to);
   const shaft = [
     { x: 0, y: box.wide / 2 },
     { x: 0, y: box.wide / 2 + stem },

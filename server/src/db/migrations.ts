@@ -133,10 +133,18 @@ const wholePictures: Migration = {
   },
 };
 
+/** And their headstocks with the tuners. */
+const headstocks: Migration = {
+  async up(db: Kysely<unknown>) {
+    await rebuildSummaries(db as Kysely<Database>);
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
   '0003-own-parts': ownParts,
   '0004-summaries': summaries,
   '0005-whole-pictures': wholePictures,
+  '0006-headstocks': headstocks,
 };

@@ -22,9 +22,9 @@ import { SORTINGS, listDesigns } from './list.ts';
 import { rememberStates } from './recent.ts';
 
 const idParams = z.object({ id: z.uuid({ error: 'a design’s id is a UUID' }) });
-const NO_LINES: PictureLines = { board: '', strings: '', hardware: '' };
+const NO_LINES: PictureLines = { headstock: '', tuners: '', board: '', strings: '', hardware: '' };
 const linesOf = (text: string | null): PictureLines =>
-  text === null ? NO_LINES : (JSON.parse(text) as PictureLines);
+  text === null ? NO_LINES : { ...NO_LINES, ...(JSON.parse(text) as PictureLines) };
 
 const storedSchema = z.object({
   id: z.string(),
@@ -44,7 +44,13 @@ const summarySchema = z.object({
     .object({
       path: z.string(),
       viewBox: z.string(),
-      lines: z.object({ board: z.string(), strings: z.string(), hardware: z.string() }),
+      lines: z.object({
+        headstock: z.string(),
+        tuners: z.string(),
+        board: z.string(),
+        strings: z.string(),
+        hardware: z.string(),
+      }),
       strings: z.number(),
       scaleLength: z.number(),
       units: z.string(),

@@ -11,7 +11,7 @@ export interface Summary {
   readonly units: string;
   readonly picture_path: string;
   readonly picture_box: string;
-  /** The fingerboard, strings and hardware over it, as JSON text. */
+  /** Headstock, fingerboard, strings and hardware over it, as JSON text. */
   readonly picture_lines: string;
 }
 
@@ -34,8 +34,10 @@ export function summaryOf(
     scale_length: design.strings.scaleLength,
     units: design.units,
     picture_path: kept('outline', 'handedness')?.picture_path ?? outlinePicture(design, outline()),
-    picture_box: kept('outline', 'strings', 'handedness')?.picture_box ?? pictureBox(design, outline()),
+    picture_box:
+      kept('outline', 'strings', 'headstock', 'handedness')?.picture_box ?? pictureBox(design, outline()),
     picture_lines:
-      kept('strings', 'parts', 'body', 'handedness')?.picture_lines ?? JSON.stringify(pictureLines(design)),
+      kept('strings', 'parts', 'body', 'headstock', 'handedness')?.picture_lines ??
+      JSON.stringify(pictureLines(design)),
   };
 }

@@ -10,7 +10,13 @@ export interface DesignSummary {
     readonly path: string;
     readonly viewBox: string;
     /** Fingerboard, strings and hardware, as path data. */
-    readonly lines: { readonly board: string; readonly strings: string; readonly hardware: string };
+    readonly lines: {
+      readonly headstock: string;
+      readonly tuners: string;
+      readonly board: string;
+      readonly strings: string;
+      readonly hardware: string;
+    };
     readonly strings: number;
     readonly scaleLength: number;
     readonly units: Design['units'];

@@ -23,7 +23,7 @@ function Picture({ shown }: { shown: DesignSummary['shown'] }) {
     <Box asChild h="150px" w="full" p="3">
       <svg viewBox={shown.viewBox} aria-hidden="true" preserveAspectRatio="xMidYMid meet">
         <path
-          d={shown.path}
+          d={`${shown.path}${shown.lines.headstock}`}
           fill="var(--chakra-colors-wood)"
           stroke="var(--chakra-colors-ink)"
           strokeWidth="1.8"
@@ -31,7 +31,11 @@ function Picture({ shown }: { shown: DesignSummary['shown'] }) {
         />
         <g fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="0.8">
           <path d={shown.lines.board} fill="var(--chakra-colors-sheet)" vectorEffect="non-scaling-stroke" />
-          <path d={shown.lines.hardware} fill="var(--chakra-colors-sunk)" vectorEffect="non-scaling-stroke" />
+          <path
+            d={`${shown.lines.hardware}${shown.lines.tuners}`}
+            fill="var(--chakra-colors-sunk)"
+            vectorEffect="non-scaling-stroke"
+          />
           <path d={shown.lines.strings} opacity="0.55" vectorEffect="non-scaling-stroke" />
         </g>
       </svg>
