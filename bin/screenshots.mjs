@@ -42,7 +42,17 @@ const SHOTS = [
   ],
   ['strings', 'Fathom', 'strings', 'light', async () => undefined],
   ['outline', 'Windrow', 'outline', 'light', async (page) => page.locator('[data-node="n13"]').click()],
-  ['outline-dark', 'Skerry', 'outline', 'dark', async () => undefined],
+  ['neck', 'Fathom', 'neck', 'light', async (page) => page.mouse.move(480, 222)],
+  [
+    'headstock',
+    'Skerry',
+    'neck',
+    'dark',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Headstock' }).click();
+      await page.locator('[data-tuner="t2"]').click();
+    },
+  ],
   ['layout', 'Windrow', 'layout', 'light', async (page) => page.locator('[data-part="p4"]').click()],
   [
     'neck-join',
@@ -62,16 +72,6 @@ const SHOTS = [
     async (page) => {
       await page.getByRole('tab', { name: 'Openings' }).click();
       await page.getByRole('listitem').filter({ hasText: 'Control cavity' }).click();
-    },
-  ],
-  [
-    'wires',
-    'Fathom',
-    'layout',
-    'light',
-    async (page) => {
-      await page.getByRole('tab', { name: 'Wires' }).click();
-      await page.getByRole('button', { name: 'Neck pickup to controls' }).click();
     },
   ],
   [
