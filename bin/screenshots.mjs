@@ -42,7 +42,7 @@ const SHOTS = [
   ],
   ['strings', 'Fathom', 'strings', 'light', async () => undefined],
   ['outline', 'Windrow', 'outline', 'light', async (page) => page.locator('[data-node="n13"]').click()],
-  ['neck', 'Fathom', 'neck', 'light', async (page) => page.mouse.move(480, 222)],
+  ['neck', 'Fathom', 'neck', 'light', async (page) => page.mouse.move(690, 280)],
   [
     'headstock',
     'Skerry',

@@ -6,8 +6,9 @@ import { useDerived } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
 import { ENLARGED, FIRST_ROW, ROW } from './room.ts';
 
-/** Sections nearer to one another along the neck than this, mm, stand in two rows. */
+/** Sections nearer to one another along the neck than this, mm, or than their words are long, px, stand in two rows. */
 const BESIDE = 60 * ENLARGED;
+const WORDS_PX = 150;
 
 interface Drawn {
   readonly key: string;
@@ -70,13 +71,15 @@ export function SectionsOnBoard() {
   const { neck } = useDesign();
   const { neckPlan, stringPlan } = useDerived();
   const pointer = useBoard((s) => s.pointer);
+  const { view } = useBoardFrame();
+  const apart = Math.max(BESIDE, WORDS_PX / view.scale);
   const { shaft, heel, sections } = neckPlan;
   const scale = stringPlan.centreScale;
   const top = Math.min(...stringPlan.board.map((p) => p.y));
   const rows: Drawn[] = [];
   for (const { fret, u } of sections) {
     const last = rows.at(-1);
-    const row = last && last.row === 0 && u - last.u < BESIDE ? 1 : 0;
+    const row = last && last.row === 0 && u - last.u < apart ? 1 : 0;
     rows.push({ key: `${fret}`, u, row, words: fret === 0 ? 'nut' : `fret ${fret}`, isLive: false });
   }
   const at = pointer && scale - pointer.x;
@@ -84,7 +87,7 @@ export function SectionsOnBoard() {
     at !== null && at >= 0 && at <= heel.shaftEnd && Math.abs(pointer!.y) < 40
       ? { key: 'live', u: at, row: 1, words: fretAt(scale, at), isLive: true }
       : null;
-  const all = live ? [...rows.filter((r) => r.row === 0 || Math.abs(r.u - live.u) > BESIDE), live] : rows;
+  const all = live ? [...rows.filter((r) => r.row === 0 || Math.abs(r.u - live.u) > apart), live] : rows;
   return (
     <>
       {all.map((drawn) => (
