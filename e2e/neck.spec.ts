@@ -26,7 +26,7 @@ test('from the strings alone to a headstock with its tuners, by drag and by numb
   // By numbers: a tuner's place, and a node of the headstock; the body stays where it is.
   const tuner = (n: number) => page.locator(`[data-tuner="t${n}"]`);
   await tuner(1).click();
-  await expect(page.getByRole('heading', { name: 'Selected: tuner of string 1' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Selected: tuner of string 6' })).toBeVisible();
   await type(page.getByLabel('From nut'), '34');
   const end = begun.headstock.outline.nodes.find((n) => n.y === 0)!;
   await page.locator(`[data-node="${end.id}"]`).click();
@@ -61,7 +61,7 @@ test('from the strings alone to a headstock with its tuners, by drag and by numb
   const list = page.getByLabel(FRAME.findings, { exact: true });
   await expect(list.getByText('A string runs into another post')).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Undo: moved the tuner of string 2' }).click();
+  await page.getByRole('button', { name: 'Undo: moved the tuner of string 5' }).click();
   await expect.poll(told).toBe(none);
 
   // The keyboard alone: a tuner nudged.

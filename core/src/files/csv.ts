@@ -1,4 +1,5 @@
 import type { Design } from '../design/schema.ts';
+import type { NeckPlan } from '../neck/planNeck.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 
@@ -64,6 +65,39 @@ export function fretTableCsv(stringPlan: StringPlan, handedness: Design['handedn
     f.arc ? mm(f.arc.radius) : 'flat',
     f.arc ? mm(f.arc.drop) : mm(0),
     mm(f.arc?.wire ?? f.slot),
+  ]);
+  return csv([head, ...rows]);
+}
+
+/** Every tuner’s place on the headstock and its string’s way to it, bass to treble; millimetres and degrees. The place is in the headstock’s plane, from the nut. */
+export function tunerTableCsv({ headstock }: NeckPlan): string {
+  const angle = (rad: number | null | undefined): string => (typeof rad === 'number' ? degrees(rad) : '');
+  const length = (value: number | null | undefined): string => (typeof value === 'number' ? mm(value) : '');
+  const head = [
+    'string',
+    'tuner',
+    'from nut (mm)',
+    'from centre line, + bass side (mm)',
+    'turn (deg)',
+    'string passes on the',
+    'break angle at the nut (deg)',
+    'sideways angle, + bass side (deg)',
+    'nut to post (mm)',
+    'to the nearest other post (mm)',
+    'hole to the edge (mm)',
+  ];
+  const rows = headstock.tuners.map(({ tuner, number, path, breakAngle, holeToEdge }) => [
+    number < 1 ? '' : String(number),
+    tuner.spec.name,
+    mm(tuner.at.x),
+    mm(tuner.at.y),
+    tuner.turn.toFixed(1),
+    `${tuner.passes} side`,
+    angle(breakAngle),
+    angle(path?.sideways),
+    length(path?.length),
+    length(path?.clearance),
+    mm(holeToEdge),
   ]);
   return csv([head, ...rows]);
 }

@@ -1,4 +1,4 @@
-export { fretTableCsv, saddleTableCsv } from './csv.ts';
+export { fretTableCsv, saddleTableCsv, tunerTableCsv } from './csv.ts';
 export { weightsFor } from './lineWeights.ts';
 export { paperNotes, paperOf } from './paper.ts';
 export { designReport } from './report.ts';

@@ -33,8 +33,8 @@ function neckReport({ neckPlan }: Derived) {
     headstock: {
       length: headstock.length,
       width: headstock.width,
-      strings: headstock.tuners.map(({ tuner, path, breakAngle, holeToEdge }) => ({
-        string: tuner.string,
+      strings: headstock.tuners.map(({ tuner, number, path, breakAngle, holeToEdge }) => ({
+        string: number,
         at: tuner.at,
         breakAngle: breakAngle && breakAngle * DEG,
         sidewaysAngle: path && path.sideways * DEG,

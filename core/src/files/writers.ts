@@ -3,7 +3,7 @@ import type { Design } from '../design/schema.ts';
 import type { Weights } from '../drawing/inks.ts';
 import type { Sheet } from '../templates/sheets.ts';
 import { bodyFile } from './bodyFile.ts';
-import { fretTableCsv, saddleTableCsv } from './csv.ts';
+import { fretTableCsv, saddleTableCsv, tunerTableCsv } from './csv.ts';
 import type { SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
@@ -127,7 +127,7 @@ const table = (
   value: string,
   name: string,
   about: string,
-  text: (plan: Derived['stringPlan'], hand: Design['handedness']) => string,
+  text: (derived: Derived, hand: Design['handedness']) => string,
 ): FileWriter => ({
   key: value,
   name,
@@ -138,7 +138,7 @@ const table = (
   type: 'text/csv',
   hasBack: false,
   write: async ({ design, derived }) => ({
-    content: text(derived.stringPlan, design.handedness),
+    content: text(derived, design.handedness),
     told: `CSV of ${value}, units in the head`,
   }),
 });
@@ -230,8 +230,9 @@ export const WRITERS: readonly FileWriter[] = [
   dxf('polyline', 'Profiles as straight steps', 'DXF, within 0.01 mm'),
   dxf('splines', 'Profiles as splines', 'DXF, exact'),
   machine,
-  table('frets', 'Frets and slot ends', 'CSV, mm and inches', fretTableCsv),
-  table('saddles', 'Strings and saddles', 'CSV, mm', saddleTableCsv),
+  table('frets', 'Frets and slot ends', 'CSV, mm and inches', (d, hand) => fretTableCsv(d.stringPlan, hand)),
+  table('saddles', 'Strings and saddles', 'CSV, mm', (d, hand) => saddleTableCsv(d.stringPlan, hand)),
+  table('tuners', 'Tuners and angles', 'CSV, mm and degrees', (d) => tunerTableCsv(d.neckPlan)),
   {
     key: 'json',
     name: 'Design file',

@@ -23,9 +23,15 @@ const CHORD = 0.05;
 /** Housings further apart than this, mm, are no neighbours. */
 const NEIGHBOURS = 40;
 
+/** What a tuner’s string is called: strings are counted from the treble side, though files name them from the bass side. */
+export const stringNumber = ({ count }: Pick<Strings, 'count'>, { string }: Pick<Tuner, 'string'>): number =>
+  count - string + 1;
+
 /** A tuner in its place. Headstock frame. */
 export interface TunerPlan {
   readonly tuner: Tuner;
+  /** What its string is called, counted from the treble side; under 1 where the instrument has no such string. */
+  readonly number: number;
   /** Which string it winds, from 0 on the bass side; null where the instrument has no such string. */
   readonly string: number | null;
   /** The string’s way to it; null without a string, or where there is none. */
@@ -170,6 +176,7 @@ export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan
             );
       return {
         tuner,
+        number: stringNumber(strings, tuner),
         string,
         path: found,
         tree: tree?.id ?? null,

@@ -24,9 +24,9 @@ export const breakTooSmall = rule({
     'Tilt the headstock more, lower its face, use a tuner with a lower post, or hold the string down with a tree.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, least) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, breakAngle }) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, breakAngle }) =>
       breakAngle !== null && breakAngle * DEG < least
-        ? [{ subject: `${tuner.string}`, where: onPlan(strings)(tuner.at), measured: breakAngle * DEG }]
+        ? [{ subject: `${number}`, where: onPlan(strings)(tuner.at), measured: breakAngle * DEG }]
         : [],
     ),
 });
@@ -50,9 +50,9 @@ export const breakTooLarge = rule({
   remedy: 'Tilt the headstock less, raise its face, or move the tuner further from the nut.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, most) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, breakAngle }) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, breakAngle }) =>
       breakAngle !== null && breakAngle * DEG > most
-        ? [{ subject: `${tuner.string}`, where: onPlan(strings)(tuner.at), measured: breakAngle * DEG }]
+        ? [{ subject: `${number}`, where: onPlan(strings)(tuner.at), measured: breakAngle * DEG }]
         : [],
     ),
 });

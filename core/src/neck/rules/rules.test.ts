@@ -28,36 +28,36 @@ describe('strings on the headstock', () => {
   it('lie too lightly in the nut on a flat headstock, the far ones most; a tree mends it', () => {
     const flat = edits.editHeadstock(begun(), { tilt: 0, below: 12 });
     const found = hits(breakTooSmall, flat);
-    expect(subjects(found)).toEqual(['2', '3', '4', '5', '6']);
+    expect(subjects(found)).toEqual(['5', '4', '3', '2', '1']);
     expect(found.at(-1)!.measured).toBeCloseTo((Math.atan(3 / tuner(flat, 't6').at.x) * 180) / Math.PI, 6);
     const held = edits.editHeadstock(flat, {
       trees: [{ id: 'r1', at: { x: 40, y: 0 }, first: 2, last: 6, height: 7 }],
     });
     expect(hits(breakTooSmall, held)).toEqual([]);
     expect(hits(breakTooLarge, edits.editHeadstock(flat, { tilt: 16 })).length).toBeGreaterThan(0);
-    expect(subjects(hits(breakTooSmall, limited(begun(), 'leastBreak', 8)))).toEqual(['1']);
+    expect(subjects(hits(breakTooSmall, limited(begun(), 'leastBreak', 8)))).toEqual(['6']);
   });
 
   it('turn aside, and run into another post', () => {
     const design = begun();
     const aside = edits.changeTuner(design, 't6', { at: { x: 60, y: -24 } });
-    expect(subjects(hits(sideways, aside))).toContain('6');
+    expect(subjects(hits(sideways, aside))).toContain('1');
     const path = derive(design).neckPlan.headstock.tuners[4]!;
     const onString = { x: 80, y: path.path!.touches.y };
     const touching = edits.changeTuner(design, 't2', { at: onString });
     const found = hits(stringAtPost, touching);
-    expect(subjects(found)).toContain('5');
-    expect(found.find((h) => h.subject === '5')!.where).toMatchObject({ x: 628 + 80 });
+    expect(subjects(found)).toContain('2');
+    expect(found.find((h) => h.subject === '2')!.where).toMatchObject({ x: 628 + 80 });
   });
 
   it('have no way to a tuner on the nut; each needs one', () => {
     const design = edits.changeTuner(begun(), 't1', { at: { x: -2, y: 20 } });
-    expect(subjects(hits(noWay, design))).toEqual(['1']);
-    expect(subjects(hits(tunersMissing, edits.removeTuners(begun(), ['t3'])))).toEqual(['3']);
+    expect(subjects(hits(noWay, design))).toEqual(['6']);
+    expect(subjects(hits(tunersMissing, edits.removeTuners(begun(), ['t3'])))).toEqual(['4']);
     expect(hits(tunersMissing, windrow)).toEqual([]);
     expect(subjects(hits(tunersMissing, edits.changeTuner(begun(), 't3', { string: 2 })))).toEqual([
-      '2',
-      '3',
+      '4',
+      '5',
     ]);
   });
 });
@@ -67,11 +67,11 @@ describe('tuners', () => {
     const design = begun();
     const { at } = tuner(design, 't1');
     const out = edits.changeTuner(design, 't1', { at: { x: at.x, y: at.y + 5 } });
-    expect(hits(tunerAtEdge, out)).toMatchObject([{ subject: '1' }]);
+    expect(hits(tunerAtEdge, out)).toMatchObject([{ subject: '6' }]);
     expect(hits(tunerAtEdge, out)[0]!.measured).toBeLessThan(3);
-    expect(subjects(hits(housingOver, out))).toEqual(['1']);
+    expect(subjects(hits(housingOver, out))).toEqual(['6']);
     const near = edits.changeTuner(design, 't2', { at: { x: at.x + 15, y: at.y } });
-    expect(hits(housingsMeet, near)).toMatchObject([{ subject: '1 and 2', measured: 0 }]);
+    expect(hits(housingsMeet, near)).toMatchObject([{ subject: '5 and 6', measured: 0 }]);
   });
 
   it('are too short in a thick headstock', () => {

@@ -23,11 +23,11 @@ export const sideways = rule({
   remedy: 'Move its tuner towards the string’s own line, or further from the nut.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, most) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, path }) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, path }) =>
       path && Math.abs(path.sideways) * DEG > most
         ? [
             {
-              subject: `${tuner.string}`,
+              subject: `${number}`,
               where: onPlan(strings)(tuner.at),
               measured: Math.abs(path.sideways) * DEG,
             },
@@ -55,12 +55,12 @@ export const stringAtPost = rule({
   remedy: 'Move one of the two tuners, or let the string pass its post on the other side.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, least) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, path }) => {
+    neckPlan.headstock.tuners.flatMap(({ number, path }) => {
       if (!path || path.clearance === null || path.clearance >= least) return [];
       const other = neckPlan.headstock.tuners.filter((t) => t.string !== null)[path.nearest!]!;
       return [
         {
-          subject: `${tuner.string}`,
+          subject: `${number}`,
           where: onPlan(strings)(other.tuner.at),
           measured: Math.max(0, path.clearance),
         },
@@ -79,9 +79,9 @@ export const noWay = rule({
   remedy: 'Move the tuner onto the headstock, past the nut.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, path, string }) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, path, string }) =>
       string !== null && !path
-        ? [{ subject: `${tuner.string}`, where: onPlan(strings)(tuner.at), measured: null }]
+        ? [{ subject: `${number}`, where: onPlan(strings)(tuner.at), measured: null }]
         : [],
     ),
 });
@@ -99,9 +99,9 @@ export const tunersMissing = rule({
   find: ({ neckPlan, strings }) => {
     const { tuners } = neckPlan.headstock;
     if (tuners.length === 0) return [];
-    const count = (string: number): number => tuners.filter((t) => t.tuner.string === string).length;
+    const count = (number: number): number => tuners.filter((t) => t.number === number).length;
     return Array.from({ length: strings.count }, (_, i) => i + 1)
-      .filter((string) => count(string) !== 1)
-      .map((string) => ({ subject: `${string}`, where: null, measured: null }));
+      .filter((number) => count(number) !== 1)
+      .map((number) => ({ subject: `${number}`, where: null, measured: null }));
   },
 });

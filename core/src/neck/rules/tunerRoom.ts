@@ -20,11 +20,11 @@ export const tunerAtEdge = rule({
   remedy: 'Move the tuner inward, or the edge outward.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, least) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, holeToEdge }) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, holeToEdge }) =>
       holeToEdge < least
         ? [
             {
-              subject: `${tuner.string}`,
+              subject: `${number}`,
               where: onPlan(strings)(tuner.at),
               measured: Math.max(0, holeToEdge),
             },
@@ -54,7 +54,7 @@ export const housingsMeet = rule({
   find: ({ neckPlan, strings }, least) => {
     const { tuners } = neckPlan.headstock;
     const seen = new Set<string>();
-    return tuners.flatMap(({ tuner, nearest }) => {
+    return tuners.flatMap(({ tuner, number, nearest }) => {
       if (!nearest || nearest.apart >= least) return [];
       const other = tuners.find((t) => t.tuner.id === nearest.tuner)!;
       const key = [tuner.id, nearest.tuner].sort().join(' ');
@@ -62,7 +62,7 @@ export const housingsMeet = rule({
       seen.add(key);
       return [
         {
-          subject: [tuner.string, other.tuner.string].sort((a, b) => a - b).join(' and '),
+          subject: [number, other.number].sort((a, b) => a - b).join(' and '),
           where: onPlan(strings)({
             x: (tuner.at.x + other.tuner.at.x) / 2,
             y: (tuner.at.y + other.tuner.at.y) / 2,
@@ -96,8 +96,8 @@ export const housingOver = rule({
   remedy: 'Move the tuner inward, turn it, or move the edge outward.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, most) =>
-    neckPlan.headstock.tuners.flatMap(({ tuner, over }) =>
-      over > most ? [{ subject: `${tuner.string}`, where: onPlan(strings)(tuner.at), measured: over }] : [],
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, over }) =>
+      over > most ? [{ subject: `${number}`, where: onPlan(strings)(tuner.at), measured: over }] : [],
     ),
 });
 
@@ -118,8 +118,7 @@ export const bushTooShort = rule({
     return first
       ? [
           {
-            subject:
-              short.length === 1 ? `the tuner of string ${first.tuner.string}` : `${short.length} tuners`,
+            subject: short.length === 1 ? `the tuner of string ${first.number}` : `${short.length} tuners`,
             where: null,
             measured: -Math.min(...short.map((t) => t.bushLeft)),
             limit: headstock.thickness,

@@ -9,6 +9,7 @@ export const WORDS = {
   blank: 'Least blank',
   bothSides: 'Both sides',
   built: 'Built',
+  csv: 'CSV',
   curvatureComb: 'Curvature comb',
   eachSideItsOwn: 'Each side its own',
   faceUnder: 'Face under the strings',

@@ -1,8 +1,8 @@
 import type { Tuner } from '@pelkin/core';
-import { LIMITS, edits } from '@pelkin/core';
+import { LIMITS, edits, stringNumber } from '@pelkin/core';
 import { Button, HStack } from '@chakra-ui/react';
 import { useLengths } from '../../../design/lengths.ts';
-import { useDesignStore } from '../../../design/store.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
@@ -13,11 +13,13 @@ import { tunerName } from './tunerName.ts';
 /** The chosen tuner: its place, which way it points, on which side its string passes. */
 export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
   const { id, at, turn, passes } = tuner;
+  const { strings } = useDesign();
+  const name = tunerName(strings, tuner);
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
   const side = at.y < 0 ? -1 : 1;
   return (
-    <Section title={`Selected: ${tunerName(tuner)}`}>
+    <Section title={`Selected: ${name}`}>
       <LengthField
         key={`${id}x`}
         label="From nut"
@@ -45,9 +47,7 @@ export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
         min={LIMITS['opening.turn'].min}
         max={LIMITS['opening.turn'].max}
         from="its button to the bass side, counter-clockwise"
-        onCommit={(to) =>
-          edit(`turned the ${tunerName(tuner)}`, (d) => edits.changeTuner(d, id, { turn: to }))
-        }
+        onCommit={(to) => edit(`turned the ${name}`, (d) => edits.changeTuner(d, id, { turn: to }))}
       />
       <Choice
         label={WORDS.passes}
@@ -57,7 +57,7 @@ export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
           ['treble', 'Treble side'],
         ]}
         onChange={(to) =>
-          edit(`string ${tuner.string} on the ${to} side of its post`, (d) =>
+          edit(`string ${stringNumber(strings, tuner)} on the ${to} side of its post`, (d) =>
             edits.changeTuner(d, id, { passes: to }),
           )
         }
@@ -67,7 +67,7 @@ export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
           size="2xs"
           variant="outline"
           onClick={() => {
-            edit(`removed the ${tunerName(tuner)}`, (d) => edits.removeTuners(d, [id]));
+            edit(`removed the ${name}`, (d) => edits.removeTuners(d, [id]));
             useChosenTuner.getState().choose(null);
           }}
         >

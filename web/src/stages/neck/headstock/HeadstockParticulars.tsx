@@ -13,6 +13,7 @@ import {
 import { Box, Button, HStack, Table, Text } from '@chakra-ui/react';
 import { derive, useDerived } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
+import { saveFile } from '../../../design/saveFile.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { CurveTemplates } from '../../../nodes/CurveTemplates.tsx';
 import { Mirror } from '../../../nodes/Mirror.tsx';
@@ -129,7 +130,14 @@ function TunerTable() {
     v === null || v === undefined ? '–' : figureAndUnit(v, units, 1).figure;
   const heads = ['string', 'break', 'sideways', 'to a post', 'to the edge'];
   return (
-    <Section title={WORDS.tuners}>
+    <Section
+      title={WORDS.tuners}
+      aside={
+        <Button size="2xs" variant="outline" onClick={() => void saveFile('tuners')}>
+          {WORDS.csv}
+        </Button>
+      }
+    >
       <Table.Root
         size="sm"
         variant="line"
@@ -158,7 +166,7 @@ function TunerTable() {
         </thead>
         <tbody>
           {headstock.tuners.map((plan) => {
-            const { tuner, path, breakAngle, holeToEdge } = plan;
+            const { tuner, number, path, breakAngle, holeToEdge } = plan;
             const wrong = amiss(plan);
             const of = (bad: boolean): string | undefined => (bad ? 'is-amiss' : undefined);
             return (
@@ -169,13 +177,13 @@ function TunerTable() {
                     cursor="pointer"
                     textDecoration="underline"
                     fontWeight={chosen === tuner.id ? '650' : '400'}
-                    aria-label={`Select the tuner of string ${tuner.string}`}
+                    aria-label={`Select the tuner of string ${number}`}
                     onClick={() => {
                       useChosen.getState().choose(null);
                       useChosenTuner.getState().choose(tuner.id);
                     }}
                   >
-                    {tuner.string}
+                    {number}
                   </Box>
                 </td>
                 <td className={of(wrong.break)}>{breakAngle === null ? '–' : degrees(breakAngle)}</td>

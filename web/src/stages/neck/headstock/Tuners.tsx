@@ -5,7 +5,7 @@ import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
 import { onBoardKey } from '../../../design/boardKeys.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
-import { useDesignStore } from '../../../design/store.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
 import { useChosen } from '../../../nodes/chosen.ts';
 import { useChosenTuner } from '../chosen.ts';
@@ -19,26 +19,34 @@ function choose(id: string): void {
   useChosenTuner.getState().choose(id);
 }
 
-function moveTo(tuner: Tuner, to: { readonly x: number; readonly y: number }, gesture?: string): void {
+function moveTo(
+  tuner: Tuner,
+  name: string,
+  to: { readonly x: number; readonly y: number },
+  gesture?: string,
+): void {
   useDesignStore
     .getState()
     .edit(
-      `moved the ${tunerName(tuner)}`,
+      `moved the ${name}`,
       (d) => edits.changeTuner(d, tuner.id, { at: { x: hundredth(to.x), y: hundredth(to.y) } }),
       gesture,
     );
 }
 
-function onKey(event: KeyboardEvent, tuner: Tuner, flip: Parameters<typeof onBoardKey>[1]): void {
+function onKey(
+  event: KeyboardEvent,
+  tuner: Tuner,
+  name: string,
+  flip: Parameters<typeof onBoardKey>[1],
+): void {
   onBoardKey(event, flip, {
     nudge: (by) => {
       choose(tuner.id);
-      moveTo(tuner, { x: tuner.at.x + by.x, y: tuner.at.y + by.y }, nudgeGesture(`tuner ${tuner.id}`));
+      moveTo(tuner, name, { x: tuner.at.x + by.x, y: tuner.at.y + by.y }, nudgeGesture(`tuner ${tuner.id}`));
     },
     remove: () => {
-      useDesignStore
-        .getState()
-        .edit(`removed the ${tunerName(tuner)}`, (d) => edits.removeTuners(d, [tuner.id]));
+      useDesignStore.getState().edit(`removed the ${name}`, (d) => edits.removeTuners(d, [tuner.id]));
       useChosenTuner.getState().choose(null);
     },
     choose: () => choose(tuner.id),
@@ -49,6 +57,8 @@ function onKey(event: KeyboardEvent, tuner: Tuner, flip: Parameters<typeof onBoa
 /** One tuner to take hold of at its post; its string’s number beside it. */
 function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: number }) {
   const { tuner } = plan;
+  const { strings } = useDesign();
+  const name = tunerName(strings, tuner);
   const { screen, flip, view, board } = useBoardFrame();
   const isChosen = useChosenTuner((s) => s.id === tuner.id);
   const { x, y } = screen({ x: tuner.at.x + scale, y: tuner.at.y });
@@ -58,7 +68,7 @@ function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: 
     return {
       at: tuner.at,
       take: () => choose(tuner.id),
-      move: (to, gesture) => moveTo(tuner, to, gesture),
+      move: (to, gesture) => moveTo(tuner, name, to, gesture),
     };
   });
   const radius = Math.max(HOLD_PIXELS, plan.housing.length ? 5 * view.scale : 0);
@@ -69,14 +79,14 @@ function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: 
       tabIndex={0}
       role="button"
       aria-pressed={isChosen}
-      aria-label={tunerName(tuner)}
-      onKeyDown={(event) => onKey(event, tuner, flip)}
+      aria-label={name}
+      onKeyDown={(event) => onKey(event, tuner, name, flip)}
       onDoubleClick={(event) => event.stopPropagation()}
       {...drag}
     >
       <circle className="part-area" cx={x} cy={y} r={radius} />
       <text className="figure" x={x} y={y + 4} textAnchor="middle" pointerEvents="none">
-        {tuner.string}
+        {plan.number}
       </text>
     </g>
   );
