@@ -294,6 +294,19 @@ describe('blank and rod', () => {
     expect(Math.hypot(along, 20)).toBeCloseTo(face, 9);
   });
 
+  it('finds the lesser of two thin places, both at stations that lie between the places it looks at', () => {
+    const shaft: Shaft = {
+      taper: { scaleLength: 400, fan: null, nutWidth: 51, nutMargin: 3, bridgeSpread: 45, bridgeMargin: 3 },
+      atFret1: 20.2,
+      atFret12: 20.2,
+      board: 4,
+      stations: [30.7, 85, 141.3].map((u, i) => ({ u, bass: i === 1 ? 3 : 1.1, treble: i === 1 ? 3 : 1.1 })),
+    };
+    const slot = { depth: 9, width: 6, from: 29, to: 143 };
+    const ends = [30.7, 141.3].map((u) => floorAt(shaft, slot, u));
+    expect(rodFloor(shaft, slot).floor).toBeLessThanOrEqual(Math.min(...ends));
+  });
+
   it('the least floor under a rod is the least of many places', () =>
     fc.assert(
       fc.property(shafts, fc.double({ min: 2, max: 4, noNaN: true }), (shaft, half) => {

@@ -19,7 +19,7 @@ export interface RodFloor {
 
 export const LEAST_FLOOR = 4;
 
-/** The floor is looked at every so many mm, and between the neighbours of the least by thirds to a hundredth. */
+/** The floor is looked at every so many mm and at each station; beside every place that is less than both its neighbours by thirds, to a hundredth. */
 const EVERY = 2;
 const NEAR = 0.01;
 
@@ -33,21 +33,34 @@ export const floorAt = (shaft: Shaft, { depth, width }: RodSlot, u: number): num
     ) -
   depth;
 
-/** The least floor under a slot, `from` < `to`. */
-export function rodFloor(shaft: Shaft, slot: RodSlot): RodFloor {
-  const count = Math.max(2, Math.ceil((slot.to - slot.from) / EVERY));
-  const at = (i: number): number => slot.from + ((slot.to - slot.from) * i) / count;
-  let best = 0;
-  for (let i = 1; i <= count; i += 1)
-    if (floorAt(shaft, slot, at(i)) < floorAt(shaft, slot, at(best))) best = i;
-  let [low, high] = [at(Math.max(0, best - 1)), at(Math.min(count, best + 1))];
+/** The place of the least floor between two places, where there is one only. */
+function leastBetween(floor: (u: number) => number, from: number, to: number): number {
+  let [low, high] = [from, to];
   while (high - low > NEAR) {
     const [a, b] = [low + (high - low) / 3, high - (high - low) / 3];
-    if (floorAt(shaft, slot, a) <= floorAt(shaft, slot, b)) high = b;
+    if (floor(a) <= floor(b)) high = b;
     else low = a;
   }
-  const u = [at(best), low, high].reduce((p, q) =>
-    floorAt(shaft, slot, q) < floorAt(shaft, slot, p) ? q : p,
-  );
-  return { floor: floorAt(shaft, slot, u), u, middle: woodDepth(shaft, u) - slot.depth };
+  return (low + high) / 2;
+}
+
+/** The least floor under a slot, `from` < `to`. Between stations the section changes smoothly; at one it may turn. */
+export function rodFloor(shaft: Shaft, slot: RodSlot): RodFloor {
+  const count = Math.max(2, Math.ceil((slot.to - slot.from) / EVERY));
+  const places = [
+    ...Array.from({ length: count + 1 }, (_, i) => slot.from + ((slot.to - slot.from) * i) / count),
+    ...shaft.stations.map((s) => s.u).filter((u) => u > slot.from && u < slot.to),
+  ].sort((a, b) => a - b);
+  const floor = (u: number): number => floorAt(shaft, slot, u);
+  const floors = places.map(floor);
+  let u = places[0]!;
+  places.forEach((place, i) => {
+    const [before, here, after] = [floors[i - 1] ?? Infinity, floors[i]!, floors[i + 1] ?? Infinity];
+    if (here > before || here > after) return;
+    // On both sides of it apart: it may be a station.
+    const around = [places[i - 1] ?? place, place, places[i + 1] ?? place] as const;
+    for (const at of [place, leastBetween(floor, around[0], place), leastBetween(floor, place, around[2])])
+      if (floor(at) < floor(u)) u = at;
+  });
+  return { floor: floor(u), u, middle: woodDepth(shaft, u) - slot.depth };
 }
