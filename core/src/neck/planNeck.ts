@@ -22,7 +22,7 @@ export interface NeckBlank {
   readonly width: number;
   /** Under the glue plane: of one piece with the headstock, or of a shaft with a scarf. */
   readonly height: number;
-  /** What the headstock alone needs of it; of a scarf, the length of its sloping face. */
+  /** The height that the headstock alone would need in one piece; and the length of a scarf’s sloping face, null without one. */
   readonly headstock: number;
   readonly scarfFace: number | null;
   /** Each strip of a laminated blank. */

@@ -1,11 +1,12 @@
 import type { Design, Fret, Strings } from '@pelkin/core';
 import { LIMITS, edits, figureAndUnit } from '@pelkin/core';
-import { Table, Text } from '@chakra-ui/react';
+import { Text } from '@chakra-ui/react';
 import { useDerived } from '../../design/derived.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { CountField } from '../../shared/CountField.tsx';
 import { Later } from '../../shared/Later.tsx';
+import { FigureTable } from '../../shared/FigureTable.tsx';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { TextField } from '../../shared/TextField.tsx';
 import { Tick } from '../../shared/Tick.tsx';
@@ -39,44 +40,17 @@ function FretTable({
   const heads = fanned
     ? ['fret', `bass, ${unit}`, `treble, ${unit}`, `slot, ${unit}`]
     : ['fret', `nut, ${unit}`, `last, ${unit}`, `slot, ${unit}`];
-  // Plain cells, dressed by the table: a hundred styled ones would hold up the opening of a design.
   return (
-    <Table.Root
-      size="sm"
-      variant="line"
-      css={{
-        '& th, & td': {
-          fontFamily: 'mono',
-          fontSize: '11.5px',
-          textAlign: 'end',
-          paddingBlock: '2px',
-          paddingInline: '4px',
-          borderBottomWidth: '1px',
-          borderColor: 'rule',
-        },
-        '& th': { fontWeight: '500', color: 'faded' },
-      }}
-    >
-      <thead>
-        <tr>
-          {heads.map((h) => (
-            <th key={h} scope="col">
-              {h}
-            </th>
-          ))}
+    <FigureTable heads={heads}>
+      {frets.map((f) => (
+        <tr key={f.number}>
+          <td>{f.number === 0 ? 'nut' : f.number}</td>
+          <td>{shown(fanned ? f.fromNutBass : f.fromNut)}</td>
+          <td>{shown(fanned ? f.fromNutTreble : f.fromPrevious)}</td>
+          <td>{shown(f.slot)}</td>
         </tr>
-      </thead>
-      <tbody>
-        {frets.map((f) => (
-          <tr key={f.number}>
-            <td>{f.number === 0 ? 'nut' : f.number}</td>
-            <td>{shown(fanned ? f.fromNutBass : f.fromNut)}</td>
-            <td>{shown(fanned ? f.fromNutTreble : f.fromPrevious)}</td>
-            <td>{shown(f.slot)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table.Root>
+      ))}
+    </FigureTable>
   );
 }
 

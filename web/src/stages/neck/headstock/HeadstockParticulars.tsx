@@ -10,7 +10,7 @@ import {
   figureAndUnit,
   startHeadstock,
 } from '@pelkin/core';
-import { Box, Button, HStack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { derive, useDerived } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
 import { saveFile } from '../../../design/saveFile.ts';
@@ -21,6 +21,7 @@ import { NodesPanel } from '../../../nodes/NodesPanel.tsx';
 import { useChosen } from '../../../nodes/chosen.ts';
 import { useDrawnLine } from '../../../nodes/drawn.ts';
 import { Later } from '../../../shared/Later.tsx';
+import { FigureTable } from '../../../shared/FigureTable.tsx';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
@@ -116,7 +117,7 @@ const degrees = (rad: number): string => `${(Math.round(rad * DEG * 10) / 10 + 0
 const amiss = ({ path, breakAngle, holeToEdge, nearest }: TunerPlan) => ({
   break: breakAngle !== null && (breakAngle < LEAST_BREAK || breakAngle > MOST_BREAK),
   side: path !== null && Math.abs(path.sideways) > MOST_SIDEWAYS,
-  clear: path?.clearance !== null && path !== null && path.clearance < LEAST_CLEARANCE,
+  clear: (path?.clearance ?? Infinity) < LEAST_CLEARANCE,
   edge: holeToEdge < 3 || (nearest !== null && nearest.apart <= 0),
 });
 
@@ -138,63 +139,36 @@ function TunerTable() {
         </Button>
       }
     >
-      <Table.Root
-        size="sm"
-        variant="line"
-        css={{
-          '& th, & td': {
-            fontFamily: 'mono',
-            fontSize: '11.5px',
-            textAlign: 'end',
-            paddingBlock: '2px',
-            paddingInline: '4px',
-            borderBottomWidth: '1px',
-            borderColor: 'rule',
-          },
-          '& th': { fontWeight: '500', color: 'faded' },
-          '& .is-amiss': { color: 'madder', fontWeight: '650' },
-        }}
-      >
-        <thead>
-          <tr>
-            {heads.map((h) => (
-              <th key={h} scope="col">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {headstock.tuners.map((plan) => {
-            const { tuner, number, path, breakAngle, holeToEdge } = plan;
-            const wrong = amiss(plan);
-            const of = (bad: boolean): string | undefined => (bad ? 'is-amiss' : undefined);
-            return (
-              <tr key={tuner.id}>
-                <td>
-                  <Box
-                    as="button"
-                    cursor="pointer"
-                    textDecoration="underline"
-                    fontWeight={chosen === tuner.id ? '650' : '400'}
-                    aria-label={`Select the tuner of string ${number}`}
-                    onClick={() => {
-                      useChosen.getState().choose(null);
-                      useChosenTuner.getState().choose(tuner.id);
-                    }}
-                  >
-                    {number}
-                  </Box>
-                </td>
-                <td className={of(wrong.break)}>{breakAngle === null ? '–' : degrees(breakAngle)}</td>
-                <td className={of(wrong.side)}>{path ? degrees(path.sideways) : '–'}</td>
-                <td className={of(wrong.clear)}>{mm(path?.clearance)}</td>
-                <td className={of(wrong.edge)}>{mm(holeToEdge)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table.Root>
+      <FigureTable heads={heads}>
+        {headstock.tuners.map((plan) => {
+          const { tuner, number, path, breakAngle, holeToEdge } = plan;
+          const wrong = amiss(plan);
+          const of = (bad: boolean): string | undefined => (bad ? 'is-amiss' : undefined);
+          return (
+            <tr key={tuner.id}>
+              <td>
+                <Box
+                  as="button"
+                  cursor="pointer"
+                  textDecoration="underline"
+                  fontWeight={chosen === tuner.id ? '650' : '400'}
+                  aria-label={`Select the tuner of string ${number}`}
+                  onClick={() => {
+                    useChosen.getState().choose(null);
+                    useChosenTuner.getState().choose(tuner.id);
+                  }}
+                >
+                  {number}
+                </Box>
+              </td>
+              <td className={of(wrong.break)}>{breakAngle === null ? '–' : degrees(breakAngle)}</td>
+              <td className={of(wrong.side)}>{path ? degrees(path.sideways) : '–'}</td>
+              <td className={of(wrong.clear)}>{mm(path?.clearance)}</td>
+              <td className={of(wrong.edge)}>{mm(holeToEdge)}</td>
+            </tr>
+          );
+        })}
+      </FigureTable>
       <Text fontSize="11.5px" color="faded">
         Break: down at the nut, usually {(LEAST_BREAK * DEG).toFixed(0)}° to {(MOST_BREAK * DEG).toFixed(0)}°.
         Sideways: against the string’s own line, + to the bass side. Lengths in{' '}

@@ -1,7 +1,7 @@
 import type { Tuner, TunerPlan } from '@pelkin/core';
 import { edits } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
-import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
+import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { onBoardKey } from '../../../design/boardKeys.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
@@ -11,7 +11,9 @@ import { useChosen } from '../../../nodes/chosen.ts';
 import { useChosenTuner } from '../chosen.ts';
 import { tunerName } from './tunerName.ts';
 
+/** The area that takes hold of a tuner: so many px, or so much round its post, mm. */
 const HOLD_PIXELS = 12;
+const POST_MM = 5;
 const hundredth = (v: number): number => Math.round(v * 100) / 100;
 
 function choose(id: string): void {
@@ -59,19 +61,15 @@ function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: 
   const { tuner } = plan;
   const { strings } = useDesign();
   const name = tunerName(strings, tuner);
-  const { screen, flip, view, board } = useBoardFrame();
+  const { screen, flip, view } = useBoardFrame();
   const isChosen = useChosenTuner((s) => s.id === tuner.id);
   const { x, y } = screen({ x: tuner.at.x + scale, y: tuner.at.y });
-  const drag = useDrag((event) => {
-    // Taken where the pointer is: a housing may be held anywhere.
-    board(boardPixels(event, event.currentTarget));
-    return {
-      at: tuner.at,
-      take: () => choose(tuner.id),
-      move: (to, gesture) => moveTo(tuner, name, to, gesture),
-    };
-  });
-  const radius = Math.max(HOLD_PIXELS, plan.housing.length ? 5 * view.scale : 0);
+  const drag = useDrag(() => ({
+    at: tuner.at,
+    take: () => choose(tuner.id),
+    move: (to, gesture) => moveTo(tuner, name, to, gesture),
+  }));
+  const radius = Math.max(HOLD_PIXELS, POST_MM * view.scale);
   return (
     <g
       className={`part-target${isChosen ? ' is-chosen' : ''}`}

@@ -1,0 +1,36 @@
+import { Table } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+
+/** A table of figures in a panel. Plain cells, dressed by the table: a hundred styled ones would hold up the opening of a design. */
+export function FigureTable({ heads, children }: { heads: readonly string[]; children: ReactNode }) {
+  return (
+    <Table.Root
+      size="sm"
+      variant="line"
+      css={{
+        '& th, & td': {
+          fontFamily: 'mono',
+          fontSize: '11.5px',
+          textAlign: 'end',
+          paddingBlock: '2px',
+          paddingInline: '4px',
+          borderBottomWidth: '1px',
+          borderColor: 'rule',
+        },
+        '& th': { fontWeight: '500', color: 'faded' },
+        '& .is-amiss': { color: 'madder', fontWeight: '650' },
+      }}
+    >
+      <thead>
+        <tr>
+          {heads.map((h) => (
+            <th key={h} scope="col">
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>{children}</tbody>
+    </Table.Root>
+  );
+}
