@@ -16,16 +16,6 @@ if (!address) {
 
 const press = async (page, name) => page.getByRole('button', { name }).click();
 
-/** A plan of a body with its openings by layers: the demo design’s own file for a machine. */
-async function planFile() {
-  const core = await import('@pelkin/core');
-  const design = JSON.parse(readFileSync(join(ROOT, 'demo', 'windrow.json'), 'utf8'));
-  const { content } = await core
-    .writerOf('machine')
-    .write({ design, derived: core.createDeriver()(design), revision: '', date: '' });
-  return Buffer.from(content);
-}
-
 /** Name, design and stage (or the list), theme, and what is done before the picture is taken. */
 const SHOTS = [
   ['list', null, null, 'light', async () => undefined],
@@ -65,50 +55,11 @@ const SHOTS = [
     },
   ],
   [
-    'openings',
-    'Skerry',
-    'layout',
-    'light',
-    async (page) => {
-      await page.getByRole('tab', { name: 'Openings' }).click();
-      await page.getByRole('listitem').filter({ hasText: 'Control cavity' }).click();
-    },
-  ],
-  [
     'findings',
     'Windrow, to be mended',
     'layout',
     'light',
     async (page) => page.getByTestId('reading-findings').click(),
-  ],
-  [
-    'back',
-    'Skerry',
-    'layout',
-    'light',
-    async (page) => {
-      await press(page, 'From the back');
-      await press(page, 'Measure');
-      // From the middle of a pot to the waist.
-      await page.mouse.click(466, 285);
-      await page.mouse.move(603, 253);
-      await page.waitForTimeout(200);
-      await page.mouse.click(603, 253);
-    },
-  ],
-  [
-    'plan',
-    'Windrow, from a plan',
-    'outline',
-    'light',
-    async (page) => {
-      await page.getByRole('tab', { name: 'Trace' }).click();
-      await page
-        .getByLabel('Drawing file')
-        .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: await planFile() });
-      await page.getByRole('group', { name: 'Layers of the drawing' }).waitFor();
-      await page.getByRole('heading', { name: 'From a drawing' }).evaluate((e) => e.scrollIntoView());
-    },
   ],
   [
     'shape',
@@ -142,7 +93,57 @@ const SHOTS = [
       await page.getByLabel('Parts', { exact: true }).selectOption({ label: 'Hidden' });
       await page.getByLabel('Cut open', { exact: true }).selectOption({ label: 'Across' });
       await page.getByText('Keep the other side').click();
+      await page.getByText('With the neck', { exact: true }).click();
+      await press(page, 'Angled');
       await page.waitForTimeout(3000);
+    },
+  ],
+  [
+    'weight',
+    'Windrow',
+    'balance',
+    'light',
+    async (page) => {
+      await page.getByRole('heading', { name: 'What weighs what' }).evaluate((e) => e.scrollIntoView());
+      await page.getByRole('button', { name: 'Fixed bridge', exact: true }).click();
+      await page.waitForTimeout(1500);
+    },
+  ],
+  [
+    'standing',
+    'Skerry',
+    'balance',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Standing' }).click();
+      await page
+        .getByRole('heading', { name: 'What the left hand does' })
+        .evaluate((e) => e.scrollIntoView());
+      await page.waitForTimeout(2500);
+    },
+  ],
+  [
+    'sitting',
+    'Fathom',
+    'balance',
+    'dark',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Sitting' }).click();
+      await page.getByRole('radio', { name: 'Neck side' }).click();
+      await page.waitForTimeout(1000);
+    },
+  ],
+  [
+    'mends',
+    'Skerry',
+    'balance',
+    'light',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Mends' }).click();
+      const cards = page.getByRole('list', { name: 'Mends' }).getByRole('group');
+      await cards.first().waitFor({ timeout: 90_000 });
+      await cards.first().getByRole('button').first().click();
+      await page.waitForTimeout(2000);
     },
   ],
   ['templates', 'Windrow', 'templates', 'light', async () => undefined],
@@ -184,31 +185,11 @@ const SHOTS = [
       await page.getByText('goes').first().waitFor();
     },
   ],
-  [
-    'proportion',
-    'Windrow',
-    'outline',
-    'light',
-    async (page) => {
-      await page.getByRole('tab', { name: 'Judge' }).click();
-      await page.getByText('Curvature comb').click();
-      const against = page.getByRole('combobox', { name: 'Compare with' });
-      await against.locator('option', { hasText: 'Skerry' }).first().waitFor({ state: 'attached' });
-      await against.selectOption({ label: 'design: Fathom' });
-      await against.selectOption({ label: 'design: Skerry' });
-      await page.getByRole('combobox', { name: 'Figure' }).selectOption('rectangles');
-      await page.getByRole('heading', { name: 'Ratios' }).scrollIntoViewIfNeeded();
-    },
-  ],
 ];
 
 /** Copies of demo designs that a picture needs changed; archived again after it. */
 const COPIES = {
   'Windrow, traced': (windrow) => windrow,
-  'Windrow, from a plan': (windrow, core) => ({
-    ...core.newDesign('x', 6, 628),
-    strings: windrow.strings,
-  }),
   'Windrow, to be mended': (windrow, core) => {
     // The control cavity slid from under its parts; one of the findings is meant so.
     const at = (o) => ({ x: o.at.x - 6, y: o.at.y - 14 });

@@ -37,6 +37,8 @@ const works = async (): Promise<boolean> =>
     (answer) => answer.status === 200,
     () => false,
   );
+/** One answer may be late on a busy machine: a connection is given up after 2 s. */
+const answers = () => until('an answer', works, 20_000);
 function start(): void {
   said = '';
   starter = spawn(process.execPath, ['bin/start.mjs'], {
@@ -74,14 +76,14 @@ describe('the start command', () => {
     await until('the server', () => /The server is back/.test(said));
     expect(said).toMatch(/The server has stopped \(SIGKILL\)\. Starting it again/);
     expect(note().address).toBe(address);
-    expect(await works()).toBe(true);
+    await answers();
   });
   it('starts the database again when it is killed, and says so', async () => {
     const before = postmaster();
     process.kill(before, 'SIGKILL');
     await until('the database', () => /The database is back/.test(said));
     expect(said).toMatch(/The database has stopped\. Starting it again/);
-    await until('an answer', works, 10_000);
+    await answers();
     expect(postmaster()).not.toBe(before);
   });
   it('writes logs that only their account reads, and gives the application an account that owns its tables alone', async () => {
@@ -118,7 +120,7 @@ describe('the start command', () => {
     start();
     await started();
     expect(isAlive(left)).toBe(false);
-    expect(await works()).toBe(true);
+    await answers();
   }, 120_000);
   it('starts after a power cut, whoever has the old numbers by now', async () => {
     const { serverPid, pid } = note();
@@ -135,7 +137,7 @@ describe('the start command', () => {
     mkdirSync(join(state, 'database/data.new'), { recursive: true });
     start();
     await started();
-    expect(await works()).toBe(true);
+    await answers();
   }, 120_000);
   it('says so when one runs already', async () => {
     const second = spawn(process.execPath, ['bin/start.mjs'], {
@@ -147,6 +149,6 @@ describe('the start command', () => {
     second.stderr.on('data', (chunk) => (words += String(chunk)));
     await new Promise((done) => second.once('exit', done));
     expect(words).toMatch(/Pelkin is running already at http/);
-    expect(await works()).toBe(true);
+    await answers();
   });
 });

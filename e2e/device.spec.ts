@@ -106,6 +106,9 @@ test('a state that the server refuses stays here through a reload, names its fie
   request,
 }) => {
   const id = await makeDesign(request, 'Refused');
+  // While the page is closed its saves are not held back below: they go nowhere.
+  await page.addInitScript(cutOff);
+  await page.addInitScript(() => sessionStorage.removeItem('cut off'));
   await openStage(page, id, 'strings');
   await page.route('**/api/designs/**', (route) =>
     SAVES.includes(route.request().method()) && route.request().postData()?.includes('nutWidth') && nutRefused
@@ -128,6 +131,7 @@ test('a state that the server refuses stays here through a reload, names its fie
   await expect(notice).toContainText('strings.nutWidth: nut width 44 mm is odd');
   await expect(notice).toContainText('Request ab12cd34ef');
   await expect(state(page)).toHaveText('not saved: 1 change kept on this device');
+  await page.evaluate(() => sessionStorage.setItem('cut off', 'yes'));
   await page.reload();
   await expect(nut(page)).toHaveValue('44.0');
   await expect(notice).toContainText('strings.nutWidth');

@@ -5,9 +5,14 @@ import { checkDesign } from '@pelkin/core';
 import type { APIRequestContext, Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
-const demo = JSON.parse(
+const pointed = JSON.parse(
   readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
 ) as Design;
+/** Its horn button stands so that a strap pulls nearly along it: allowed, for these tests are about other things. */
+const demo: Design = {
+  ...pointed,
+  findings: { ...pointed.findings, limits: { ...pointed.findings.limits, strapPull: 0 } },
+};
 
 /** A design of its own for a test, made from the demo; gives its id. */
 export async function makeDesign(

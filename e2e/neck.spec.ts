@@ -1,6 +1,7 @@
 import { newDesign } from '@pelkin/core';
 import { expect, test } from '@playwright/test';
 import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { printedPaths } from './printed.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as NECK } from '../web/src/stages/neck/words.ts';
 import { WORDS as NODES } from '../web/src/nodes/words.ts';
@@ -91,7 +92,7 @@ test('the back of the neck: sections, a rod too deep is found and mended, the si
   const findings = page.getByTestId('reading-findings');
   await expect(findings).toContainText('stop');
   await expect(page.getByText(/At least 4 mm is recommended/)).toBeVisible();
-  await type(page.getByLabel(NECK.rodDepth), '8');
+  await type(page.getByRole('textbox', { name: NECK.rodDepth, exact: true }), '8');
   await expect(page.getByText(/At least 4 mm is recommended/)).toHaveCount(0);
   await page.getByRole('button', { name: /Undo: slot depth|Undo: rod slot depth/i }).click();
   await expect(page.getByText(/At least 4 mm is recommended/)).toBeVisible();
@@ -122,4 +123,151 @@ test('a narrower nut takes the headstock with it', async ({ page, request }) => 
   await saved(page);
   const { headstock } = (await held(request, id)).design;
   expect(headstock.outline.nodes.filter((n) => n.x === 0).map((n) => n.y)).toEqual([20.5, -20.5]);
+});
+
+test('sections, thickness and transitions are pulled on the board, each one step to undo, and by the keys', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Pulled');
+  await openStage(page, id, 'neck');
+  const grip = (name: string) => page.locator(`[data-grip="${name}"]`);
+  const shaftNow = async () => {
+    await saved(page);
+    return (await held(request, id)).design.shaft;
+  };
+  const before = await shaftNow();
+  await dragBy(page, grip('section 1 bass'), 0, 6);
+  const fuller = await shaftNow();
+  expect(fuller.stations[1]!.bass).toBeGreaterThan(before.stations[1]!.bass + 0.1);
+  expect(fuller.stations[1]!.treble).toBe(fuller.stations[1]!.bass);
+  await page.getByRole('button', { name: 'Undo: pulled the section at fret 12' }).click();
+  expect((await shaftNow()).stations).toEqual(before.stations);
+  await dragBy(page, grip('section 0 back'), 0, 5);
+  expect((await shaftNow()).atFret1).toBeGreaterThan(before.atFret1 + 0.5);
+  await dragBy(page, grip('heel'), 25, 0);
+  expect((await shaftNow()).run).toBeGreaterThan(before.run + 5);
+  await grip('headstock').focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await saved(page);
+  const { headstock } = (await held(request, id)).design;
+  const begun = (await held(request, await makeDesign(request, 'As begun'))).design;
+  expect(headstock.blend).toBe(begun.headstock.blend + 1);
+});
+
+test('the taper template printed: its length, its widths and every fret measure on paper what the strings say', async ({
+  page,
+  request,
+}) => {
+  const demo = await held(request, await makeDesign(request, 'On paper'));
+  // One sheet that all of it goes on.
+  const print = {
+    ...demo.design.print,
+    paper: 'own',
+    own: { width: 700, height: 1000 },
+    orientation: 'landscape',
+    planPage: false,
+  };
+  const id = await makeDesign(request, 'Neck printed', { print: print as typeof demo.design.print });
+  await openStage(page, id, 'neck');
+  await page.getByRole('button', { name: FRAME.printAndExport }).click();
+  await page
+    .getByRole('group', { name: FRAME.pieceOfWood })
+    .getByRole('button', { name: FRAME.neck })
+    .click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /Full-size paper/ }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('neck-printed-neck-paper.pdf');
+  const { strings, neck } = demo.design;
+  const along = (path: readonly number[]) => path.filter((_, i) => i % 2 === 0);
+  const across = (path: readonly number[]) => path.filter((_, i) => i % 2 === 1);
+  const span = (list: readonly number[]) => Math.max(...list) - Math.min(...list);
+  const paths = printedPaths(await file.path(), 1);
+  const end = strings.scaleLength * 2 ** (-strings.jointFret / 12) - neck.pocketLength;
+  const half = (x: number): number =>
+    strings.nutWidth / 2 +
+    (strings.bridgeSpread / 2 + strings.bridgeMargin - strings.nutWidth / 2) * (1 - x / strings.scaleLength);
+  const taper = paths.find(
+    (p) =>
+      Math.abs(span(along(p)) - (strings.scaleLength - end)) < 0.15 &&
+      Math.abs(span(across(p)) - 2 * half(end + neck.radius)) < 0.15,
+  );
+  expect(taper).toBeDefined();
+  const nut = Math.max(...along(taper!));
+  const frets = paths.filter((p) => p.length === 4 && Math.abs(p[0]! - p[2]!) < 0.01).map((p) => nut - p[0]!);
+  for (let n = 1; n <= strings.frets; n += 1) {
+    const from = strings.scaleLength * (1 - 2 ** (-n / 12));
+    expect(Math.min(...frets.map((f) => Math.abs(f - from)))).toBeLessThan(0.15);
+  }
+});
+
+test('a headstock from a drawing, then faired by the body’s own tools: the body stays as it is', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'From a drawing');
+  const before = (await held(request, id)).design;
+  const { scaleLength, nutWidth } = before.strings;
+  await openStage(page, id, 'neck?desk=trace');
+  // As drawn in the instrument’s own place: from the nut’s ends on, y down.
+  const half = nutWidth / 2;
+  const at = (x: number, y: number) => `${scaleLength + x} ${y}`;
+  const d = `M${at(0, -half)} C${at(40, -half - 14)} ${at(90, -half - 12)} ${at(150, -22)} L${at(165, 0)} L${at(150, 22)} C${at(90, half + 12)} ${at(40, half + 14)} ${at(0, half)} Z`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="200mm" viewBox="0 -100 900 200"><path id="head" d="${d}" fill="none" stroke="black"/></svg>`;
+  await page
+    .getByLabel(NODES.drawingFile)
+    .setInputFiles({ name: 'head.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await expect(page.getByRole('button', { name: NODES.import, exact: true })).toBeVisible();
+  await page.getByRole('button', { name: NODES.import, exact: true }).click();
+  await expect(page.getByText(/^● Imported an outline/)).toBeVisible();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.outline).toEqual(before.outline);
+  expect(design.headstock.outline.nodes).not.toEqual(before.headstock.outline.nodes);
+  const xs = design.headstock.outline.nodes.map((n) => n.x);
+  expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(100);
+
+  await page.getByRole('tab', { name: NECK.headstock }).click();
+  await page.getByRole('button', { name: NODES.lookForLumps }).click();
+  await expect(page.getByText(NODES.lumpsBefore)).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: NODES.cancel, exact: true }).click();
+});
+
+test('tuners in a row along the edge, a tree added and pulled, a tuner removed and added again', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'In a row');
+  await openStage(page, id, 'neck?desk=headstock');
+  const now = async () => {
+    await saved(page);
+    return (await held(request, id)).design.headstock;
+  };
+  await page.getByRole('button', { name: NECK.inLine, exact: true }).click();
+  const row = page.getByRole('region', { name: new RegExp(`^${NECK.row}`) });
+  await row.getByRole('radio', { name: 'The edge' }).click({ force: true });
+  await type(row.getByLabel(NECK.pitch), '24');
+  await row.getByRole('button', { name: NECK.placeTheRow }).click();
+  const placed = (await now()).tuners;
+  const sorted = [...placed].sort((a, b) => a.at.x - b.at.x);
+  sorted.slice(1).forEach((t, i) => {
+    const before = sorted[i]!.at;
+    expect(Math.hypot(t.at.x - before.x, t.at.y - before.y)).toBeCloseTo(24, 1);
+  });
+  expect(new Set(placed.map((t) => t.turn)).size).toBeGreaterThan(1);
+
+  await page.getByRole('button', { name: NECK.addATree }).click();
+  const [tree] = (await now()).trees;
+  expect(tree).toMatchObject({ first: 5, last: 6 });
+  await dragBy(page, page.locator(`[data-grip="tree ${tree!.id}"]`), 20, 0);
+  expect((await now()).trees[0]!.at.x).not.toBe(tree!.at.x);
+
+  await page.locator('[data-tuner="t3"]').click();
+  await page.keyboard.press('Delete');
+  await expect(page.locator('[data-tuner]')).toHaveCount(5);
+  await page.getByRole('button', { name: `${NECK.addTheTunerOf} 4` }).click();
+  await expect(page.locator('[data-tuner]')).toHaveCount(6);
+  expect((await now()).tuners.map((t) => t.string)).toEqual([1, 2, 3, 4, 5, 6]);
 });

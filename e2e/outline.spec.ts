@@ -212,7 +212,7 @@ test('a simulated printer shows what it does, and the correction by its bars cur
   expect((await held(request, id)).design.print.correction).toEqual({ x: 1, y: 1 });
   await page.getByRole('button', { name: TEMPLATES.withoutTheCorrection }).click();
   await expect(off).toContainText(/[3-9]\.\d\d mm/);
-  await type(page.getByLabel(OUTLINE.turnedBy), '30');
+  await type(page.getByLabel(NODES.turnedBy), '30');
   await page.getByRole('button', { name: TEMPLATES.lookForFewerSheets }).click();
   await page.getByRole('button', { name: TEMPLATES.useThisPosition }).click();
   await expect(page.getByTestId('reading-sheets')).toContainText('▼');
@@ -239,12 +239,12 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   const chosen = (await page.locator('[data-node][aria-pressed="true"]').getAttribute('data-node'))!;
 
   await page.getByRole('tab', { name: OUTLINE.judge }).click();
-  const lumps = page.getByRole('region', { name: OUTLINE.lumps });
-  await lumps.getByRole('button', { name: OUTLINE.lookForLumps }).click();
+  const lumps = page.getByRole('region', { name: NODES.lumps });
+  await lumps.getByRole('button', { name: NODES.lookForLumps }).click();
   await expect(lumps).toContainText('stays');
-  await type(lumps.getByLabel(OUTLINE.edgeMayMoveBy), '0.05');
-  await expect(lumps.getByRole('button', { name: OUTLINE.fairIt })).toBeDisabled();
-  await type(lumps.getByLabel(OUTLINE.edgeMayMoveBy), '1.5');
+  await type(lumps.getByLabel(NODES.edgeMayMoveBy), '0.05');
+  await expect(lumps.getByRole('button', { name: NODES.fairIt })).toBeDisabled();
+  await type(lumps.getByLabel(NODES.edgeMayMoveBy), '1.5');
   await expect(lumps).toContainText('goes');
   await expect(page.getByTestId('raking').locator('path').first()).toBeAttached();
 
@@ -257,7 +257,7 @@ test('lumps: one is found, allowed to go, faired in one step, and a pinned node 
   });
   await page.getByText(NODES.pinnedFairingLeavesIt).click();
   await expect(lumps).toContainText('goes');
-  await lumps.getByRole('button', { name: OUTLINE.fairIt }).click();
+  await lumps.getByRole('button', { name: NODES.fairIt }).click();
   await expect(lumps).toContainText('No lump that a finger would feel');
   await expect(page.getByTestId('reading-findings')).toContainText('no problems found');
   await page.getByText(OUTLINE.silhouetteTheBodyFilledWithInk).click();
@@ -307,7 +307,7 @@ test('a corner joined smoothly, a node matched, a stretch snapped to a curve tem
   );
   const chord = (Math.atan2(b!.y - a!.y, b!.x - a!.x) * 180) / Math.PI;
   await type(
-    page.getByRole('region', { name: NODES.curveTemplates }).getByRole('textbox', { name: OUTLINE.turnedBy }),
+    page.getByRole('region', { name: NODES.curveTemplates }).getByRole('textbox', { name: NODES.turnedBy }),
     chord.toFixed(1),
   );
   await page.getByRole('button', { name: NODES.snapTheStretchToIt }).click();
@@ -379,7 +379,7 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   await openStage(page, id, 'outline?desk=trace');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: OUTLINE.saveTheSheetAsPdf }).click(),
+    page.getByRole('button', { name: NODES.saveTheSheetAsPdf }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('painted-artwork.pdf');
   const path = await file.path();
@@ -387,8 +387,8 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
   expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toMatch(/Painted: 1 : \d\.\d{3}/);
 
   // A page of a PDF lies under at its own size, and by its four crosses at the instrument's.
-  await page.getByLabel(OUTLINE.pictureFile).setInputFiles(path);
-  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('the file’s own size');
+  await page.getByLabel(NODES.pictureFile).setInputFiles(path);
+  await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('the file’s own size');
   await saved(page);
   const { design } = await held(request, id);
   const [page1] = design.underlays;
@@ -400,5 +400,5 @@ test('the artwork sheet is one page at the scale it tells', async ({ page, reque
     underlays: [{ ...page1!, picture: '00000000-0000-4000-8000-00000000abcd' }],
   });
   await openStage(page, other, 'outline?desk=trace');
-  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('not on this server');
+  await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('not on this server');
 });

@@ -8,7 +8,7 @@ import { centreOf, held, makeDesign, openStage, saved } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as BOARD } from '../web/src/board/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
-import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as NODES } from '../web/src/nodes/words.ts';
 
 /**
  * Ten tasks as a maker does them, with the presses that each takes: every press of the mouse, choice in a list, file
@@ -192,18 +192,18 @@ test('a plan with 100 lines to body, pockets and holes: at most 12 presses after
   const id = await makeDesign(request, 'Plan', { ...bare, outline: newDesign('x', 6, 628).outline });
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'plan.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(plan()) });
-  const section = region(page, OUTLINE.fromADrawing);
+  const section = region(page, NODES.fromADrawing);
   const layer = (name: string): Locator => section.getByRole('group', { name, exact: true });
   await expect(section.getByRole('combobox', { name: 'Use of the layer body' })).toHaveValue('outline');
   await expect(layer('rear').getByRole('radio', { name: 'Back' })).toBeChecked();
   const hand = new Hand(page);
-  await hand.fill(field(layer('rear'), OUTLINE.depth), '34');
-  await hand.fill(field(layer('screw holes'), OUTLINE.depth), '14');
-  await hand.fill(field(layer('drill 6'), OUTLINE.depth), '20');
+  await hand.fill(field(layer('rear'), NODES.depth), '34');
+  await hand.fill(field(layer('screw holes'), NODES.depth), '14');
+  await hand.fill(field(layer('drill 6'), NODES.depth), '20');
   await hand.choose(section.getByRole('combobox', { name: 'Use of the layer guides' }), 'guide lines');
-  await hand.press(button(section, OUTLINE.import));
+  await hand.press(button(section, NODES.import));
   await expect(section).toContainText(
     /an outline of \d+ nodes, 4 openings, 98 round holes, 1 pickguard and 1 guide line/,
     {
@@ -225,17 +225,17 @@ test('a plan with 100 lines to body, pockets and holes: at most 12 presses after
 
   // Every line of the drawing is reached, the smallest too.
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'plan.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(plan()) });
   await layer('screw holes')
     .getByRole('button', { name: /Show its lines \(60\)/ })
     .click();
-  await layer('screw holes').getByRole('combobox', { name: OUTLINE.sortTheLines }).selectOption('smallest');
+  await layer('screw holes').getByRole('combobox', { name: NODES.sortTheLines }).selectOption('smallest');
   await layer('screw holes')
-    .getByRole('button', { name: new RegExp(OUTLINE.showMore) })
+    .getByRole('button', { name: new RegExp(NODES.showMore) })
     .click();
   await expect(layer('screw holes').getByRole('listitem')).toHaveCount(60);
-  await button(section, OUTLINE.cancel).click();
+  await button(section, NODES.cancel).click();
 });
 
 test('an artwork sheet out and back: at most 10 presses', async ({ page, request }) => {
@@ -244,11 +244,11 @@ test('an artwork sheet out and back: at most 10 presses', async ({ page, request
   const hand = new Hand(page);
   const [out] = await Promise.all([
     page.waitForEvent('download'),
-    hand.press(button(page, OUTLINE.saveTheSheetAsPdf)),
+    hand.press(button(page, NODES.saveTheSheetAsPdf)),
   ]);
   // It comes back as a picture of its page.
-  await hand.file(page.getByLabel(OUTLINE.pictureFile), await out.path());
-  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('the file’s own size');
+  await hand.file(page.getByLabel(NODES.pictureFile), await out.path());
+  await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('the file’s own size');
   await saved(page);
   const { design } = await held(request, id);
   const [under] = design.underlays;
@@ -265,8 +265,8 @@ test('an artwork sheet out and back: at most 10 presses', async ({ page, request
     x: under!.at.x + (x - middle.x) * scale,
     y: under!.at.y + (y - middle.y) * scale + 5,
   });
-  await hand.press(button(page, OUTLINE.markFourKnownPoints));
-  await hand.choose(page.getByRole('combobox', { name: OUTLINE.whatIsMarked }), 'An artwork sheet’s crosses');
+  await hand.press(button(page, NODES.markFourKnownPoints));
+  await hand.choose(page.getByRole('combobox', { name: NODES.whatIsMarked }), 'An artwork sheet’s crosses');
   const place = await onScreen(page);
   for (const [x, y] of [
     [box.minX - 12, box.maxY + 12],
@@ -275,8 +275,8 @@ test('an artwork sheet out and back: at most 10 presses', async ({ page, request
     [box.minX - 12, box.minY - 12],
   ] as const)
     await hand.at(place(cross(x, y)));
-  await hand.press(button(page, OUTLINE.straightenThePhoto));
-  await expect(region(page, OUTLINE.fromAPicture)).toContainText('Straightened', { timeout: 30_000 });
+  await hand.press(button(page, NODES.straightenThePhoto));
+  await expect(region(page, NODES.fromAPicture)).toContainText('Straightened', { timeout: 30_000 });
   await saved(page);
   const back = (await held(request, id)).design.underlays.at(-1)!;
   expect(back).toMatchObject({ artwork: 'front', scaled: 'instrument' });
@@ -284,9 +284,9 @@ test('an artwork sheet out and back: at most 10 presses', async ({ page, request
 
   // Out again, at full size, in all three kinds of file.
   for (const [words, ending] of [
-    [OUTLINE.saveAsSvg, 'svg'],
-    [OUTLINE.saveAsPng, 'png'],
-    [OUTLINE.saveFullSizeSheets, 'pdf'],
+    [NODES.saveAsSvg, 'svg'],
+    [NODES.saveAsPng, 'png'],
+    [NODES.saveFullSizeSheets, 'pdf'],
   ] as const) {
     const [file] = await Promise.all([
       page.waitForEvent('download'),

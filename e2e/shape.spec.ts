@@ -1,14 +1,15 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
 import { LAYERS } from '@pelkin/core';
 import { dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
+import { printedPaths } from './printed.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { EDGE_WORDS } from '../web/src/shared/edgeWords.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as SHAPE } from '../web/src/stages/shape/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
+import { PIECE_WORDS } from '../web/src/woods/words.ts';
 
 const press = (page: Page, name: string): Promise<void> =>
   page.getByRole('button', { name, exact: true }).click();
@@ -101,7 +102,7 @@ test('the body is handed over as a mesh, closed to the last triangle', async ({ 
   await press(page, FRAME.printAndExport);
   const [download] = await Promise.all([
     page.waitForEvent('download', { timeout: 30_000 }),
-    page.getByRole('menuitem', { name: /Body as a mesh STL/ }).click(),
+    page.getByRole('menuitem', { name: /Wood as a mesh STL/ }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('handed-over-body.stl');
   const bytes = await readFile(await download.path());
@@ -155,20 +156,6 @@ test('a bevel by its handles: the section goes with the place that is moved, the
   const { design } = await held(request, other);
   expect(design.body.contours).toHaveLength(1);
 });
-
-/** The stroked lines of a printed page, as places in mm of the paper: read by poppler, not by Pelkin. */
-function printedPaths(pdf: string, page: number): readonly (readonly number[])[] {
-  const svg = execFileSync('pdftocairo', ['-svg', '-f', String(page), '-l', String(page), pdf, '-'], {
-    encoding: 'utf8',
-    maxBuffer: 2 ** 26,
-  });
-  const placed = /<path style="fill:none[^"]*" d="([^"]*)" transform="matrix\(([^)]*)\)"/g;
-  return [...svg.matchAll(placed)].map(([, d, matrix]) => {
-    const [a, , , ky, ex, fy] = matrix!.split(',').map(Number);
-    const figures = d!.match(/-?\d+(?:\.\d+)?/g)!.map(Number);
-    return figures.map((v, i) => ((i % 2 === 0 ? a! * v + ex! : ky! * v + fy!) * 25.4) / 72);
-  });
-}
 
 test('a bevel made by three handles, and its start line printed: on paper where it is drawn, to a tenth of a mm', async ({
   page,
@@ -239,7 +226,7 @@ test('a glued-on front: a chamber closed under it, a sound opening with its rim,
   await press(page, SHAPE.addGluedFront);
   const front = region(page, SHAPE.gluedFront);
   await type(front.getByRole('textbox', { name: SHAPE.frontThickness, exact: true }), '10');
-  await type(front.getByRole('textbox', { name: SHAPE.frontWood, exact: true }), 'spruce');
+  await front.getByLabel(PIECE_WORDS.front, { exact: true }).selectOption('Spruce');
   // More than the body is thick cannot be kept, and says why.
   const thick = front.getByRole('textbox', { name: SHAPE.frontThickness, exact: true });
   await type(thick, '43');
@@ -261,14 +248,15 @@ test('a glued-on front: a chamber closed under it, a sound opening with its rim,
   await press(page, FRAME.core);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('menuitem', { name: /Body as its cuts, core alone/ }).click(),
+    page.getByRole('menuitem', { name: /Body as its cuts, the core/ }).click(),
   ]);
   expect(download.suggestedFilename()).toMatch(/-core-solid\.json$/);
   const file = JSON.parse(await readFile(await download.path(), 'utf8')) as { front: { depth_mm: number }[] };
   // Faced down to the glue line; the neck’s pocket and the chamber go deeper.
   expect(file.front.map((r) => r.depth_mm).sort((a, b) => a - b)).toEqual([10, 16, 30]);
   const { design } = await held(request, id);
-  expect(design.body.gluedFront).toEqual({ thickness: 10, wood: 'spruce' });
+  expect(design.body.gluedFront).toEqual({ thickness: 10 });
+  expect(design.weight.woods.front).toMatchObject({ name: 'Spruce', density: { likely: 430 } });
   expect(design.openings.map((o) => [o.face, o.steps[0]!.role, o.rim?.profile])).toEqual([
     ['front', 'chamber', undefined],
     ['front', 'sound opening', { kind: 'round', radius: 3 }],

@@ -27,6 +27,7 @@ import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
 const windrow = JSON.parse(
@@ -74,32 +75,32 @@ test('a photo taken at an angle becomes a true outline, and paper', async ({ pag
   await openStage(page, id, 'outline');
   await page.getByRole('tab', { name: OUTLINE.trace }).click();
   await page
-    .getByLabel(OUTLINE.pictureFile)
+    .getByLabel(NODES.pictureFile)
     .setInputFiles({ name: 'bench photo.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
   await expect(page.locator('[data-underlay]')).toBeVisible();
-  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('size is a guess');
+  await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('size is a guess');
 
   // Four corners of the small sheet that lies on the face.
-  await page.getByRole('button', { name: OUTLINE.markFourKnownPoints }).click();
-  await page.getByRole('combobox', { name: OUTLINE.whatIsMarked }).selectOption('A sheet of A5');
+  await page.getByRole('button', { name: NODES.markFourKnownPoints }).click();
+  await page.getByRole('combobox', { name: NODES.whatIsMarked }).selectOption('A sheet of A5');
   for (const corner of photo.sheet) await pressPixel(page, corner);
-  await page.getByRole('button', { name: OUTLINE.straightenThePhoto }).click();
+  await page.getByRole('button', { name: NODES.straightenThePhoto }).click();
   await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
 
   // Laid on bridge and joint: both lie at known places of the sheet’s plane.
-  await page.getByRole('button', { name: OUTLINE.bridgeAndJoint }).click();
+  await page.getByRole('button', { name: NODES.bridgeAndJoint }).click();
   await pressPixel(page, photo.uprightPixel({ x: 0, y: 0 }));
   await pressPixel(page, photo.uprightPixel({ x: derive(windrow).stringPlan.jointX, y: 0 }));
-  await page.getByRole('button', { name: OUTLINE.moveItThere }).click();
-  await expect(page.getByRole('list', { name: OUTLINE.pictures })).toContainText('laid on the instrument');
+  await page.getByRole('button', { name: NODES.moveItThere }).click();
+  await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('laid on the instrument');
 
-  await page.getByRole('button', { name: OUTLINE.markBody }).click();
+  await page.getByRole('button', { name: NODES.markBody }).click();
   const wood = toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 });
   await pressPixel(page, wood);
-  await page.getByRole('button', { name: OUTLINE.findTheEdge }).click();
+  await page.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: OUTLINE.useAsTheOutline }).click();
+  await page.getByRole('button', { name: NODES.useAsTheOutline }).click();
   await expect(page.getByRole('button', { name: 'Undo: used the outline of a picture' })).toBeVisible();
   await saved(page);
   const { design } = await held(request, id);
@@ -144,19 +145,19 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   const id = await makeDesign(request, 'Scaled');
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.pictureFile)
+    .getByLabel(NODES.pictureFile)
     .setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
-  await page.getByRole('button', { name: OUTLINE.twoPointsAndTheirDistance }).click();
+  await page.getByRole('button', { name: NODES.twoPointsAndTheirDistance }).click();
   await pressPixel(page, { x: 200, y: 500 });
   await pressPixel(page, { x: 700, y: 500 });
-  await type(page.getByRole('textbox', { name: OUTLINE.trueDistance2 }), '250');
-  await page.getByRole('button', { name: OUTLINE.setToScale }).click();
-  await expect(page.getByText(OUTLINE.thePictureIsToScale)).toBeVisible();
+  await type(page.getByRole('textbox', { name: NODES.trueDistance2 }), '250');
+  await page.getByRole('button', { name: NODES.setToScale }).click();
+  await expect(page.getByText(NODES.thePictureIsToScale)).toBeVisible();
   expect((await shownUnderlay(page, request, id))!.scale).toBeCloseTo(0.5, 2);
-  await page.getByRole('button', { name: OUTLINE.alignWithTheCentreLine }).click();
+  await page.getByRole('button', { name: NODES.alignWithTheCentreLine }).click();
   await pressPixel(page, { x: 300, y: 300 });
   await pressPixel(page, { x: 600, y: 400 });
-  await page.getByRole('button', { name: OUTLINE.alignIt }).click();
+  await page.getByRole('button', { name: NODES.alignIt }).click();
   const laid = (await shownUnderlay(page, request, id))!;
   expect(laid.turn).toBeCloseTo((Math.atan2(100, 300) * 180) / Math.PI, 0);
   for (const p of [
@@ -165,24 +166,24 @@ test('two points set a picture to scale, two lay it straight; brush and bridge a
   ])
     expect(Math.abs(pixelMap(laid)(p).y)).toBeLessThan(1);
 
-  await page.getByRole('button', { name: OUTLINE.paintAsBench }).click();
+  await page.getByRole('button', { name: NODES.paintAsBench }).click();
   const area = (await page.getByTestId('brush-area').boundingBox())!;
   await page.mouse.move(area.x + 300, area.y + 300);
   await page.mouse.down();
   await page.mouse.move(area.x + 380, area.y + 330, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByText('1 brushed')).toBeVisible();
-  await page.getByRole('button', { name: OUTLINE.clear }).click();
+  await page.getByRole('button', { name: NODES.clear }).click();
   await expect(page.getByText('1 brushed')).toHaveCount(0);
   // Slid by hand, one step; locked, it stays.
-  await page.getByRole('button', { name: OUTLINE.moveByHand }).click();
+  await page.getByRole('button', { name: NODES.moveByHand }).click();
   await page.mouse.move(area.x + 300, area.y + 300);
   await page.mouse.down();
   await page.mouse.move(area.x + 350, area.y + 300, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Undo: slid the picture' })).toBeVisible();
-  await page.getByRole('button', { name: OUTLINE.lock }).click();
-  await expect(page.getByText(OUTLINE.itIsLockedUnlockItTo)).toBeVisible();
+  await page.getByRole('button', { name: NODES.lock }).click();
+  await expect(page.getByText(NODES.itIsLockedUnlockItTo)).toBeVisible();
 });
 
 test('a left-handed photo through a bowed lens, its fingerboard’s marks typed, becomes the design’s outline', async ({
@@ -195,20 +196,20 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   const id = await makeDesign(request, 'Left', { outline: plain.outline, handedness: 'left' });
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.pictureFile)
+    .getByLabel(NODES.pictureFile)
     .setInputFiles({ name: 'left.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
-  const slant = page.getByRole('region', { name: OUTLINE.photoTakenAtAnAngle });
+  const slant = page.getByRole('region', { name: NODES.photoTakenAtAnAngle });
   const put = async (p: Point): Promise<void> => {
     await type(slant.getByRole('textbox', { name: 'Next, from the picture’s left' }), p.x.toFixed(1));
     await type(slant.getByRole('textbox', { name: 'Next, from the picture’s top' }), p.y.toFixed(1));
-    await slant.getByRole('button', { name: OUTLINE.setItThere }).click();
+    await slant.getByRole('button', { name: NODES.setItThere }).click();
   };
   const { frets } = derive(windrow).stringPlan;
   const [nut, last] = [frets.find((f) => f.number === 0)!, frets.at(-1)!];
 
   // Mark a straight edge for the lens: the fingerboard's bass side.
-  await slant.getByRole('button', { name: OUTLINE.markAStraightEdge }).click();
-  await slant.getByRole('button', { name: OUTLINE.marksByNumbers }).click();
+  await slant.getByRole('button', { name: NODES.markAStraightEdge }).click();
+  await slant.getByRole('button', { name: NODES.marksByNumbers }).click();
   for (const t of [0, 0.25, 0.5, 0.75, 1])
     await put(
       photo.seen({
@@ -216,28 +217,28 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
         y: nut.bass.y + t * (last.bass.y - nut.bass.y),
       }),
     );
-  await slant.getByRole('button', { name: OUTLINE.keepTheEdge }).click();
+  await slant.getByRole('button', { name: NODES.keepTheEdge }).click();
   await expect(slant).toContainText('1 straight edge for the lens');
 
-  await slant.getByRole('button', { name: OUTLINE.markFourKnownPoints }).click();
+  await slant.getByRole('button', { name: NODES.markFourKnownPoints }).click();
   await slant
-    .getByRole('combobox', { name: OUTLINE.whatIsMarked })
+    .getByRole('combobox', { name: NODES.whatIsMarked })
     .selectOption({ label: 'The fingerboard’s nut and last fret' });
   for (const p of [nut.bass, nut.treble, last.treble]) await put(photo.seen(p));
   // The fourth is set wrong and mended by its own numbers.
   const fourth = photo.seen(last.bass);
   await put({ x: fourth.x + 30, y: fourth.y });
-  await expect(slant.getByRole('button', { name: OUTLINE.setItThere })).toHaveCount(0);
+  await expect(slant.getByRole('button', { name: NODES.setItThere })).toHaveCount(0);
   await type(slant.getByRole('textbox', { name: 'D, from the picture’s left' }), fourth.x.toFixed(1));
-  await slant.getByRole('button', { name: OUTLINE.straightenThePhoto }).click();
+  await slant.getByRole('button', { name: NODES.straightenThePhoto }).click();
   await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
 
   // It lies on the instrument already: the edge is found with one press.
-  await page.getByRole('button', { name: OUTLINE.markBody }).click();
+  await page.getByRole('button', { name: NODES.markBody }).click();
   await pressPixel(page, toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 }));
-  await page.getByRole('button', { name: OUTLINE.findTheEdge }).click();
+  await page.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: OUTLINE.useAsTheOutline }).click();
+  await page.getByRole('button', { name: NODES.useAsTheOutline }).click();
   await saved(page);
   const { design } = await held(request, id);
   expect(offTruth(design).rms).toBeLessThan(1.5);
@@ -254,11 +255,11 @@ test('files that are no pictures or drawings are refused with the reason', async
   await put('Picture file', 'a.pdf', 'application/pdf', 'no pdf');
   await expect(page.getByRole('alert')).toContainText('no PDF');
   await put('Drawing file', 'a.svg', 'image/svg+xml', '<svg><path id="edge" d="M0 0 L x"/></svg>');
-  await expect(page.getByRole('region', { name: OUTLINE.fromADrawing })).toContainText('<path id="edge">');
+  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('<path id="edge">');
   await put('Drawing file', 'a.dxf', 'image/vnd.dxf', '0\nSECTION\n2\nENTITIES\n0\nLINE\n10\nzero');
-  await expect(page.getByRole('region', { name: OUTLINE.fromADrawing })).toContainText('line');
+  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('line');
   await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
-  await expect(page.getByRole('region', { name: OUTLINE.fromADrawing })).toContainText('not a Pelkin design');
+  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('not a Pelkin design');
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
 });
 
@@ -289,16 +290,16 @@ test('a DXF without units becomes a fair outline with openings', async ({ page, 
       inches[i + 1] = String(Number(inches[i + 1]) / 25.4);
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(inches.join('\n')) });
-  const section = page.getByRole('region', { name: OUTLINE.fromADrawing });
+  const section = page.getByRole('region', { name: NODES.fromADrawing });
   await expect(section).toContainText('the file does not say');
   await expect(section).toContainText('bodies are 180 to 900 mm');
   await section.getByRole('button', { name: /inches: 515 mm/ }).click();
   await expect(section).not.toContainText('bodies are 180 to 900 mm');
   await expect(page.getByTestId('brought-0')).toHaveClass(/brought-outline/);
-  await section.getByRole('radio', { name: OUTLINE.fewestFair }).click();
-  await section.getByRole('button', { name: OUTLINE.import }).click();
+  await section.getByRole('radio', { name: NODES.fewestFair }).click();
+  await section.getByRole('button', { name: NODES.import }).click();
   await expect(section).toContainText(
     /Imported an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
     { timeout: 60_000 },
@@ -318,9 +319,9 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
   const text = drawingSvg(derive(windrow).template, 'Windrow', weightsFor(windrow.print.weights));
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: OUTLINE.import }).click();
+  await page.getByRole('button', { name: NODES.import }).click();
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
   await saved(page);
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
@@ -345,10 +346,10 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   </svg>`;
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'plan.svgz', mimeType: 'image/svg+xml', buffer: gzipSync(drawing) });
-  const section = page.getByRole('region', { name: OUTLINE.fromADrawing });
-  const lines = section.getByRole('list', { name: OUTLINE.linesOfTheDrawing });
+  const section = page.getByRole('region', { name: NODES.fromADrawing });
+  const lines = section.getByRole('list', { name: NODES.linesOfTheDrawing });
   await expect(lines.getByRole('listitem')).toHaveCount(4);
   await expect(section).toContainText('cut off by a clip path');
   await expect(section).toContainText('Skipped: 1 × element (the file does not show it)');
@@ -361,7 +362,7 @@ test('a packed drawing of another program: what is hidden stays hidden, frame an
   await expect(use('body1 2')).toHaveValue('outline');
   await expect(use('body0 3')).toHaveValue('leave');
   await expect(use('hole 4')).toHaveValue('hole');
-  await section.getByRole('button', { name: OUTLINE.import }).click();
+  await section.getByRole('button', { name: NODES.import }).click();
   await expect(page.getByTestId('reading-length')).toContainText('302.0');
   await saved(page);
 });
@@ -391,15 +392,15 @@ test('a PDF of lines is read as lines, at its page’s true size; one without sa
   const bytes = await sheetsPdf(sheets, { title: 'Plan', font, madeAt: new Date(0) });
   await openStage(page, id, 'outline?desk=trace');
   await page
-    .getByLabel(OUTLINE.drawingFile)
+    .getByLabel(NODES.drawingFile)
     .setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
-  const section = page.getByRole('region', { name: OUTLINE.fromADrawing });
+  const section = page.getByRole('region', { name: NODES.fromADrawing });
   await expect(section).toContainText('the page’s true size');
   await expect(section).toContainText('words are no lines');
-  await section.getByRole('button', { name: OUTLINE.import }).click();
+  await section.getByRole('button', { name: NODES.import }).click();
   await expect(section).toContainText('Imported an outline', { timeout: 30_000 });
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
-  await page.getByLabel(OUTLINE.drawingFile).setInputFiles({
+  await page.getByLabel(NODES.drawingFile).setInputFiles({
     name: 'broken.pdf',
     mimeType: 'application/pdf',
     buffer: Buffer.from('%PDF-1.5\nnothing'),
@@ -417,17 +418,17 @@ test('the dark line of a scanned plan is followed, whatever hangs on it', async 
     <rect x="20" y="20" width="1560" height="1010" fill="none" stroke="#222" stroke-width="3"/>
     <path d="${d}" fill="none" stroke="#333" stroke-width="2"/><path d="M40 525H1560M300 525V1000" stroke="#555"/></svg>`;
   await openStage(page, id, 'outline?desk=trace');
-  await page.getByLabel(OUTLINE.pictureFile).setInputFiles({
+  await page.getByLabel(NODES.pictureFile).setInputFiles({
     name: 'scan.png',
     mimeType: 'image/png',
     buffer: await sharp(Buffer.from(svg)).png().toBuffer(),
   });
   await page.locator('[data-underlay]').waitFor();
-  const edge = page.getByRole('region', { name: OUTLINE.theEdge });
-  await edge.getByRole('radio', { name: OUTLINE.aDrawnLine }).click();
-  await edge.getByRole('button', { name: OUTLINE.findTheEdge }).click();
+  const edge = page.getByRole('region', { name: NODES.theEdge });
+  await edge.getByRole('radio', { name: NODES.aDrawnLine }).click();
+  await edge.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(edge).toContainText(/An edge: \d+ nodes follow it within 0\.\d+ mm/, { timeout: 60_000 });
-  await edge.getByRole('button', { name: OUTLINE.useAsTheOutline }).click();
+  await edge.getByRole('button', { name: NODES.useAsTheOutline }).click();
   await saved(page);
   // Its size is a guess still; its shape is the drawing's: as long as it is wide.
   const { measures } = derive((await held(request, id)).design);

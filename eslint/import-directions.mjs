@@ -24,6 +24,7 @@ export const CORE_ORDER = [
   'records',
   'derived',
   'findings',
+  'mends',
   'files',
 ];
 /** The whole core, the core without schemas, a folder's own part, and what is heavy and fetched by itself. */
@@ -33,6 +34,7 @@ const CORE_FILES = new Set([
   '@pelkin/core/derived/long',
   '@pelkin/core/files/pdf',
   '@pelkin/core/solid/mesh',
+  '@pelkin/core/neck/mesh',
   '@pelkin/core/files/dxf',
   '@pelkin/core/files/machineLayers',
 ]);
@@ -45,8 +47,10 @@ const WEB_MAY = {
   design: ['board', 'shared', 'workers'],
   workers: [],
   board: ['shared'],
-  nodes: ['board', 'design', 'shared'],
-  stages: ['board', 'design', 'nodes', 'shared', 'workers'],
+  nodes: ['board', 'design', 'shared', 'workers'],
+  solids: ['board', 'design', 'shared'],
+  woods: ['design', 'shared'],
+  stages: ['board', 'design', 'nodes', 'shared', 'solids', 'woods', 'workers'],
   designs: ['board', 'design', 'shared', 'workers'],
   app: ['board', 'design', 'designs', 'shared', 'stages', 'workers'],
 };

@@ -105,7 +105,7 @@ async function traced(page: Page, work: () => Promise<void>): Promise<readonly T
  * browser's own record: from the hand's move through handlers, rendering, style, layout and paint to its layers. A message posted from the frame tells less: the
  * browser may hold it back past the next frame.
  */
-async function dragFrames(page: Page, what: string): Promise<number[]> {
+async function dragFrames(page: Page, what: string, least = 5): Promise<number[]> {
   const box = (await page.locator(what).boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
@@ -119,7 +119,8 @@ async function dragFrames(page: Page, what: string): Promise<number[]> {
   // Put back, so that every drag is the same.
   await page.keyboard.press('Escape');
   await page.mouse.up();
-  if (Math.hypot(moved.x - box.x, moved.y - box.y) < 5) throw new Error(`${what} did not follow the hand`);
+  if (Math.hypot(moved.x - box.x, moved.y - box.y) < least)
+    throw new Error(`${what} did not follow the hand`);
   // A frame's task begins with the hand's move, and ends when what was painted is laid in layers.
   const ofFrame = events
     .filter(
@@ -190,6 +191,13 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
     const partTails: number[] = [];
     for (let i = 0; i < DRAGS; i += 1)
       partTails.push(summed('', 'ms', await dragFrames(page, '[data-part="p4"] .node-area'), null).p95);
+    await page.goto(`${address}/designs/${id}/neck`);
+    const grip = '[data-grip="section 1 back"]';
+    await page.locator(grip).waitFor();
+    const sectionTails: number[] = [];
+    // A thickness goes up and down only: where the hand is at the end, the handle may be near its place.
+    for (let i = 0; i < DRAGS; i += 1)
+      sectionTails.push(summed('', 'ms', await dragFrames(page, grip, 0), null).p95);
     const readings = await drawingReadings(page, `${address}/designs/${id}/outline?desk=trace`);
     await page.goto(`${address}/designs/${id}/templates`);
     const press = page.getByRole('button', { name: 'Save the paper as PDF' });
@@ -207,6 +215,12 @@ export async function measureBrowser(address: string): Promise<Measured[]> {
         'ms',
         partTails,
         16.7,
+      ),
+      summed(
+        `frame while a section of the neck is dragged, 95th percentile, median of ${DRAGS} drags`,
+        'ms',
+        sectionTails,
+        33.3,
       ),
       summed('first-view JavaScript, gzipped', 'kB', [first], 200),
       summed('JavaScript of a design opened directly, gzipped', 'kB', [direct], null),

@@ -1,3 +1,4 @@
+import { measureBalance } from './balance.ts';
 import { measureBrowser } from './browser.ts';
 import { measureCore } from './core.ts';
 import { processorTime, summed } from './measure.ts';
@@ -13,6 +14,7 @@ const before = processorTime();
 const results = [
   ...(await measureCore()),
   ...(await measureSolids()),
+  ...(await measureBalance()),
   ...(await measureTracing()),
   ...(await measureBrowser(address)),
   ...(await measureServer(address, databaseUrl)),

@@ -120,6 +120,16 @@ export async function measureSolids(): Promise<Measured[]> {
   );
   const bare = await times(25, loops);
   const meshes = await besideLoops(12, loops, (i) => meshOf(moved[i % moved.length]!));
+  const neckDerive = createDeriver();
+  const necks = Array.from(
+    { length: 7 },
+    (_, i) => neckDerive(edits.editShaft(design, { atFret12: design.shaft.atFret12 + i / 20 })).neckSolid,
+  );
+  const [shaftSampler, headSampler] = [createSampler(), createSampler()];
+  const neckFields = await besideLoops(15, loops, (i) => {
+    const { shaft, head } = necks[i % necks.length]!;
+    return massOf(shaftSampler.fields(shaft, STEP)).volume + massOf(headSampler.fields(head, STEP)).volume;
+  });
   // While a handle is dragged: the coarse map and the section of each state, as the page makes them.
   const contour = design.body.contours[0]!;
   const derive = createDeriver();
@@ -142,6 +152,8 @@ export async function measureSolids(): Promise<Measured[]> {
     summed('the bare loops of one contour and of mass, as large', 'ms', bare, null),
     summed('mesh: 10 openings, edges, four contours', 'ms', meshes.ms, 400),
     summed('the same over the bare loops beside it', 'x', meshes.ratios, 400 / LOOPS_MS),
+    summed('neck: fields and mass at 0.5 mm', 'ms', neckFields.ms, 400),
+    summed('the same over the bare loops beside it', 'x', neckFields.ratios, 400 / LOOPS_MS),
     summed('map and section of a moved handle', 'ms', followed, 16.7),
     summed('map and section of a moved handle, 95th percentile', 'ms', followed, 33.3, 0.95),
   ];

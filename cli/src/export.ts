@@ -1,9 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import type { Design, FileWriter, Format, PrintSettings, Showable, WriteOf, Written } from '@pelkin/core';
-import { BODY_PIECES, SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
+import { PIECES, SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/core';
 import { DXF_CURVES } from '@pelkin/core/files/dxf';
 import { meshOf } from '@pelkin/core/solid/mesh';
+import { neckMesh } from '@pelkin/core/neck/mesh';
 import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
@@ -75,6 +76,12 @@ const pdf: WriteOf['pdf'] = async (sheets, title, weights) => {
   return sheetsPdf(sheets, { title, font, weights, madeAt: new Date() });
 };
 
+/** What a format can be of beside the body, in words. */
+function ofWhat(format: Format): string {
+  const pieces = new Set(WRITERS.filter((w) => w.format === format).flatMap((w) => w.pieces));
+  return pieces.size > 0 ? `: its pieces are ${[...pieces].join(', ')}` : '';
+}
+
 /** The bytes or text of one export, and what belongs to be known of it. */
 export async function exportDesign(
   original: Design,
@@ -83,8 +90,9 @@ export async function exportDesign(
 ): Promise<Written> {
   const design = withOptions(original, options);
   const writer = chosenWriter(format, options);
-  if (options.piece !== undefined && !writer.ofWood)
-    throw new Failure(EXIT.usage, `--piece is for solid, stl, 3mf and obj, not for ${format}`);
+  const piece = options.piece === undefined ? 'whole' : oneOf('piece', options.piece, PIECES);
+  if (piece !== 'whole' && !writer.pieces.includes(piece))
+    throw new Failure(EXIT.usage, `--piece ${piece} is not for ${format}${ofWhat(format)}`);
   try {
     return await writer.write({
       design,
@@ -93,11 +101,12 @@ export async function exportDesign(
       date: options.date ?? new Date().toISOString().slice(0, 10),
       pdf,
       mesh: meshOf,
+      neckMesh: (pieces) => neckMesh(pieces),
       from:
         options['seen-from'] === undefined
           ? 'front'
           : oneOf('seen-from', options['seen-from'], ['front', 'back'] as const),
-      ...(options.piece === undefined ? {} : { piece: oneOf('piece', options.piece, BODY_PIECES) }),
+      piece,
       ...(options.curves === undefined ? {} : { curves: oneOf('curves', options.curves, DXF_CURVES) }),
     });
   } catch (error) {

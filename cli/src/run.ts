@@ -1,12 +1,13 @@
 import { parseArgs } from 'node:util';
 import {
   FORMATS,
-  BODY_PIECES,
+  PIECES,
   SHOWABLE,
   WRITERS,
   createDeriver,
   designJsonSchema,
   designReport,
+  simulatedTrial,
   designText,
   readMeasuresText,
 } from '@pelkin/core';
@@ -26,7 +27,7 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
       --curves  ${valuesOf('curves')}     (dxf; the first if not said)
       --layers-by  ${valuesOf('layers-by')}                   (dxf for a machine: a layer for each face and depth)
       --seen-from  front, back             (pdf, svg, dxf)
-      --piece   ${BODY_PIECES.join(', ')}         (solid, stl, 3mf, obj of a body with a glued-on front)
+      --piece   ${PIECES.join(', ')}         (stl, 3mf, obj; neck: pdf, svg, dxf too; front and core: solid too)
       --table   ${valuesOf('table')}              (csv; the first if not said)
       --paper   A4, A3, Letter, Legal, Tabloid, own, roll
       --orientation  portrait, landscape
@@ -36,6 +37,7 @@ export const HELP = `pelkin: designs of electric guitars and basses, on the comm
       --revision TEXT, --date TEXT          as they stand on paper
   pelkin new --from MEASURES [--out FILE]   begins a design from a file of measures
   pelkin schema                             JSON Schema of the design file
+  pelkin trial DESIGN [--seed N]            weighed on a simulated scale and hung on three simulated players, as JSON
 
 FILE may be - for standard output. Exit codes: 0 done, 1 refused, 2 wrong use, 3 a file failed,
 4 a “stop” finding stands open (check).
@@ -61,6 +63,7 @@ const OPTIONS = {
   layers: { type: 'string' },
   'saw-line': { type: 'string' },
   hand: { type: 'string' },
+  seed: { type: 'string' },
   revision: { type: 'string' },
   date: { type: 'string' },
   help: { type: 'boolean', short: 'h' },
@@ -87,6 +90,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   ],
   new: ['from', 'out'],
   schema: ['out'],
+  trial: ['out', 'seed'],
 };
 
 const usage = (message: string): Failure => new Failure(EXIT.usage, `${message}\nTry: pelkin --help`);
@@ -106,12 +110,12 @@ async function command(args: readonly string[], streams: Streams): Promise<Exit>
     streams.out(HELP);
     return EXIT.done;
   }
-  if (name === undefined) throw usage('say what to do: check, export, new or schema');
+  if (name === undefined) throw usage('say what to do: check, export, new, schema or trial');
   const allowed = ALLOWED[name];
   if (!allowed) throw usage(`there is no command “${name}”`);
   const foreign = Object.keys(values).find((v) => !allowed.includes(v));
   if (foreign) throw usage(`“${name}” has no option --${foreign}`);
-  const needed = name === 'check' || name === 'export' ? 1 : 0;
+  const needed = name === 'check' || name === 'export' || name === 'trial' ? 1 : 0;
   if (operands.length !== needed)
     throw usage(needed ? `“${name}” takes one design file` : `“${name}” takes no file beside its options`);
   const write = async (content: string | Uint8Array): Promise<void> => {
@@ -130,6 +134,14 @@ async function command(args: readonly string[], streams: Streams): Promise<Exit>
     return EXIT.done;
   }
   const design = await readDesign(operands[0]!);
+  if (name === 'trial') {
+    const seed = Number(values.seed ?? 1);
+    if (!Number.isInteger(seed) || seed < 0) throw usage('--seed is a whole number from 0 on');
+    const trial = simulatedTrial(design, createDeriver(), seed);
+    if (!trial) throw new Failure(EXIT.refused, 'the design has no wood to weigh: draw its outline first');
+    await write(json(trial));
+    return EXIT.done;
+  }
   if (name === 'check') {
     const report = designReport(design, createDeriver()(design));
     await write(json(report));

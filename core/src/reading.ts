@@ -10,5 +10,5 @@ export { seatOf, startDesign } from './outline/startDesign.ts';
 export { readMeasuresText, measuresTemplate, MEASURES_FORMAT } from './files/measuresFile.ts';
 export { designJsonSchema } from './files/jsonSchema.ts';
 export { partText, checkPart, readPartText } from './files/partFile.ts';
-export { BODY_PIECES, FORMATS, WRITERS, endingOf, titleOf, writerOf } from './files/writers.ts';
-export type { BodyPiece, FileWriter, Format, WriteOf, Written } from './files/writers.ts';
+export { FORMATS, PIECES, WRITERS, endingOf, titleOf, writerOf } from './files/writers.ts';
+export type { FileWriter, Format, PieceOfWood, WriteOf, Written } from './files/writers.ts';

@@ -1,4 +1,5 @@
 import type { Later } from '../design/later.ts';
+import { hornCurve, loadCurve } from '../balance/curves.ts';
 import { remember } from '../geometry/remember.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Shaded } from '../solid/mesh/shading.ts';
@@ -7,6 +8,10 @@ import type { Solid } from '../solid/solid.ts';
 import type { GluedSolids } from '../shape/glued.ts';
 import type { GluedBody } from '../shape/shaped.ts';
 import { shaped } from '../shape/shaped.ts';
+import type { Frame } from '../neck/frames.ts';
+import { inFrame } from '../neck/inFrame.ts';
+import type { NeckPieces } from '../neck/neckMesh.ts';
+import { sweepHeight } from '../solid/sweep.ts';
 import { fewerSheets } from '../templates/fewerSheets.ts';
 
 /** Hears how far a piece of work is, 0 to 1. */
@@ -22,7 +27,7 @@ export const LONG = {
     shaped(solid, floors, glued, progress),
   /** The library of solids is fetched when a body is first looked at. */
   seenSolid: async (solid: Solid, glued: GluedSolids | null, progress?: Told): Promise<Shaded> => {
-    const [{ meshOf }, { shadedMesh, shadedTogether }] = await Promise.all([
+    const [{ meshOf }, { depthsOf, shadedMesh, shadedTogether }] = await Promise.all([
       import('../solid/mesh/mesh.ts'),
       import('../solid/mesh/shading.ts'),
     ]);
@@ -31,11 +36,28 @@ export const LONG = {
     const shaded: Shaded[] = [];
     for (const [i, piece] of pieces.entries()) {
       const mesh = await meshOf(piece, (share) => progress?.(0.1 + (0.8 * (i + share)) / pieces.length));
-      const made = shadedMesh(mesh, piece);
+      const made = shadedMesh(mesh, depthsOf(piece));
       shaded.push(glued && piece === glued.front ? liftedFrom(made, -glued.at) : made);
     }
     return shadedTogether(shaded);
   },
+  /** The neck in its place on the instrument, as it is looked at. */
+  seenNeck: async (pieces: NeckPieces, frame: Frame, progress?: Told): Promise<Shaded> => {
+    const [{ neckMesh }, { shadedMesh }] = await Promise.all([
+      import('../neck/neckMesh.ts'),
+      import('../solid/mesh/shading.ts'),
+    ]);
+    const mesh = await neckMesh(pieces, progress);
+    progress?.(0.8);
+    return inFrame(shadedMesh(mesh, { front: null, back: (x, y) => sweepHeight(pieces.sweep, x, y) }), frame);
+  },
+  /** A neck’s mesh for files, in the shaft’s frame. */
+  neckMesh: async (pieces: NeckPieces, progress?: Told): Promise<Mesh> => {
+    const { neckMesh } = await import('../neck/neckMesh.ts');
+    return neckMesh(pieces, progress);
+  },
+  loadCurve,
+  hornCurve,
   /** The mesh that goes into files. */
   mesh: async (solid: Solid, progress?: Told): Promise<Mesh> => {
     const { meshOf } = await import('../solid/mesh/mesh.ts');

@@ -18,6 +18,7 @@ export * from './layoutEdits.ts';
 export * from './lineEdits.ts';
 export * from './neckEdits.ts';
 export * from './shapeEdits.ts';
+export * from './balanceEdits.ts';
 export { cutMirror, linkMirror } from './mirrorEdits.ts';
 export { layStretch, runBetween } from './stretchEdits.ts';
 export {

@@ -20,6 +20,10 @@ export type {
   Neck,
   ShaftNumbers,
   Tuner,
+  CaseInside,
+  Player,
+  WeightNumbers,
+  Wood,
   Opening,
   OpeningStep,
   Outline,
@@ -37,6 +41,8 @@ export type {
 } from './schema.ts';
 export type { Section } from './section.ts';
 export { STAGES } from './sections/progress.ts';
+export type { WoodPiece } from './sections/weight.ts';
+export { strapLength } from './sections/player.ts';
 export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
 export type { MarkedMeasure, Similarity } from './underlayPlace.ts';
 export type { FactName, Facts, Rule, RuleLimit, Severity } from './rule.ts';

@@ -7,12 +7,14 @@ import { LINE_LIMITS } from './sections/lines.ts';
 import { NECK_LIMITS } from './sections/neck.ts';
 import { OPENING_LIMITS } from './sections/openings.ts';
 import { PART_LIMITS } from './sections/parts.ts';
+import { PLAYER_LIMITS } from './sections/player.ts';
 import { PRINT_LIMITS } from './sections/print.ts';
 import { RUN_LIMITS } from './sections/runs.ts';
 import { SHAFT_LIMITS } from './sections/shaft.ts';
 import { STRINGS_LIMITS } from './sections/strings.ts';
 import { TOOL_LIMITS } from './sections/tools.ts';
 import { UNDERLAY_LIMITS } from './sections/underlays.ts';
+import { WEIGHT_LIMITS } from './sections/weight.ts';
 import { SHAPE_LIMITS } from './shapes.ts';
 
 export type { Limit } from './limit.ts';
@@ -34,6 +36,8 @@ export const LIMITS = {
   ...NECK_LIMITS,
   ...SHAFT_LIMITS,
   ...HEADSTOCK_LIMITS,
+  ...WEIGHT_LIMITS,
+  ...PLAYER_LIMITS,
   ...PRINT_LIMITS,
 };
 

@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { checkDesign } from './check.ts';
 import { migrate } from './migrate.ts';
 import { MIGRATIONS } from './migrations.ts';
+import { plainPlayer } from './sections/player.ts';
+import { plainWeight } from './sections/weight.ts';
 import { DESIGN_VERSION } from './version.ts';
 
 /** A document as it was kept when its version was the newest. */
@@ -22,6 +24,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: 'a02d5f384864164b',
     9: '3bbe0c4a8c429e1f',
     10: '789425b6dc542838',
+    11: '5b989348a47dbd1c',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -32,6 +35,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '7170faa07bf4d97f',
     9: '1f3f1e842dac553c',
     10: '6e6eca28383a9472',
+    11: '988ea9a93a3295bc',
   },
   3: {
     4: '1e914fa126c40e9c',
@@ -41,6 +45,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '53e213b238a75fc7',
     9: 'af6c223c737d740e',
     10: '6ed2f974586ac1ac',
+    11: 'f0ddee331e39f322',
   },
   4: {
     5: '41145bd1b1b75d71',
@@ -49,6 +54,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '6ff9c9e18b608058',
     9: 'cca8c9344b0c3e34',
     10: '1f5db28b535c989e',
+    11: 'a0e8517f2ff98f30',
   },
   5: {
     6: '5159e789e8ce9ffe',
@@ -56,11 +62,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '1a030335eff8d995',
     9: '09d3366ef126b5b2',
     10: '38a21de4c315c3af',
+    11: 'd7138a157997bc59',
   },
-  6: { 7: 'f8a7314670ff1ed9', 8: '01c35c435c3a0c34', 9: '94eb458ad15e0542', 10: '4666a60233040379' },
-  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e' },
-  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236' },
-  9: { 10: '27c5f927419a0e72' },
+  6: {
+    7: 'f8a7314670ff1ed9',
+    8: '01c35c435c3a0c34',
+    9: '94eb458ad15e0542',
+    10: '4666a60233040379',
+    11: '443f049bfaf85c03',
+  },
+  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e', 11: 'e36a4bbbf4a666aa' },
+  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '330686cfb4580021' },
+  9: { 10: '27c5f927419a0e72', 11: '448e89cdf40cb81f' },
+  10: { 11: '958c3241edac65b5' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
@@ -109,6 +123,25 @@ it('lines, screws of their own and artwork come with version 7', () => {
       neck: { screws: { head: 'raised', headAcross: 8.5, own: [] } },
       print: { without: [], show: { guards: false, guides: true, seams: true, outline: true } },
     },
+  });
+});
+
+it('woods, weights and the player come with version 11; a glued-on front’s wood is named with the others', () => {
+  const ten = kept(10) as { body: object };
+  const body = { ...ten.body, gluedFront: { thickness: 8, wood: 'Spruce' } };
+  const there = migrate({ ...ten, body }, MIGRATIONS, 11);
+  if (!there.ok) throw new Error(there.message);
+  const checked = checkDesign(there.document);
+  if (!checked.ok) throw new Error(JSON.stringify(checked));
+  const { weight, player } = checked.design;
+  expect(checked.design.body.gluedFront).toEqual({ thickness: 8 });
+  expect(weight.woods.front.name).toBe('Spruce');
+  expect({
+    weight: { ...weight, woods: { ...weight.woods, front: plainWeight().woods.front } },
+    player,
+  }).toEqual({
+    weight: plainWeight(),
+    player: plainPlayer(),
   });
 });
 

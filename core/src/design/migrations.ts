@@ -323,6 +323,54 @@ const toVersion10: Migration = (document) => {
   };
 };
 
+/** Version 11: woods and weights, and who plays it; the glued-on front's wood is named with the others. */
+const toVersion11: Migration = (document) => {
+  const { body } = document;
+  const wood = (name: string, from: number, likely: number, to: number) => ({
+    name,
+    density: { likely, from, to },
+    board: null,
+  });
+  let frontWood = '';
+  let carved = body;
+  if (isRecord(body) && isRecord(body.gluedFront)) {
+    const { wood: named, ...front } = body.gluedFront;
+    if (typeof named === 'string') frontWood = named;
+    carved = { ...body, gluedFront: front };
+  }
+  return {
+    ...document,
+    body: carved,
+    weight: {
+      woods: {
+        body: wood('', 380, 520, 720),
+        front: wood(frontWood, 380, 520, 780),
+        neck: wood('', 500, 680, 800),
+        board: wood('', 640, 820, 1100),
+      },
+      own: [],
+      weighed: [],
+      finish: 50,
+      wiring: 30,
+      added: [],
+    },
+    player: {
+      height: 1740,
+      shoulders: 430,
+      chest: 230,
+      upperArm: 320,
+      forearm: 255,
+      hand: 185,
+      thigh: 120,
+      stool: 120,
+      angle: 25,
+      strap: { length: 1100, holes: null },
+      heaviest: null,
+      case: null,
+    },
+  };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -334,4 +382,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [7, toVersion8],
   [8, toVersion9],
   [9, toVersion10],
+  [10, toVersion11],
 ]);

@@ -45,3 +45,25 @@ export const changeTuner = (design: Design, id: string, change: Partial<Tuner>):
 
 export const removeTuners = (design: Design, ids: readonly string[]): Design =>
   editHeadstock(design, { tuners: design.headstock.tuners.filter((t) => !ids.includes(t.id)) });
+
+type Tree = Headstock['trees'][number];
+
+/** Adds a string tree over some strings (counted from the bass side). */
+export function addTree(
+  design: Design,
+  tree: Pick<Tree, 'at' | 'first' | 'last' | 'height'>,
+): { readonly design: Design; readonly id: string } {
+  const taken = new Set(design.headstock.trees.map((t) => t.id));
+  let n = 1;
+  while (taken.has(`r${n}`)) n += 1;
+  const id = `r${n}`;
+  return { design: editHeadstock(design, { trees: [...design.headstock.trees, { id, ...tree }] }), id };
+}
+
+export const changeTree = (design: Design, id: string, change: Partial<Tree>): Design =>
+  editHeadstock(design, {
+    trees: design.headstock.trees.map((t) => (t.id === id ? { ...t, ...change } : t)),
+  });
+
+export const removeTree = (design: Design, id: string): Design =>
+  editHeadstock(design, { trees: design.headstock.trees.filter((t) => t.id !== id) });

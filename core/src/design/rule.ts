@@ -5,7 +5,7 @@ import type { SectionKey } from './sections/all.ts';
 
 /** “stop”: what is cut would be wrong; “look”: it may be meant. */
 export type Severity = 'stop' | 'look';
-export type FindingUnit = 'mm' | '°' | '%' | 'sheets' | 'frets' | '';
+export type FindingUnit = 'mm' | '°' | '%' | 'sheets' | 'frets' | 'N' | 'g' | '';
 
 /** What one rule gives of one place; the rest of a finding is the rule’s own. */
 export interface Hit {

@@ -42,6 +42,10 @@ export type Neck = Design['neck'];
 export type ShaftNumbers = Design['shaft'];
 export type Headstock = Design['headstock'];
 export type Tuner = Headstock['tuners'][number];
+export type WeightNumbers = Design['weight'];
+export type Wood = WeightNumbers['woods']['body'];
+export type Player = Design['player'];
+export type CaseInside = NonNullable<Player['case']>;
 /** What of the body does not depend on how it is carved. */
 export type Slab = Pick<Design['body'], 'thickness' | 'grain'> & {
   /** Of a glued-on front, mm; null or not there for a body of one piece. */

@@ -9,12 +9,19 @@ z.config({ jitless: true });
 /** What people call a design. */
 export const nameSchema = filledTextSchema('the name', 80, 'the name is empty: give the design a name');
 
-const IN_UNITS = { mm: ' of millimetres', '°': ' of degrees', '%': ', in per cent', '': '' } as const;
+const IN_UNITS = {
+  mm: ' of millimetres',
+  '°': ' of degrees',
+  '%': ', in per cent',
+  g: ' of grams',
+  'kg/m³': ' of kilograms a cubic metre',
+  '': '',
+} as const;
 
 /** A finite number within its limits, refused in a maker's words. */
 export const limited = (
   { label, min, max }: Limit,
-  unit: 'mm' | '°' | '%' | '',
+  unit: keyof typeof IN_UNITS,
   whole = false,
 ): z.ZodType<number> => {
   const named = unit ? ` ${unit}` : '';

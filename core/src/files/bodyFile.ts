@@ -97,6 +97,8 @@ function removalOf({ by, removal }: Carved, design: Design, hand: Hand): unknown
       return { ...along(removal), width_mm: removal.width, angle_to_face_deg: removal.angle * DEG };
     case 'edge rabbet':
       return { ...along(removal), width_mm: removal.width, depth_mm: removal.depth };
+    case 'swept':
+      throw new Error('a body has no swept back');
     case 'arch':
       return { kind: 'arch', distance_depth_mm: removal.pairs };
     case 'contour': {

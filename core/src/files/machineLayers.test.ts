@@ -97,6 +97,7 @@ describe('a machine’s file', () => {
     date: '',
     pdf: () => Promise.reject(new Error('no paper')),
     mesh: () => Promise.reject(new Error('no mesh')),
+    neckMesh: () => Promise.reject(new Error('no mesh')),
   };
   it('leaves out what is told, and says unit, layers and exactness', async () => {
     const names = machineLayers(windrow, derived, 'front').map((l) => l.name);

@@ -1,3 +1,5 @@
+import { STRAPS } from '../balance/hangingState.ts';
+import { HOLDS, HOLD_ANGLES, onLap } from '../balance/seated.ts';
 import type { Design } from '../design/schema.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
@@ -46,13 +48,40 @@ function neckReport({ neckPlan }: Derived) {
   };
 }
 
+/** What it weighs and how it hangs: masses g with their ranges, forces N; null for what cannot be. */
+function balanceReport(design: Design, { weighed, hanging, caseFit, measures }: Derived) {
+  return {
+    weight: weighed && {
+      ...weighed.total,
+      centre: weighed.centre,
+      items: weighed.items.map(({ key, name, kind, mass, at }) => ({ key, name, kind, ...mass, at })),
+    },
+    hanging: hanging && {
+      strap: hanging.strap,
+      buttonsApart: hanging.apart,
+      playingAngle: design.player.angle,
+      tailwardOfHornButton: hanging.tailward,
+      leftHand: hanging.loads && Object.fromEntries(STRAPS.map(([kind]) => [kind, hanging.loads![kind]])),
+    },
+    sitting: weighed
+      ? Object.fromEntries(
+          HOLDS.map((hold) => [
+            hold,
+            onLap(weighed, measures, design.player, design.strings, HOLD_ANGLES[hold] / DEG),
+          ]),
+        )
+      : null,
+    case: caseFit && { rooms: caseFit.rooms, tightest: caseFit.tightest.way },
+  };
+}
+
 /** What follows from a design, and what the checks find, as plain JSON: lengths mm, angles degrees, areas mm². */
 export function designReport(design: Design, derived: Derived) {
   const { measures: m, stringPlan, plan } = derived;
   return {
     format: 'pelkin-report',
     version: 1,
-    units: { length: 'mm', angle: 'deg', area: 'mm2', volume: 'mm3' },
+    units: { length: 'mm', angle: 'deg', area: 'mm2', volume: 'mm3', mass: 'g', force: 'N' },
     name: design.name,
     handedness: design.handedness,
     strings: {
@@ -101,6 +130,7 @@ export function designReport(design: Design, derived: Derived) {
       checks: farCrosshairs(plan),
     },
     body: bodyReport(derived),
+    balance: balanceReport(design, derived),
     findings: findAll(design, derived).map((f) => ({
       ...f,
       ...wordsOfFinding(f, design.units),

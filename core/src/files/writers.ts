@@ -4,16 +4,17 @@ import type { Weights } from '../drawing/inks.ts';
 import type { Sheet } from '../templates/sheets.ts';
 import { bodyFile } from './bodyFile.ts';
 import { fretTableCsv, saddleTableCsv, tunerTableCsv } from './csv.ts';
-import type { SeenFrom } from '../drawing/drawing.ts';
+import type { Drawing, SeenFrom } from '../drawing/drawing.ts';
 import type { DxfCurves } from './dxf.ts';
 import { designText } from './json.ts';
 import { weightsFor } from './lineWeights.ts';
 import type * as MeshFiles from './meshFiles.ts';
+import type { NeckPieces } from '../neck/neckMesh.ts';
 import type { BodySolid } from '../shape/bodySolid.ts';
 import type { Piece } from '../shape/glued.ts';
 import type { Mesh } from '../solid/mesh/mesh.ts';
 import type { Solid } from '../solid/solid.ts';
-import { paperNotes, paperOf } from './paper.ts';
+import { neckPaperOf, paperNotes, paperOf } from './paper.ts';
 import { drawingSvg } from './svg.ts';
 
 /** What a file is written of, and by what means. */
@@ -27,18 +28,19 @@ export interface WriteOf {
   readonly pdf: (sheets: readonly Sheet[], title: string, weights: Weights) => Promise<Uint8Array>;
   /** Makes the mesh of a body: a page does it in a worker. */
   readonly mesh: (solid: Solid) => Promise<Mesh>;
+  readonly neckMesh: (pieces: NeckPieces) => Promise<Mesh>;
   /** Which face is looked at, where the writer tells one from the other; else the front. */
   readonly from?: SeenFrom;
-  /** Of a body with a glued-on front, which piece of wood the file is of; else the body as it looks from outside. */
-  readonly piece?: BodyPiece;
+  /** Which piece of wood the file is of; else the body as it looks from outside. */
+  readonly piece?: PieceOfWood;
   /** Of a machine's file: how curves are written, else as arcs; layers that are left out, by name. */
   readonly curves?: DxfCurves;
   readonly without?: readonly string[];
 }
 
-/** The body as it looks from outside, or one of its two pieces of wood. */
-export const BODY_PIECES = ['whole', 'front', 'core'] as const;
-export type BodyPiece = (typeof BODY_PIECES)[number];
+/** The body as it looks from outside, one of the two pieces of wood of a body with a glued-on front, or the neck. */
+export const PIECES = ['whole', 'front', 'core', 'neck'] as const;
+export type PieceOfWood = (typeof PIECES)[number];
 
 export interface Written {
   readonly content: string | Uint8Array;
@@ -59,8 +61,8 @@ export interface FileWriter {
   readonly option: { readonly name: 'curves' | 'table' | 'layers-by'; readonly value: string } | null;
   /** Whether it can be made as seen from the back. */
   readonly hasBack: boolean;
-  /** Whether it is of the wood: of the whole body, or of its front or core alone. */
-  readonly ofWood?: boolean;
+  /** Which pieces it can be of beside the body. */
+  readonly pieces: readonly Exclude<PieceOfWood, 'whole'>[];
   /** The end of the file's name, behind the design's. */
   readonly ending: string;
   readonly type: string;
@@ -76,6 +78,20 @@ export const titleOf = ({ name, handedness }: Pick<Design, 'name' | 'handedness'
 const seenTitle = (design: Design, from: SeenFrom | undefined): string =>
   `${titleOf(design)}${from === 'back' ? ', seen from the back' : ''}`;
 
+/** The template that a file is of: the body’s from a face, or the neck’s. */
+const templateOf = (
+  design: Design,
+  derived: Derived,
+  from: SeenFrom | undefined,
+  piece: PieceOfWood | undefined,
+): { readonly drawing: Drawing; readonly title: string } =>
+  piece === 'neck'
+    ? { drawing: derived.neckTemplate, title: `${titleOf(design)}, neck` }
+    : {
+        drawing: from === 'back' ? derived.backTemplate : derived.template,
+        title: seenTitle(design, from),
+      };
+
 const dxf = (curves: DxfCurves, name: string, about: string): FileWriter => ({
   key: `dxf-${curves}`,
   name,
@@ -85,10 +101,11 @@ const dxf = (curves: DxfCurves, name: string, about: string): FileWriter => ({
   ending: `-${curves}.dxf`,
   type: 'image/vnd.dxf',
   hasBack: true,
-  write: async ({ design, derived, from }) => {
+  pieces: ['neck'],
+  write: async ({ design, derived, from, piece }) => {
     const { drawingDxf } = await import('./dxf.ts');
-    const drawing = from === 'back' ? derived.backTemplate : derived.template;
-    const { text, deviation } = drawingDxf(drawing, seenTitle(design, from), curves);
+    const { drawing, title } = templateOf(design, derived, from, piece);
+    const { text, deviation } = drawingDxf(drawing, title, curves);
     return { content: text, told: `DXF in millimetres, ${curves}, ${near(deviation)}` };
   },
 });
@@ -106,6 +123,7 @@ const machine: FileWriter = {
   ending: '-machine.dxf',
   type: 'image/vnd.dxf',
   hasBack: true,
+  pieces: [],
   write: async ({ design, derived, from = 'front', curves = 'arcs', without = [] }) => {
     const [{ layersDxf }, { machineLayers }] = await Promise.all([
       import('./dxf.ts'),
@@ -137,6 +155,7 @@ const table = (
   ending: `-${value}.csv`,
   type: 'text/csv',
   hasBack: false,
+  pieces: [],
   write: async ({ design, derived }) => ({
     content: text(derived, design.handedness),
     told: `CSV of ${value}, units in the head`,
@@ -146,7 +165,7 @@ const table = (
 /** The wood that a file is of, and what belongs to be known of it. */
 function woodOf(
   { solid, front, back, glued }: BodySolid,
-  piece: BodyPiece,
+  piece: Exclude<PieceOfWood, 'neck'>,
 ): Piece & { readonly told: string } {
   if (piece === 'whole') {
     const closed = glued ? glued.whole.closed.front.length > 0 : false;
@@ -175,15 +194,21 @@ const meshFile = (
   ending: `-body.${format}`,
   type,
   hasBack: false,
-  ofWood: true,
-  write: async ({ design, derived, mesh, piece = 'whole' }) => {
-    const wood = woodOf(derived.carved, piece);
-    const [files, made] = await Promise.all([import('./meshFiles.ts'), mesh(wood.solid)]);
-    if (made.triangles.length === 0) throw new Error('nothing of the body is left: its cuts take all of it');
+  pieces: ['front', 'core', 'neck'],
+  write: async ({ design, derived, mesh, neckMesh, piece = 'whole' }) => {
+    const { making, told } =
+      piece === 'neck'
+        ? {
+            making: neckMesh(derived.neckPieces),
+            told: '; the neck without its fingerboard, from the nut along the glue plane',
+          }
+        : { making: mesh(woodOf(derived.carved, piece).solid), told: woodOf(derived.carved, piece).told };
+    const [files, made] = await Promise.all([import('./meshFiles.ts'), making]);
+    if (made.triangles.length === 0) throw new Error('nothing of the wood is left: its cuts take all of it');
     const placed = design.handedness === 'left' ? files.mirroredMesh(made) : made;
     return {
       content: content(files, placed, `${titleOf(design)}${piece === 'whole' ? '' : `, ${piece}`}`),
-      told: `${format.toUpperCase()} in millimetres, ${made.triangles.length / 3} triangles, ${(made.volume / 1e6).toFixed(3)} dm³${wood.told}`,
+      told: `${format.toUpperCase()} in millimetres, ${made.triangles.length / 3} triangles, ${(made.volume / 1e6).toFixed(3)} dm³${told}`,
     };
   },
 });
@@ -199,11 +224,18 @@ export const WRITERS: readonly FileWriter[] = [
     ending: '-paper.pdf',
     type: 'application/pdf',
     hasBack: true,
-    write: async ({ design, derived, revision, date, pdf, from }) => {
-      const sheets = paperOf(design, derived, paperNotes(design, revision, date), from);
+    pieces: ['neck'],
+    write: async ({ design, derived, revision, date, pdf, from, piece }) => {
+      const notes = paperNotes(design, revision, date);
+      const sheets =
+        piece === 'neck' ? neckPaperOf(design, derived, notes) : paperOf(design, derived, notes, from);
       if (sheets.length === 0)
         throw new Error('nothing goes on paper: choose layers, a cover or a plan of the sheets first');
-      const content = await pdf(sheets, design.name, weightsFor(design.print.weights));
+      const content = await pdf(
+        sheets,
+        piece === 'neck' ? `${design.name}, neck` : design.name,
+        weightsFor(design.print.weights),
+      );
       const pages = `${sheets.length} ${sheets.length === 1 ? 'page' : 'pages'}`;
       return { content, told: `PDF of ${pages}: print at 100 %` };
     },
@@ -217,14 +249,14 @@ export const WRITERS: readonly FileWriter[] = [
     ending: '-template.svg',
     type: 'image/svg+xml',
     hasBack: true,
-    write: async ({ design, derived, from }) => ({
-      content: drawingSvg(
-        from === 'back' ? derived.backTemplate : derived.template,
-        seenTitle(design, from),
-        weightsFor(design.print.weights),
-      ),
-      told: 'SVG in millimetres, curves exact',
-    }),
+    pieces: ['neck'],
+    write: async ({ design, derived, from, piece }) => {
+      const { drawing, title } = templateOf(design, derived, from, piece);
+      return {
+        content: drawingSvg(drawing, title, weightsFor(design.print.weights)),
+        told: 'SVG in millimetres, curves exact',
+      };
+    },
   },
   dxf('arcs', 'Profiles as arcs', 'DXF, within 0.01 mm'),
   dxf('polyline', 'Profiles as straight steps', 'DXF, within 0.01 mm'),
@@ -242,6 +274,7 @@ export const WRITERS: readonly FileWriter[] = [
     ending: '.pelkin.json',
     type: 'application/json',
     hasBack: false,
+    pieces: [],
     write: async ({ design }) => ({ content: designText(design), told: 'JSON, lengths in millimetres' }),
   },
   {
@@ -253,8 +286,10 @@ export const WRITERS: readonly FileWriter[] = [
     ending: '-solid.json',
     type: 'application/json',
     hasBack: false,
-    ofWood: true,
+    pieces: ['front', 'core'],
     write: async ({ design, derived, piece = 'whole' }) => {
+      if (piece === 'neck')
+        throw new Error('the list of cuts is of a body: a neck goes into files as a mesh');
       const wood = woodOf(derived.carved, piece);
       const name = piece === 'whole' ? design.name : `${design.name}, ${piece}`;
       return {
@@ -263,28 +298,32 @@ export const WRITERS: readonly FileWriter[] = [
       };
     },
   },
-  meshFile('stl', 'Body as a mesh', 'STL, millimetres', 'model/stl', ({ stlOf }, mesh, title) =>
+  meshFile('stl', 'Wood as a mesh', 'STL, millimetres', 'model/stl', ({ stlOf }, mesh, title) =>
     stlOf(mesh, title),
   ),
   meshFile(
     '3mf',
-    'Body as a mesh, with its unit',
+    'Wood as a mesh, with its unit',
     '3MF, millimetres',
     'model/3mf',
     ({ threeMfOf }, mesh, title) => threeMfOf(mesh, title),
   ),
-  meshFile('obj', 'Body as a mesh, as text', 'OBJ, millimetres', 'model/obj', ({ objOf }, mesh, title) =>
+  meshFile('obj', 'Wood as a mesh, as text', 'OBJ, millimetres', 'model/obj', ({ objOf }, mesh, title) =>
     objOf(mesh, title),
   ),
 ];
 
-/** The end of a file's name, with the face that it shows where that is the back. */
-export const endingOf = (
-  { ending, hasBack, ofWood }: FileWriter,
+/** The end of a file's name, with the piece that it is of, or the face that it shows where that is the back. */
+export function endingOf(
+  { ending, hasBack, pieces }: FileWriter,
   from: SeenFrom | undefined,
-  piece: BodyPiece | undefined = 'whole',
-): string =>
-  hasBack && from === 'back' ? `-back${ending}` : ofWood && piece !== 'whole' ? `-${piece}${ending}` : ending;
+  piece: PieceOfWood | undefined = 'whole',
+): string {
+  // Of a neck’s mesh, “-neck.stl” and not “-neck-body.stl”.
+  if (piece === 'neck' && pieces.includes(piece)) return `-neck${ending.replace('-body', '')}`;
+  if (piece !== 'whole' && pieces.includes(piece)) return `-${piece}${ending}`;
+  return hasBack && from === 'back' ? `-back${ending}` : ending;
+}
 
 /** The writer of a key; throws where there is none. */
 export function writerOf(key: string): FileWriter {

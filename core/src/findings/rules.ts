@@ -1,4 +1,5 @@
 import type { Rule } from '../design/rule.ts';
+import { BALANCE_RULES } from '../balance/rules/index.ts';
 import { NECK_RULES } from '../neck/rules/index.ts';
 import { LAYOUT_RULES } from '../layout/rules/index.ts';
 import { OUTLINE_RULES } from '../outline/rules/index.ts';
@@ -13,5 +14,6 @@ export const RULES: readonly Rule[] = [
   ...NECK_RULES,
   ...LAYOUT_RULES,
   ...SHAPE_RULES,
+  ...BALANCE_RULES,
   ...TEMPLATE_RULES,
 ];

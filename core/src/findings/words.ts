@@ -16,6 +16,8 @@ const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): 
   if (unit === 'mm') return lengthWithUnit(value, display, value !== 0 && Math.abs(value) < 10 ? 2 : 1);
   if (unit === '%') return `${value.toFixed(1)} %`;
   if (unit === '°') return `${value.toFixed(1)}°`;
+  if (unit === 'N') return `${value.toFixed(1)} N`;
+  if (unit === 'g') return `${(value / 1000).toFixed(2)} kg`;
   if (unit === 'sheets') return `${value} ${value === 1 ? 'sheet' : 'sheets'}`;
   return unit === 'frets' ? `${value} ${value === 1 ? 'fret' : 'frets'}` : String(value);
 };

@@ -1,10 +1,9 @@
-import type { Design, Neck, Slab, Strings } from '../design/schema.ts';
+import type { Design, Neck, PlacedPart, Slab, Strings } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { arcCubics } from '../geometry/arcs.ts';
-import { straightCubic } from '../geometry/cubic.ts';
-import type { Cubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
-import { distance, hypot } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
+import { measureOf } from '../parts/kinds.ts';
+import { roundedPolygon } from '../geometry/roundedPolygon.ts';
 import type { NeckSide } from '../strings/elevation.ts';
 import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
@@ -13,8 +12,6 @@ import type { Cut } from './cut.ts';
 import { NECK_OWNER, areaOf } from './cut.ts';
 import { pathInPlace } from './cut.ts';
 
-/** A radius or a length under this, mm, is none: rounding. */
-const NOTHING = 1e-9;
 const RAD = Math.PI / 180;
 
 /** The neck of a design as its side view computes with it. */
@@ -28,42 +25,6 @@ export const neckSide = (design: Pick<Design, 'neck' | 'strings'>, stringPlan: S
   actionNut: design.neck.actionNut,
   action12: design.neck.action12,
 });
-
-/** Corners rounded to a radius, where their sides are long enough; counter-clockwise or clockwise as given. */
-export function roundedPolygon(points: readonly Point[], radii: readonly number[]): ClosedPath {
-  const n = points.length;
-  const corners = points.map((p, i) => {
-    const [a, b] = [points[(i + n - 1) % n]!, points[(i + 1) % n]!];
-    const [la, lb] = [distance(p, a), distance(p, b)];
-    const ua = { x: (a.x - p.x) / la, y: (a.y - p.y) / la };
-    const ub = { x: (b.x - p.x) / lb, y: (b.y - p.y) / lb };
-    const half = Math.acos(Math.max(-1, Math.min(1, ua.x * ub.x + ua.y * ub.y))) / 2;
-    const reach = Math.min(la, lb) / 2;
-    const radius = Math.min(radii[i]!, reach * Math.tan(half));
-    const cut = radius / Math.tan(half);
-    const from = { x: p.x + ua.x * cut, y: p.y + ua.y * cut };
-    const to = { x: p.x + ub.x * cut, y: p.y + ub.y * cut };
-    const out = radius / Math.sin(half);
-    const mid = { x: ua.x + ub.x, y: ua.y + ub.y };
-    const long = hypot(mid.x, mid.y) || 1;
-    return { p, from, to, radius, centre: { x: p.x + (mid.x / long) * out, y: p.y + (mid.y / long) * out } };
-  });
-  const pieces: Cubic[] = [];
-  corners.forEach(({ p, from, to, radius, centre }, i) => {
-    if (radius > NOTHING) {
-      const start = Math.atan2(from.y - centre.y, from.x - centre.x);
-      let sweep = Math.atan2(to.y - centre.y, to.x - centre.x) - start;
-      while (sweep > Math.PI) sweep -= 2 * Math.PI;
-      while (sweep < -Math.PI) sweep += 2 * Math.PI;
-      pieces.push(...arcCubics({ centre, rx: radius, ry: radius, turn: 0, from: start, sweep }));
-    }
-    const end = radius > NOTHING ? to : p;
-    const next = corners[(i + 1) % n]!;
-    const begin = next.radius > NOTHING ? next.from : next.p;
-    if (distance(end, begin) > NOTHING) pieces.push(straightCubic(end, begin));
-  });
-  return pieces;
-}
 
 /** Half the pocket's width on a side at x: the neck's own taper, or its tenon where that is narrower, and its fit. */
 export function pocketHalf(strings: Strings, neck: Neck, x: number, side: 'bass' | 'treble'): number {
@@ -111,20 +72,32 @@ export function neckScrew(
   return { length, head, headAcross, differs: own !== undefined };
 }
 
-/** How deep one of the neck's screws, counted from 0, that stands at x holds in the heel, and what it leaves under the board, mm. */
+/** A strap button this near to a neck screw, mm, stands under its head. */
+const ON_SCREW = 1.5;
+
+/** How high a strap button stands under the head of a neck screw at a place, mm; 0 where none does. */
+export const buttonUnder = (parts: readonly PlacedPart[], at: Point): number =>
+  parts
+    .filter((p) => p.spec.kind === 'strap-button' && p.face === 'back' && distance(p.at, at) < ON_SCREW)
+    .reduce((most, p) => Math.max(most, measureOf(p.spec, 'high')), 0);
+
+/**
+ * How deep one of the neck's screws, counted from 0, holds in the heel, and what it leaves under the board, mm. A strap button under its head takes its
+ * height of the screw.
+ */
 export const biteOfNeckScrew = (
-  { neck, body }: Pick<Design, 'neck'> & { readonly body: Pick<Slab, 'thickness'> },
+  { neck, body, parts }: Pick<Design, 'neck' | 'parts'> & { readonly body: Pick<Slab, 'thickness'> },
   side: NeckSide,
-  x: number,
+  at: Point,
   index: number,
 ): ReturnType<typeof screwBite> =>
   screwBite({
     thickness: body.thickness,
-    pocketDepth: pocketDepthAt(side, x),
+    pocketDepth: pocketDepthAt(side, at.x),
     carve: neck.carve,
     length: neckScrew(neck, index).length,
     plate: neck.screws.plate,
-    underHead: neck.screws.underHead,
+    underHead: neck.screws.underHead + buttonUnder(parts, at),
     heel: neck.heel,
     board: neck.board,
   });

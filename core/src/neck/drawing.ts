@@ -1,15 +1,14 @@
-import type { Layer, Mark } from '../drawing/drawing.ts';
+import type { Layer, Mark, SeenFrom } from '../drawing/drawing.ts';
 import { closedPathMark, lineMark, polylineMark } from '../drawing/drawing.ts';
-import type { Design, Tuner } from '../design/schema.ts';
+import type { Design, Headstock, Tuner } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, placeBy, rectPath } from '../geometry/figures.ts';
 import type { Point } from '../geometry/point.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
-import type { TunerPlan } from './headstockPlan.ts';
-import { onPlan, winderOf } from './headstockPlan.ts';
-import type { NeckPlan } from './planNeck.ts';
+import type { HeadstockPlan, TunerPlan } from './headstockPlan.ts';
+import { onPlan, straightOn, winderOf } from './headstockPlan.ts';
 
 const RAD = Math.PI / 180;
 /** A button is drawn so wide, mm, after a stem of this share of what lies past the housing. */
@@ -21,7 +20,7 @@ const PAIR = 0.45;
 const BLOCK = 0.62;
 
 /** A tuner’s button as it is seen from the front; headstock frame. */
-function buttonOf(tuner: Tuner): ClosedPath {
+export function buttonOf(tuner: Tuner): ClosedPath {
   const { button, housing } = winderOf(tuner);
   const stem = button * STEM;
   const place = placeBy(tuner.at, tuner.turn * RAD);
@@ -38,12 +37,14 @@ export const tunerSeen = (tuner: Tuner): readonly ClosedPath[] => [
     .map((across) => mapPath(circlePath(across), (p) => ({ x: p.x + tuner.at.x, y: p.y + tuner.at.y }))),
 ];
 
-/** A tuner’s lines: hole, washer and post on the face, its housing and button behind it. Headstock frame. */
-function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point): readonly Mark[] {
+/** A tuner’s lines: hole, washer and post on the face, its housing and screw behind it; what lies behind is dashed. Headstock frame. */
+function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point, from: SeenFrom): readonly Mark[] {
+  const [onFace, onBack] =
+    from === 'front' ? (['part', 'partBack'] as const) : (['partBack', 'part'] as const);
   const { at, turn, id } = tuner;
   const { hole, washer, post, button: past, housing: box, screw } = winderOf(tuner);
   const place = placeBy(at, turn * RAD);
-  const round = (name: string, diameter: number, ink: 'hole' | 'part'): Mark =>
+  const round = (name: string, diameter: number, ink: 'hole' | 'part' | 'partBack'): Mark =>
     closedPathMark(
       `tuner-${id}-${name}`,
       ink,
@@ -57,38 +58,68 @@ function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point): rea
     { x: 0, y: box.wide / 2 + stem },
   ].map((p) => to(place(p)));
   return [
-    polylineMark(`tuner-${id}-housing`, 'partBack', housing.map(to), true),
-    lineMark(`tuner-${id}-shaft`, 'partBack', shaft[0]!, shaft[1]!),
+    polylineMark(`tuner-${id}-housing`, onBack, housing.map(to), true),
+    lineMark(`tuner-${id}-shaft`, onBack, shaft[0]!, shaft[1]!),
     closedPathMark(`tuner-${id}-button`, 'part', button),
     ...(screw
       ? [
           closedPathMark(
             `tuner-${id}-screw`,
-            'holeBack',
+            from === 'front' ? 'holeBack' : 'hole',
             mapPath(circlePath(screw.thread), (p) => to(place({ x: p.x + screw.at.x, y: p.y + screw.at.y }))),
             { at: to(place(screw.at)), diameter: screw.thread },
           ),
         ]
       : []),
-    ...(washer > 0 ? [round('washer', washer, 'part')] : []),
+    ...(washer > 0 ? [round('washer', washer, onFace)] : []),
     ...(hole > 0 ? [round('hole', hole, 'hole')] : []),
-    round('post', post, 'part'),
+    round('post', post, onFace),
+  ];
+}
+
+/** A tree is so long along the headstock, and reaches so far past its outer strings, mm. */
+const TREE_LONG = 6;
+const TREE_PAST = 3.5;
+
+/** A string tree as it is seen from the front: a bar over its strings; headstock frame. Null where it is over none. */
+export function treeBar(
+  { at, first, last }: Headstock['trees'][number],
+  { strings }: Pick<HeadstockPlan, 'strings'>,
+): readonly Point[] | null {
+  const over = strings.slice(first - 1, last).map((s) => straightOn(s, at.x));
+  if (over.length === 0) return null;
+  const [low, high] = [Math.min(at.y, ...over) - TREE_PAST, Math.max(at.y, ...over) + TREE_PAST];
+  const [a, b] = [at.x - TREE_LONG / 2, at.x + TREE_LONG / 2];
+  return [
+    { x: a, y: low },
+    { x: b, y: low },
+    { x: b, y: high },
+    { x: a, y: high },
   ];
 }
 
 /** Headstock, tuners, and the strings on their way to them, laid out flat in the instrument frame. */
-export function drawHeadstock({ headstock }: NeckPlan, strings: Design['strings']): readonly Layer[] {
+export function drawHeadstock(
+  headstock: HeadstockPlan,
+  strings: Design['strings'],
+  trees: Headstock['trees'] = [],
+  from: SeenFrom = 'front',
+): readonly Layer[] {
   const to = onPlan(strings);
   return [
     { name: 'headstock', marks: [closedPathMark('headstock', 'outline', mapPath(headstock.path, to))] },
     {
       name: 'tuners',
       marks: [
-        ...headstock.tuners.flatMap((t) => tunerMarks(t, to)),
+        ...headstock.tuners.flatMap((t) => tunerMarks(t, to, from)),
         ...headstock.tuners.flatMap(({ path, string, tuner }) => {
           if (!path || string === null) return [];
           const from = headstock.strings[string]!;
           return [lineMark(`string-to-${tuner.id}`, 'string', to(from), to(path.touches))];
+        }),
+        ...trees.flatMap((tree) => {
+          const bar = treeBar(tree, headstock);
+          return bar ? [polylineMark(`tree-${tree.id}`, 'part', bar.map(to), true)] : [];
         }),
       ],
     },

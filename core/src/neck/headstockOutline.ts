@@ -44,7 +44,8 @@ export const asHeadstock = (design: Design): Design => seen(design);
 export function fromHeadstock(design: Design, drawn: Design): Design {
   const before = asHeadstock(design);
   const typed = typedBack(design, before, drawn);
-  const withTyped = typed === design.typed ? design : { ...design, typed };
+  const rest = besideOutline(before, drawn);
+  const withTyped = typed === design.typed && rest === null ? design : { ...design, ...rest, typed };
   if (drawn.outline === before.outline) return withTyped;
   const dx = centreScale(design.strings);
   // What was not touched keeps its own numbers.
@@ -53,6 +54,14 @@ export function fromHeadstock(design: Design, drawn: Design): Design {
   );
   const nodes = drawn.outline.nodes.map((n) => own.get(n) ?? { ...n, x: tidy(n.x - dx) });
   return editHeadstock(withTyped, { outline: { ...drawn.outline, nodes } });
+}
+
+/** What a tool changed beside the outline: pictures under it, for one. How far the body’s outline is does not change by it. */
+function besideOutline(before: Design, drawn: Design): Partial<Design> | null {
+  const changed = (Object.keys(drawn) as (keyof Design)[]).filter(
+    (key) => drawn[key] !== before[key] && key !== 'outline' && key !== 'typed' && key !== 'progress',
+  );
+  return changed.length ? Object.fromEntries(changed.map((key) => [key, drawn[key]])) : null;
 }
 
 function typedBack(design: Design, before: Design, drawn: Design): Design['typed'] {

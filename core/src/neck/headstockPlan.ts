@@ -20,6 +20,8 @@ const RAD = Math.PI / 180;
 const ALONG_SIDES = 2;
 const CORNER = 2;
 const CHORD = 0.05;
+/** Between a tuner’s hole and the edge at least so much wood is usually left, mm. */
+export const LEAST_TO_EDGE = 3;
 /** Housings further apart than this, mm, are no neighbours. */
 const NEIGHBOURS = 40;
 
@@ -129,7 +131,14 @@ function besideNut(path: ClosedPath, strings: Strings, side: Side): number | nul
   return outward.reduce((a, b) => Math.max(a, b));
 }
 
-export function planHeadstock(headstock: Headstock, strings: Strings, stringPlan: StringPlan): HeadstockPlan {
+/** What a headstock’s plan follows from: not how its back runs. */
+export type PlannedFrom = Pick<Headstock, 'outline' | 'tuners' | 'trees' | 'tilt' | 'below' | 'thickness'>;
+
+export function planHeadstock(
+  headstock: PlannedFrom,
+  strings: Strings,
+  stringPlan: StringPlan,
+): HeadstockPlan {
   const path = solveOutline(headstock.outline.nodes);
   const box = pathBox(path)!;
   const side: HeadstockSide = { tilt: headstock.tilt * RAD, below: headstock.below };

@@ -1,5 +1,4 @@
 import type { Headstock, Neck, ShaftNumbers, Strings } from '../design/schema.ts';
-import type { OutlineMeasures } from '../outline/measures.ts';
 import { centreScale, fretFromNut } from '../strings/frets.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardWidthAt } from '../strings/taper.ts';
@@ -113,11 +112,12 @@ function blankOf(source: NeckSource, plan: Omit<NeckPlan, 'blank'>, stringPlan: 
 export const slotBottomOf = ({ board, fretHeight, actionNut }: Neck): number =>
   board + fretHeight + actionNut;
 
-/** Plans a neck; `measures` are the body’s, which a straight-through neck runs to the tail of. */
+/** Plans a neck; a straight-through one runs to the body’s `tail` (mm from the bridge line, nutward; else null); `planned` is its headstock’s own plan. */
 export function planNeck(
   source: NeckSource,
   stringPlan: StringPlan,
-  measures: Pick<OutlineMeasures, 'box'>,
+  tail: number | null,
+  planned: HeadstockPlan = planHeadstock(source.headstock, source.strings, stringPlan),
 ): NeckPlan {
   const { neck, shaft: numbers, headstock, strings } = source;
   const shaft = shaftOf(source);
@@ -131,7 +131,6 @@ export function planNeck(
     neckAngle: neck.angle * RAD,
     meeting: numbers.meeting * RAD,
   };
-  const planned = planHeadstock(headstock, strings, stringPlan);
   const { rod } = numbers;
   const plan = {
     shaft,
@@ -140,7 +139,7 @@ export function planNeck(
     steepness: steepness(shaft, heel),
     jointU,
     boardEndX: stringPlan.boardEndX,
-    endU: neck.joint === 'through' ? scale - measures.box.minX : jointU + neck.pocketLength,
+    endU: tail === null ? jointU + neck.pocketLength : scale - tail,
     sections: numbers.stations.map(({ fret }, i) => ({
       fret,
       u: shaft.stations[i]!.u,

@@ -35,8 +35,7 @@ describe.each([0, 2.5, -1])('the neck at %f°, from the side', (angle) => {
   });
   it('tilts its headstock against the fingerboard, and its strings break down over the nut as they are told to', () => {
     const { neckPlan } = derive(design);
-    const n = view.neck.length;
-    const [end, atNut] = [view.neck[n - 3]!, view.neck[n - 2]!];
+    const [atNut, end] = view.face;
     const [tail, nutEnd] = [view.board[1]!, view.board[2]!];
     expect(turn(tail, nutEnd) - turn(atNut, end)).toBeCloseTo(neckPlan.headstock.side.tilt, 9);
     expect(hypot(end.x - atNut.x, end.z - atNut.z)).toBeCloseTo(neckPlan.headstock.length, 9);
@@ -44,6 +43,14 @@ describe.each([0, 2.5, -1])('the neck at %f°, from the side', (angle) => {
       const down = turn(tail, nutEnd) - turn(nut!, post!);
       expect(down).toBeCloseTo(neckPlan.headstock.tuners[i]!.breakAngle!, 2);
     });
+  });
+  it('says where its transitions begin and end, on its back', () => {
+    const { heel, headstock } = view.transitions;
+    for (const p of [heel, headstock])
+      expect(Math.min(...view.neck.map((q) => hypot(p.x - q.x, p.z - q.z)))).toBeLessThan(1e-9);
+    const { stringPlan, neckPlan } = derive(design);
+    expect(Math.abs(heel.x - (stringPlan.centreScale - neckPlan.heel.shaftEnd))).toBeLessThan(2);
+    expect(headstock.x).toBeGreaterThan(stringPlan.centreScale);
   });
   it('has the heel’s typed thickness along z at the joint, in a pocket of its depth', () => {
     // Where the line of the back crosses the joint, below the board's face there.
@@ -59,6 +66,6 @@ describe.each([0, 2.5, -1])('the neck at %f°, from the side', (angle) => {
 
 it('the back runs on without a step from shaft to headstock', () => {
   const { neck } = viewOf(edits.editHeadstock(demo('windrow'), { tilt: 14, blend: 60 }));
-  const back = neck.slice(1, -4);
+  const back = neck.slice(1, -5);
   for (let i = 1; i < back.length; i += 1) expect(Math.abs(back[i]!.z - back[i - 1]!.z)).toBeLessThan(3);
 });

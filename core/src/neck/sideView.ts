@@ -1,9 +1,12 @@
 import type { Box } from '../geometry/box.ts';
 import { saddlePlace } from '../strings/elevation.ts';
-import { backAt } from './heel.ts';
+import type { Sweep } from '../solid/sweep.ts';
+import { sweepAt } from '../solid/sweep.ts';
+import { centreScale } from '../strings/frets.ts';
+import { headFrame, nutPlace, placed, shaftFrame, within } from './frames.ts';
 import { winderOf } from './headstockPlan.ts';
 import type { NeckPlan, NeckSource } from './planNeck.ts';
-import { slotBottomOf } from './planNeck.ts';
+import { neckSweep, woodEnd } from './neckSolid.ts';
 
 /** A place of the instrument seen from the side, on the centre line: x as everywhere, z out of the front face; mm. */
 export interface SidePlace {
@@ -20,6 +23,11 @@ export interface SideView {
   readonly neck: SideLine;
   /** Each from its saddle over the nut to its tuner; to the nut alone without one. */
   readonly strings: readonly SideLine[];
+  /** The headstock’s face, from the nut’s line to its end; and the end of its back. */
+  readonly face: readonly [SidePlace, SidePlace];
+  readonly backEnd: SidePlace;
+  /** Where the shaft’s back begins to run into the heel, and where the headstock’s back is flat. */
+  readonly transitions: { readonly heel: SidePlace; readonly headstock: SidePlace };
   readonly nut: SidePlace;
   readonly saddle: SidePlace;
 }
@@ -29,84 +37,90 @@ const EVERY = 4;
 
 const RAD = Math.PI / 180;
 
-/** C. Hermite's cubic from the shaft's back to the headstock's, both with their own slopes. */
-function blended(t: number, [a, da]: readonly [number, number], [b, db]: readonly [number, number]): number {
-  return (
-    a * (2 * t ** 3 - 3 * t ** 2 + 1) +
-    da * (t ** 3 - 2 * t ** 2 + t) +
-    b * (3 * t ** 2 - 2 * t ** 3) +
-    db * (t ** 3 - t ** 2)
-  );
+/** The back on the centre line from the heel’s end on, as the sweep of shaft, heel and headstock runs; x and z of the shaft’s frame. */
+function backOf(source: NeckSource, plan: NeckPlan, sweep: Sweep): SideLine {
+  const flat = sweep.stretches.at(-1)!.from;
+  const borders = sweep.stretches.flatMap(({ from, to }) => [from, to]);
+  const from = -woodEnd(source, plan);
+  const count = Math.ceil((flat - from) / EVERY);
+  const places = [
+    ...Array.from({ length: count + 1 }, (_, i) => from + ((flat - from) * i) / count),
+    ...borders.filter((x) => x > from && x < flat),
+  ];
+  return [...new Set(places)].sort((a, b) => a - b).map((x) => ({ x, z: sweepAt(sweep, x, 0, 'left') }));
 }
+
+/** The neck alone seen from the side, in the shaft’s frame: its wood on the centre line, and its fingerboard; closed lines. */
+export interface NeckProfile {
+  readonly neck: SideLine;
+  readonly board: SideLine;
+  readonly face: readonly [SidePlace, SidePlace];
+  readonly backEnd: SidePlace;
+}
+
+export function neckProfile(
+  source: NeckSource,
+  plan: NeckPlan,
+  sweep: Sweep = neckSweep(source, plan),
+): NeckProfile {
+  const { neck, headstock, shaft } = source;
+  const head = headFrame(plan);
+  const onHead = (d: number, z: number): SidePlace => flat(placed(head, { x: d, y: 0, z }));
+  const { length, side } = plan.headstock;
+  const t = headstock.thickness;
+  const seat = shaft.nut.thickness;
+  const face = [onHead(0, 0), onHead(length, 0)] as const;
+  const backEnd = onHead(length, -t);
+  const end = -woodEnd(source, plan);
+  const boardEnd = plan.boardEndX - centreScale(source.strings);
+  return {
+    neck: [
+      { x: end, z: 0 },
+      ...backOf(source, plan, sweep),
+      backEnd,
+      face[1],
+      onHead(seat / Math.cos(side.tilt), 0),
+      { x: seat, z: 0 },
+      { x: 0, z: 0 },
+    ],
+    board: [
+      { x: boardEnd, z: 0 },
+      { x: boardEnd, z: neck.board },
+      { x: 0, z: neck.board },
+      { x: 0, z: 0 },
+    ],
+    face,
+    backEnd,
+  };
+}
+
+const flat = ({ x, z }: SidePlace): SidePlace => ({ x, z });
 
 /**
  * The instrument seen from the side (formulas sections 3 and 12): the neck in its pocket at its angle, its back on the centre line, the
  * headstock tilted, the strings over saddle and nut to their posts. `thickness` is the body's, `box` its outline's.
  */
-export function sideView(
-  { neck, headstock, strings }: NeckSource,
-  plan: NeckPlan,
-  thickness: number,
-  box: Box,
-): SideView {
-  const { shaft, heel, jointU, endU } = plan;
-  const angle = neck.angle * RAD;
-  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
-  const scaleLength = jointU / (1 - 2 ** (-strings.jointFret / 12));
-  const jointX = scaleLength - jointU;
-  const over = neck.heel - neck.depth;
-  /** From the neck's frame: u from the nut, w over the glue plane. */
-  const at = (u: number, w: number): SidePlace => ({
-    x: jointX + (jointU - u) * cos + (w - neck.board) * sin,
-    z: over - (jointU - u) * sin + (w - neck.board) * cos,
-  });
-  const { tilt } = plan.headstock.side;
-  const drop = plan.faceDrop;
-  /** From the headstock's: d along its face from the nut, h over it. */
-  const onHead = (d: number, h: number): SidePlace =>
-    at(-(d * Math.cos(tilt) + h * Math.sin(tilt)), -drop - d * Math.sin(tilt) + h * Math.cos(tilt));
-  const back: SidePlace[] = [];
-  const steps = Math.ceil(endU / EVERY);
-  for (let i = steps; i >= 0; i -= 1) {
-    const u = (endU * i) / steps;
-    back.push(at(u, backAt(shaft, heel, u, 0)));
-  }
-  const length = plan.headstock.length;
-  const blend = Math.min(headstock.blend, length);
-  // In the neck's frame, along −u: from the shaft's back at the nut to the headstock's back.
-  const t = headstock.thickness;
-  const [fromW, e] = [backAt(shaft, heel, 0, 0), 0.01];
-  const slopeW = (fromW - backAt(shaft, heel, e, 0)) / e;
-  const toAlong = blend * Math.cos(tilt) - t * Math.sin(tilt);
-  const toW = -drop - blend * Math.sin(tilt) - t * Math.cos(tilt);
-  const parts = Math.max(2, Math.ceil(blend / EVERY));
-  if (toAlong > 1)
-    for (let i = 1; i < parts; i += 1) {
-      const s = i / parts;
-      back.push(at(-toAlong * s, blended(s, [fromW, slopeW * toAlong], [toW, -Math.tan(tilt) * toAlong])));
-    }
-  const neckLine: SideLine = [
-    at(endU, 0),
-    ...back,
-    onHead(blend, -t),
-    onHead(length, -t),
-    onHead(length, 0),
-    onHead(0, 0),
-    at(0, 0),
-  ];
+export function sideView(source: NeckSource, plan: NeckPlan, thickness: number, box: Box): SideView {
+  const { neck, strings } = source;
+  const scaleLength = centreScale(strings);
+  const onNeck = shaftFrame(source, plan);
+  const head = within(onNeck, headFrame(plan));
+  const at = ({ x, z }: SidePlace): SidePlace => flat(placed(onNeck, { x, y: 0, z }));
+  const sweep = neckSweep(source, plan);
+  const profile = neckProfile(source, plan, sweep);
+  const onBack = (x: number): SidePlace => at({ x, z: sweepAt(sweep, x, 0, 'left') });
   const place = saddlePlace({
     scaleLength,
     jointFret: strings.jointFret,
     heel: neck.heel,
     depth: neck.depth,
-    angle,
+    angle: neck.angle * RAD,
     fretHeight: neck.fretHeight,
     actionNut: neck.actionNut,
     action12: neck.action12,
   });
   const saddle = { x: place.x, z: place.z };
-  const nut = at(0, slotBottomOf(neck));
-  const boardEndU = scaleLength - plan.boardEndX;
+  const nut = at(nutPlace(source));
   return {
     body: [
       { x: box.minX, z: 0 },
@@ -114,13 +128,18 @@ export function sideView(
       { x: box.maxX, z: -thickness },
       { x: box.minX, z: -thickness },
     ],
-    board: [at(boardEndU, 0), at(boardEndU, neck.board), at(0, neck.board), at(0, 0)],
-    neck: neckLine,
+    board: profile.board.map(at),
+    neck: profile.neck.map(at),
+    face: [at(profile.face[0]), at(profile.face[1])],
+    backEnd: at(profile.backEnd),
+    transitions: { heel: onBack(-plan.heel.shaftEnd), headstock: onBack(sweep.stretches.at(-1)!.from) },
     strings:
       plan.headstock.tuners.length === 0
         ? [[saddle, nut]]
         : plan.headstock.tuners.flatMap(({ tuner, path }) =>
-            path ? [[saddle, nut, onHead(tuner.at.x, winderOf(tuner).takeOff)]] : [],
+            path
+              ? [[saddle, nut, flat(placed(head, { x: tuner.at.x, y: 0, z: winderOf(tuner).takeOff }))]]
+              : [],
           ),
     nut,
     saddle,

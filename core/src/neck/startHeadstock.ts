@@ -62,14 +62,14 @@ function inLine(side: Side, atNut: readonly AtNut[], radius: (i: number) => numb
   });
 }
 
-/** Half of the posts on each side; further in than their housings are wide they stand aside. */
+/** So many of the posts on the bass side, the others on the treble side; further in than their housings are wide they stand aside. */
 function bothSides(
   atNut: readonly AtNut[],
+  onBass: number,
   radius: (i: number) => number,
   pitch: number,
   wide: number,
 ): Laid[] {
-  const onBass = Math.ceil(atNut.length / 2);
   const least = wide / 2 + BETWEEN / 2;
   return atNut.map((from, string) => {
     const isBass = string < onBass;
@@ -189,9 +189,15 @@ function clampOutline(half: number, ends: NutEnds): Outline {
 
 /**
  * Begins a headstock anew from a plain shape, with the tuners it takes: kept as they are measured where the design has some, else from the
- * shelf. Posts stand where their strings run straight on, if there is room.
+ * shelf. Posts stand where their strings run straight on, if there is room. `onBass`: of posts on both sides, how many stand on the bass side;
+ * else half of them.
  */
-export function startHeadstock(design: Design, stringPlan: StringPlan, kind: HeadstockStart): Design {
+export function startHeadstock(
+  design: Design,
+  stringPlan: StringPlan,
+  kind: HeadstockStart,
+  onBass = Math.ceil(design.strings.count / 2),
+): Design {
   const { strings, headstock } = design;
   const half = strings.nutWidth / 2;
   const endOf = (side: Side): number => boardEdge(strings, side).nut.x - centreScale(strings);
@@ -207,7 +213,7 @@ export function startHeadstock(design: Design, stringPlan: StringPlan, kind: Hea
   const out = wide / 2 + OUTSIDE;
   const laid =
     kind === 'both-sides'
-      ? bothSides(atNut, radius, pitch, wide)
+      ? bothSides(atNut, Math.min(strings.count, Math.max(0, onBass)), radius, pitch, wide)
       : inLine(kind === 'in-line' ? 'bass' : 'treble', atNut, radius, pitch);
   const outline: Outline =
     kind === 'both-sides'

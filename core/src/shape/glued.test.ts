@@ -160,12 +160,18 @@ describe('a body with a glued-on front', () => {
         date: '',
         pdf: () => Promise.reject(new Error('none')),
         mesh: meshOf,
+        neckMesh: () => Promise.reject(new Error('none')),
         piece,
       });
     expect((await write(design, 'whole')).told).toContain('as it looks from outside');
     expect((await write(design, 'core')).told).toContain('the core');
     await expect(write(slab(null), 'front')).rejects.toThrow('this body has no glued-on front');
-    expect(WRITERS.filter((w) => w.ofWood).map((w) => w.key)).toEqual(['solid', 'stl', '3mf', 'obj']);
+    expect(WRITERS.filter((w) => w.pieces.includes('core')).map((w) => w.key)).toEqual([
+      'solid',
+      'stl',
+      '3mf',
+      'obj',
+    ]);
   });
   it('says what goes wrong with it', () => {
     const rules = (d: Design) => findAll(d, derive(d)).map((f) => f.rule);

@@ -82,6 +82,8 @@ export function mostDepth(removal: Removal): number {
       return Math.max(...removal.pairs.map(([, depth]) => depth));
     case 'contour':
       return Infinity;
+    case 'swept':
+      return removal.thickness;
   }
 }
 
@@ -156,7 +158,7 @@ export const gluedSamplers = (): GluedSamplers => ({
   closed: createSampler(),
 });
 
-interface GluedFields {
+export interface GluedFields {
   readonly front: Fields;
   readonly core: Fields;
   readonly closed: Fields;

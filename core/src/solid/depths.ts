@@ -10,6 +10,7 @@ import { hollowDepths } from './arch.ts';
 import { regionHolds } from './region.ts';
 import type { Chain, Profile, Region, Removal } from './solid.ts';
 import { PLAN_CHORD } from './solid.ts';
+import { sweepInFrame } from './sweep.ts';
 
 /** How deep something is cut at a place, mm; 0 where it is not. */
 export type Depth = (x: number, y: number) => number;
@@ -85,11 +86,13 @@ function axisOf(region: Region, edge: 'outer' | number, bearingRadius: number): 
 }
 
 /**
- * How a removal cuts: to one depth within a shape, or by the distance from a line: `deep` at 0 to `reach` from it (less
+ * How a removal cuts: to one depth within a shape, by the place itself, or by the distance from a line: `deep` at 0 to `reach` from it (less
  * `lessBy`), `beyond` further off; on its left alone, or on both sides.
  */
 export type Cut =
   | { readonly kind: 'within'; readonly shape: Region; readonly depth: number }
+  /** By the place alone, wherever its line. */
+  | { readonly kind: 'by place'; readonly deep: Depth }
   | {
       readonly kind: 'from line';
       readonly lines: readonly NearChain[];
@@ -216,6 +219,11 @@ export function cutOf(region: Region, removal: Removal, axes: Axes = new Map()):
         deep,
       };
     }
+    case 'swept': {
+      const { sweep, thickness } = removal;
+      const height = sweepInFrame(sweep, -thickness);
+      return { kind: 'by place', deep: (x, y) => Math.max(0, thickness + Math.min(0, height(x, y))) };
+    }
     case 'arch': {
       const { pairs } = removal;
       const [reach, beyond] = pairs.at(-1) ?? [0, 0];
@@ -240,6 +248,7 @@ function depthOfCut(cut: Cut): Depth {
     const holds = regionHolds(shape);
     return (x, y) => (holds(x, y) ? depth : 0);
   }
+  if (cut.kind === 'by place') return cut.deep;
   const { lines, lessBy, left, reach, beyond, deep } = cut;
   return (x, y) => {
     let near = Infinity;

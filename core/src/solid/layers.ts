@@ -1,5 +1,5 @@
 import { boxOfPoints, growBox } from '../geometry/box.ts';
-import type { Axes, Cut } from './depths.ts';
+import type { Axes, Cut, Depth } from './depths.ts';
 import { cutOf } from './depths.ts';
 import type { Distances } from './distances.ts';
 import { distancesBeside, distancesOn } from './distances.ts';
@@ -22,6 +22,7 @@ const whole = ({ columns, rows }: Grid): Window => ({ c0: 0, r0: 0, columns, row
 
 function windowFor(cut: Cut, grid: Grid): Window | null {
   if (cut.kind === 'within') return windowOf(grid, boxOfPoints(cut.shape.outer)!);
+  if (cut.kind === 'by place') return whole(grid);
   // What goes on past its line, or lies on one side of it, may be anywhere.
   if (cut.left || cut.beyond > 0) return whole(grid);
   const points = cut.lines.flatMap((line) => [...line.xs].map((x, i) => ({ x, y: line.ys[i]! })));
@@ -113,6 +114,19 @@ function fillContour(
   }
 }
 
+/** A cut that is known by the place alone: each cell of the region asked. */
+function placedLayer(deep: Depth, grid: Grid, share: Float32Array): Layer {
+  const { x0, y0, step, columns, rows } = grid;
+  const values = new Float32Array(columns * rows);
+  // Across, one x after the other: much is the same there.
+  for (let c = 0; c < columns; c += 1)
+    for (let r = 0; r < rows; r += 1) {
+      const i = r * columns + c;
+      if (share[i]! > 0) values[i] = deep(x0 + c * step, y0 + r * step);
+    }
+  return { window: whole(grid), values, flat: null, far: Infinity };
+}
+
 /**
  * A removal on a grid; `share` is how much of each cell of the grid lies in the region: others are left out. `before` is its
  * layer on the same grid when the region was another: a contour that is as deep still is the same. Null where it takes
@@ -133,6 +147,7 @@ export function layerOf(
   if (!full) return null;
   if (cut.kind === 'within')
     return { window: full, values: sharesOf(cut.shape, grid, full), flat: cut.depth, far: Infinity };
+  if (cut.kind === 'by place') return placedLayer(cut.deep, grid, share);
   const { lessBy, reach, beyond, deep, far } = cut;
   // Distances from a start line do not depend on the body’s edge: they are the same while that is moved.
   const start = removal.kind === 'contour' ? removal.start : null;

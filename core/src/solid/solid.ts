@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
+import type { Sweep } from './sweep.ts';
 
 /**
  * A solid between two faces (formulas section 11): a plan region between a front field and a back field, both flat to
@@ -64,7 +65,9 @@ export type Removal =
       readonly kind: 'arch';
       /** Distance from the outer edge, inward, and depth there; the first at the edge itself. */
       readonly pairs: readonly (readonly [number, number])[];
-    };
+    }
+  /** All that lies behind a sweep: of a back alone, so deep as its solid is thick. */
+  | { readonly kind: 'swept'; readonly sweep: Sweep; readonly thickness: number };
 
 /** Whether a removal is done along an edge: those the thickness of the wood is told without. */
 export const isAlongEdge = (removal: Removal): boolean => removal.kind.startsWith('edge ');

@@ -84,6 +84,20 @@ export function planSheets(drawing: Drawing, print: Design['print']): SheetPlan 
   };
 }
 
+/**
+ * The plan of a drawing that begins with its first sheet’s upper edge, as it is drawn: what lies uppermost is cut by as few seams as may be, and
+ * what is empty lies below.
+ */
+export function planFromTop(drawing: Drawing, print: Design['print']): SheetPlan {
+  const as = (shiftY: number): SheetPlan =>
+    planSheets(drawing, { ...print, place: { turn: 0, shiftX: 0, shiftY } });
+  const first = as(0);
+  const box = drawingBox(first.drawing);
+  const { rows, tileHeight, overlap } = first.grid;
+  const empty = rows * (tileHeight - overlap) + overlap - (box ? boxHeight(box) : 0);
+  return empty > 0 ? as(empty) : first;
+}
+
 /** A place of the plan (corrected, turned) as a place of the template's own drawing. */
 export function planToTemplate(plan: Pick<SheetPlan, 'correction' | 'turn'>): (p: Point) => Point {
   const back = turnAbout(-plan.turn);

@@ -1,3 +1,4 @@
+import { balance } from './balance.ts';
 import { elevation } from './elevation.ts';
 import { neck } from './neck.ts';
 import { outline } from './outline.ts';
@@ -16,4 +17,5 @@ export const ADAPTERS: readonly Adapter[] = [
   ...tiling,
   ...solids,
   ...neck,
+  ...balance,
 ];

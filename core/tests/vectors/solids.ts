@@ -33,7 +33,7 @@ function curve(raw: Raw): Region {
 }
 
 /** A region as the bodies of the checkers have it. */
-function regionOf(raw: Raw): Region {
+export function regionOf(raw: Raw): Region {
   if (!raw['outer']) return curve(raw);
   const holes = (raw['holes'] as unknown as readonly Raw[]).map((h) => curve(h).outer);
   return regionOfPolygons(curve(raw['outer']).outer, holes);

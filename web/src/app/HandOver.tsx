@@ -1,8 +1,9 @@
-import type { BodyPiece, SeenFrom } from '@pelkin/core';
+import type { PieceOfWood, SeenFrom } from '@pelkin/core';
 import { WRITERS } from '@pelkin/core';
 import { Button, HStack, Menu, Portal, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
+import { useParams } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import type { FileChoice } from '../design/saveFile.ts';
 import { usePicked } from '../design/derived.ts';
@@ -18,10 +19,19 @@ const FACES = [
 ] as const;
 
 const PIECES = [
+  ['whole', WORDS.body],
+  ['neck', WORDS.neck],
+] as const;
+const GLUED_PIECES = [
   ['whole', WORDS.wholeBody],
   ['front', WORDS.gluedOnFront],
   ['core', WORDS.core],
+  ['neck', WORDS.neck],
 ] as const;
+const PIECE_WORDS = { whole: '', front: ', the front', core: ', the core', neck: ', the neck' } as const;
+
+/** Formats that are of the instrument, whatever piece is chosen. */
+const IN_ALL: ReadonlySet<string> = new Set(['csv', 'json']);
 
 /** A row of which one is chosen, over the files. */
 function Row<T extends string>({
@@ -58,8 +68,14 @@ export function HandOver() {
   const [busy, setBusy] = useState(false);
   const [told, setTold] = useState<{ readonly words: string; readonly failed: boolean } | null>(null);
   const [from, setFrom] = useState<SeenFrom>('front');
-  const [piece, setPiece] = useState<BodyPiece>('whole');
+  const [chosen, setPiece] = useState<PieceOfWood>('whole');
+  const { stage } = useParams();
   const isGlued = usePicked((d) => d.body.gluedFront !== null);
+  const piece: PieceOfWood = chosen !== 'neck' && !isGlued ? 'whole' : chosen;
+  // Of the neck, what is made of it; tables and the design are of the whole instrument.
+  const offered = WRITERS.filter(
+    (w) => piece !== 'neck' || w.pieces.includes('neck') || IN_ALL.has(w.format),
+  );
   const [machine, setMachine] = useState(false);
   const hand = async (what: string, choice: FileChoice): Promise<void> => {
     setBusy(true);
@@ -88,10 +104,13 @@ export function HandOver() {
         </Text>
       )}
       <Menu.Root
-        onOpenChange={({ open }) => open && setFrom(useBoard.getState().from)}
-        onSelect={({ value }) =>
-          value === 'machine' ? setMachine(true) : void hand(value, isGlued ? { from, piece } : { from })
-        }
+        onOpenChange={({ open }) => {
+          if (!open) return;
+          setFrom(useBoard.getState().from);
+          // Of the neck, where the neck is worked on.
+          setPiece((p) => (stage === 'neck' ? 'neck' : p === 'neck' ? 'whole' : p));
+        }}
+        onSelect={({ value }) => (value === 'machine' ? setMachine(true) : void hand(value, { from, piece }))}
         positioning={{ placement: 'bottom-end' }}
       >
         <Menu.Trigger asChild>
@@ -111,16 +130,24 @@ export function HandOver() {
         <Portal>
           <Menu.Positioner>
             <Menu.Content bg="sheet" minW="340px">
-              <Row label={WORDS.faceThatIsLookedAt} options={FACES} value={from} onChoose={setFrom} />
-              {isGlued && (
-                <Row label={WORDS.pieceOfWood} options={PIECES} value={piece} onChoose={setPiece} />
+              <Row
+                label={WORDS.pieceOfWood}
+                options={isGlued ? GLUED_PIECES : PIECES}
+                value={piece}
+                onChoose={setPiece}
+              />
+              {piece !== 'neck' && (
+                <Row label={WORDS.faceThatIsLookedAt} options={FACES} value={from} onChoose={setFrom} />
               )}
-              {WRITERS.map(({ key, name, about, hasBack, ofWood }) => (
+              {offered.map(({ key, name, about, hasBack, pieces }) => (
                 <Menu.Item key={key} value={key} justifyContent="space-between">
                   <Text>
                     {name}
-                    {from === 'back' && hasBack ? ', from the back' : ''}
-                    {isGlued && ofWood && piece !== 'whole' ? `, ${piece} alone` : ''}
+                    {piece !== 'whole' && pieces.includes(piece)
+                      ? PIECE_WORDS[piece]
+                      : from === 'back' && hasBack
+                        ? ', from the back'
+                        : ''}
                   </Text>
                   <Text fontSize="12px" color="faded">
                     {about}

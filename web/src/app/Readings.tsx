@@ -29,9 +29,10 @@ const READINGS: readonly Shown[] = ALL_STAGES.flatMap((stage) =>
   stage.readings.map((reading) => ({
     stage,
     reading,
-    read: reading.long
-      ? (design: Design) => reading.of(design, derive(design))
-      : remember((design: Design) => reading.of(design, derive(design))),
+    read:
+      reading.long || reading.ownMemory
+        ? (design: Design) => reading.of(design, derive(design))
+        : remember((design: Design) => reading.of(design, derive(design))),
   })),
 );
 
@@ -41,8 +42,9 @@ function moved({ reading, read }: Shown, design: Design, before: Design | null):
   const then = before ? read(before).value : null;
   if (now === null || then === null) return '';
   const by = now - then;
-  const size = reading.isCount ? String(Math.abs(by)) : lengthWithUnit(Math.abs(by), design.units);
-  return Math.abs(by) < 0.05 ? '' : `${by > 0 ? '▲' : '▼'} ${size}`;
+  const plain = reading.isCount ? String(Math.abs(by)) : lengthWithUnit(Math.abs(by), design.units);
+  const size = reading.by ? reading.by(Math.abs(by)) : Math.abs(by) < 0.05 ? '' : plain;
+  return size && `${by > 0 ? '▲' : '▼'} ${size}`;
 }
 
 function Moved({ of }: { of: Shown }) {
@@ -95,6 +97,8 @@ function useGo(of: Shown): () => void {
 
 /** One that follows every change. */
 function Following({ of }: { of: Shown }) {
+  // At rest it may be told more exactly than while it was dragged.
+  useRested((s) => (of.reading.ownMemory ? s.design : null));
   return (
     <ReadingBox name={of.reading.key} onGo={useGo(of)}>
       <Words
@@ -160,7 +164,7 @@ function ReadingBox({
       minW="0"
       maxW="320px"
       textAlign="left"
-      px="4"
+      px="2.5"
       py="1.5"
       cursor="pointer"
       borderRightWidth="1px"

@@ -99,7 +99,8 @@ function StageBoard({ stage }: { stage: Stage }) {
     () => stage.draw(design, derived, shows, whole, from),
     [stage, design, derived, shows, whole, from],
   );
-  const { Tools, words } = stage;
+  const { Tools } = stage;
+  const words = onBoard.words ?? stage.words;
   const flip = flipOf(design.handedness, from);
   const snapTo = useSnap();
   const room = (): Box => {

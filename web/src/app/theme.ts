@@ -114,6 +114,13 @@ const config = defineConfig({
         madder: both('#9c322b', '#ef8c82'),
         madderOnTar: both('#f09a90', '#f09a90'),
         wood: both('#ecdfc3', '#3a3022'),
+        // The player and the instrument as they are seen from the front.
+        figure: both('#eadfc8', '#35302a'),
+        figureEdge: both('#8d826f', '#867b6b'),
+        bodyWood: both('#c49a62', '#8a6c43'),
+        neckWood: both('#dcbf8a', '#a98e60'),
+        boardWood: both('#4a372a', '#2b211a'),
+        strap: both('#6a5a49', '#5c4f42'),
         // A front of another wood, glued on.
         woodPale: both('#f6efdd', '#4c402c'),
         // The component library's own roles, in these colours.

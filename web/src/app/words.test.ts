@@ -12,10 +12,13 @@ const ROOMS = [
   'board',
   'designs',
   'nodes',
+  'solids',
+  'woods',
   'stages/strings',
   'stages/outline',
   'stages/neck',
   'stages/layout',
+  'stages/balance',
   'stages/templates',
 ];
 

@@ -21,6 +21,8 @@ export const WORDS = {
   doIt: 'Do it',
   pieceOfWood: 'Piece of wood',
   wholeBody: 'Whole body',
+  body: 'Body',
+  neck: 'Neck',
   gluedOnFront: 'Glued-on front',
   core: 'Core',
   faceThatIsLookedAt: 'Face that is looked at',

@@ -29,6 +29,7 @@ export async function saveFile(key: string, choice: FileChoice = {}): Promise<st
     date: today(),
     pdf: pdfOfSheets,
     mesh: (solid) => makeLong('mesh', [solid], () => undefined).answer,
+    neckMesh: (pieces) => makeLong('neckMesh', [pieces], () => undefined).answer,
     ...choice,
   });
   download(

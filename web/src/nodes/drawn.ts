@@ -4,6 +4,7 @@ import { create } from 'zustand';
 import { derive, usePicked as usePickedOfDesign } from '../design/derived.ts';
 import { useLengths as useLengthsOfDesign } from '../design/lengths.ts';
 import { useLongSteps } from '../design/longResults.ts';
+import { useRested } from '../design/rested.ts';
 import type { DesignState } from '../design/store.ts';
 import { useDesign as useWholeDesign, useDesignStore } from '../design/store.ts';
 
@@ -32,9 +33,10 @@ const editDrawn: DesignState['edit'] = (name, change, gesture) => {
   return useDesignStore.getState().edit(name, (d) => changedIn(line, d, change), gesture);
 };
 
-type Drawn = Pick<DesignState, 'design' | 'dragging' | 'edit'>;
+type Drawn = Pick<DesignState, 'id' | 'design' | 'dragging' | 'edit'>;
 
-const drawnOf = (line: DrawnLine, { design, dragging }: DesignState): Drawn => ({
+const drawnOf = (line: DrawnLine, { id, design, dragging }: DesignState): Drawn => ({
+  id,
   design: design && SEEN[line](design),
   dragging,
   edit: editDrawn,
@@ -48,6 +50,12 @@ export const useDrawnStore = Object.assign(
   },
   { getState: (): Drawn => drawnOf(useDrawnLine.getState().line, useDesignStore.getState()) },
 );
+
+/** As `useRested`, of the drawn line. */
+export function useRestedDrawn<T>(pick: (rested: { readonly design: Design | null }) => T): T {
+  const line = useDrawnLine((s) => s.line);
+  return useRested(({ design }) => pick({ design: design && SEEN[line](design) }));
+}
 
 export function useDesign(): Design {
   const line = useDrawnLine((s) => s.line);

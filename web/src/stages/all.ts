@@ -1,4 +1,5 @@
 import type { Stage } from './stage.ts';
+import { balance } from './balance/stage.tsx';
 import { layout } from './layout/stage.tsx';
 import { neck } from './neck/stage.tsx';
 import { outline } from './outline/stage.tsx';
@@ -7,7 +8,7 @@ import { strings } from './strings/stage.tsx';
 import { templates } from './templates/stage.tsx';
 
 /** The stages in the order people work in: the only list of them. */
-export const ALL_STAGES: readonly Stage[] = [strings, outline, neck, layout, shape, templates];
+export const ALL_STAGES: readonly Stage[] = [strings, outline, neck, layout, shape, balance, templates];
 
 const BY_KEY = new Map<string, Stage>(ALL_STAGES.map((s) => [s.key, s]));
 

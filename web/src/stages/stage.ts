@@ -21,6 +21,10 @@ export interface Reading {
   readonly label: string;
   /** A count, not a length: how its changes are written. */
   readonly isCount?: boolean;
+  /** How a change of another kind is written, without its sign; empty where it is too small to be told. */
+  readonly by?: (size: number) => string;
+  /** It is read of the design as it is now in more than one way: known once for each design at rest, not remembered here. */
+  readonly ownMemory?: boolean;
   /** Too much work to follow a drag: it follows when the hand rests. */
   readonly rests?: boolean;
   /** It reads a result that takes long: it is read again with each of its steps. */
@@ -43,6 +47,8 @@ export interface OnBoard<Shows> {
   readonly instead?: ReactNode;
   /** Where its work lies while a part of it is at hand that lies elsewhere than the stage's `fitTo`; one function for each such part. */
   readonly fitTo?: Stage['fitTo'];
+  /** The stage’s own words, where the part at hand has others than the stage’s `words`; one function for each such part. */
+  readonly words?: Stage['words'];
   /** Room that the stage's own drawing takes under the body, mm. */
   readonly below?: number;
 }

@@ -93,11 +93,12 @@ export const findEdge = (
   /** The body's thickness, mm, and whether its side is seen beside its face. */
   thickness: number,
   side: SideSeen,
+  what: 'body' | 'headstock',
   told: Told,
 ): PictureWork<Traced> =>
   onPicture(
     (remote) =>
-      remote.trace(underlay, steering, lookFor, tolerance, thickness, side, progress(told)) as Promise<
+      remote.trace(underlay, steering, lookFor, tolerance, thickness, side, what, progress(told)) as Promise<
         Traced | Refusal
       >,
   );

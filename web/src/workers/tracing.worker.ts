@@ -2,6 +2,7 @@ import type { Raster, Seen, SideSeen, Steering } from '@pelkin/core/outline/trac
 import {
   bowOf,
   cameraOf,
+  TRACED_KINDS,
   edgeDoubts,
   faceOf,
   missesOf,
@@ -115,6 +116,7 @@ async function trace(
   tolerance: number,
   thickness: number,
   side: SideSeen,
+  what: keyof typeof TRACED_KINDS,
   told: Told,
 ): Promise<Traced | { readonly message: string }> {
   const picture = await pixelsOf(underlay.picture);
@@ -149,7 +151,7 @@ async function trace(
     edge,
     noise: traced.noise * underlay.scale,
     fit,
-    doubts: edgeDoubts(edge, fit, tolerance, atRim),
+    doubts: edgeDoubts(edge, fit, tolerance, atRim, TRACED_KINDS[what]),
     removed: found.removed,
     misses: fit ? missesOf(edge, fit.nodes, tolerance) : [],
   };

@@ -9,6 +9,7 @@ import { neckSection } from './neck.ts';
 import { openingsSection } from './openings.ts';
 import { outlineSection } from './outline.ts';
 import { partsSection } from './parts.ts';
+import { playerSection } from './player.ts';
 import { printSection } from './print.ts';
 import { progressSection } from './progress.ts';
 import { runsSection } from './runs.ts';
@@ -17,6 +18,7 @@ import { stringsSection } from './strings.ts';
 import { toolsSection } from './tools.ts';
 import { typedSection } from './typed.ts';
 import { underlaysSection } from './underlays.ts';
+import { weightSection } from './weight.ts';
 
 /** Every section of the design, in the order of the document: the only list of them. */
 export const SECTIONS = {
@@ -37,6 +39,8 @@ export const SECTIONS = {
   neck: neckSection,
   shaft: shaftSection,
   headstock: headstockSection,
+  weight: weightSection,
+  player: playerSection,
   print: printSection,
   findings: findingsSection,
   progress: progressSection,

@@ -3,7 +3,6 @@ import { EDGE_LIMITS, edgeSchema } from '../bodyEdges.ts';
 import { CONTOUR_LIMITS, archSchema, contoursSchema } from '../contours.ts';
 import type { Limits } from '../limit.ts';
 import { idRefusals } from '../nodes.ts';
-import { plainTextSchema } from '../plainText.ts';
 import type { Refusal } from '../refusal.ts';
 import { limited, mm } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
@@ -23,7 +22,6 @@ const gluedFrontSchema = () =>
   z
     .looseObject({
       thickness: mm(BODY_LIMITS['gluedFront.thickness']),
-      wood: plainTextSchema('the front’s wood', 60),
     })
     .nullable();
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { section } from '../section.ts';
 
 /** The stages of the work, in the order people work in. */
-export const STAGES = ['strings', 'outline', 'neck', 'layout', 'shape', 'templates'] as const;
+export const STAGES = ['strings', 'outline', 'neck', 'layout', 'shape', 'balance', 'templates'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** The mark of each stage; one without is not started, so that a stage can come without a version of its own. */

@@ -4,7 +4,7 @@ export { describeLines, lineRefusal } from './lines.ts';
 export type { DrawnLine } from './lines.ts';
 export { layersIn, lightened, readPdfPage } from './pdfPaths.ts';
 export type { PdfPage } from './pdfPaths.ts';
-export { BODY_LENGTHS, firstPlacing, isBodySize, placedPath, placingMap } from './place.ts';
+export { firstPlacing, placedPath, placingMap } from './place.ts';
 export type { Placing } from './place.ts';
 export { bodyLine, depthInName, firstPlans, outlineOf, planLayers, useByLayer, usesFor } from './plan.ts';
 export type { LayerPlan, LayerUse, PlanLayer, PlanLine, PlanUse } from './plan.ts';

@@ -50,9 +50,3 @@ export function firstPlacing(box: Box, tailX: number): Placing {
   const [a, b] = [map({ x: box.minX, y: box.minY }), map({ x: box.maxX, y: box.maxY })];
   return { mirror: false, turn, shift: { x: tailX - Math.min(a.x, b.x), y: -(a.y + b.y) / 2 } };
 }
-
-/** Bodies are between these lengths, mm; anything else needs the user to confirm. */
-export const BODY_LENGTHS = [180, 900] as const;
-
-/** Whether a size is one that a body of an electric guitar or bass has. */
-export const isBodySize = (long: number): boolean => long >= BODY_LENGTHS[0] && long <= BODY_LENGTHS[1];

@@ -30,6 +30,9 @@ export const offEdge = rule({
     }),
 });
 
+/** A strap button may be turned so far on purpose, degrees, so that its strap pulls across it: a felt washer takes that up. */
+const BUTTON_TURN = 30;
+
 export const notFlat = rule({
   ...BASE,
   id: 'edge-part-not-square',
@@ -44,7 +47,8 @@ export const notFlat = rule({
   find: ({ layout, path }, limit) =>
     layout.parts.filter(inEdge).flatMap((p) => {
       const by = Math.abs(edgeSeat(path, p.part).fromSquare);
-      return by > limit ? [{ ...hit(p, by), mend: { kind: 'square' as const, id: p.part.id } }] : [];
+      const most = p.part.spec.kind === 'strap-button' ? Math.max(limit, BUTTON_TURN) : limit;
+      return by > most ? [{ ...hit(p, by), mend: { kind: 'square' as const, id: p.part.id } }] : [];
     }),
 });
 

@@ -6,13 +6,19 @@ import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 
-function bites({ neck, strings, body, stringPlan }: Pick<Facts, 'neck' | 'strings' | 'body' | 'stringPlan'>) {
+function bites({
+  neck,
+  strings,
+  body,
+  parts,
+  stringPlan,
+}: Pick<Facts, 'neck' | 'strings' | 'body' | 'parts' | 'stringPlan'>) {
   if (neck.joint !== 'screwed') return [];
   const side = neckSide({ neck, strings }, stringPlan);
   return neckScrewPlaces(neck, stringPlan).map((at, i) => ({
     at,
     i,
-    ...biteOfNeckScrew({ neck, body }, side, at.x, i),
+    ...biteOfNeckScrew({ neck, body, parts }, side, at, i),
   }));
 }
 
@@ -31,7 +37,7 @@ export const neckScrewBite = rule({
   says: ({ measured, limit, subject }) =>
     `${subject} bites ${measured} into the neck; at least ${limit} is recommended.`,
   remedy: 'Take longer screws, a thinner plate, or carve the heel.',
-  reads: ['neck', 'strings', 'body', 'stringPlan'],
+  reads: ['neck', 'strings', 'body', 'parts', 'stringPlan'],
   find: (facts, limit) =>
     bites(facts)
       .filter((b) => b.bite < limit)
@@ -53,7 +59,7 @@ export const neckScrewBoard = rule({
   says: ({ measured, limit, subject }) =>
     `${measured} of neck is left over the tip of ${subject} (below zero: it is in the board); at least ${limit} is recommended.`,
   remedy: 'Take shorter screws.',
-  reads: ['neck', 'strings', 'body', 'stringPlan'],
+  reads: ['neck', 'strings', 'body', 'parts', 'stringPlan'],
   find: (facts, limit) =>
     bites(facts)
       .filter((b) => b.left < limit)

@@ -1,8 +1,11 @@
 import type { Rule } from '../../design/rule.ts';
+import { blankTooLow, blankTooShort, shortGrain } from './blank.ts';
 import { breakTooLarge, breakTooSmall } from './breakAngle.ts';
+import { heelTooThin, wideForPocket } from './join.ts';
+import { markerOverFret } from './markers.ts';
 import { noWay, sideways, stringAtPost, tunersMissing } from './stringWay.ts';
 import { bushTooShort, housingOver, housingsMeet, tunerAtEdge } from './tunerRoom.ts';
-import { heelDips, offNut, rodFloor } from './wood.ts';
+import { heelDips, offNut, rodAtFace, rodFloor } from './wood.ts';
 
 /** The rules of Neck, in the order that findings are listed. */
 export const NECK_RULES: readonly Rule[] = [
@@ -17,6 +20,13 @@ export const NECK_RULES: readonly Rule[] = [
   housingOver,
   bushTooShort,
   rodFloor,
+  rodAtFace,
   heelDips,
   offNut,
+  heelTooThin,
+  wideForPocket,
+  shortGrain,
+  blankTooShort,
+  blankTooLow,
+  markerOverFret,
 ];

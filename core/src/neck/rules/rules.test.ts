@@ -5,11 +5,14 @@ import type { Design } from '../../design/schema.ts';
 import { createDeriver } from '../../derived/derive.ts';
 import type { HeadstockStart } from '../startHeadstock.ts';
 import { startHeadstock } from '../startHeadstock.ts';
+import { blankTooLow, blankTooShort, shortGrain } from './blank.ts';
 import { breakTooLarge, breakTooSmall } from './breakAngle.ts';
 import { NECK_RULES } from './index.ts';
+import { heelTooThin, wideForPocket } from './join.ts';
+import { markerOverFret } from './markers.ts';
 import { noWay, sideways, stringAtPost, tunersMissing } from './stringWay.ts';
 import { bushTooShort, housingOver, housingsMeet, tunerAtEdge } from './tunerRoom.ts';
-import { heelDips, offNut, rodFloor } from './wood.ts';
+import { heelDips, offNut, rodAtFace, rodFloor } from './wood.ts';
 
 const derive = createDeriver();
 const windrow = demo('windrow');
@@ -89,6 +92,13 @@ describe('the neck’s wood', () => {
     expect(hits(rodFloor, edits.editShaft(deep, { rod: null }))).toEqual([]);
   });
 
+  it('between the rod’s slot and the headstock’s face is little, or the slot opens on purpose', () => {
+    const from = (v: number) => edits.editShaft(windrow, { rod: { ...windrow.shaft.rod!, from: v } });
+    expect(hits(rodAtFace, windrow)).toEqual([]);
+    expect(hits(rodAtFace, from(-3))).toMatchObject([{ measured: windrow.shaft.nut.thickness - 3 }]);
+    expect(hits(rodAtFace, from(-20))).toEqual([]);
+  });
+
   it('dips at a steep heel', () => {
     expect(hits(heelDips, edits.editShaft(windrow, { meeting: 60, run: 30 }))).toHaveLength(1);
     expect(hits(heelDips, windrow)).toEqual([]);
@@ -106,6 +116,42 @@ describe('the neck’s wood', () => {
     });
     expect(hits(offNut, wide)).toMatchObject([{ subject: 'bass' }]);
     expect(hits(offNut, wide)[0]!.measured).toBeCloseTo(1.2, 1);
+  });
+});
+
+describe('the neck and what it is cut from', () => {
+  it('needs a blank that is long and high enough', () => {
+    const { blank } = derive(windrow).neckPlan;
+    expect(hits(blankTooShort, windrow)).toEqual([]);
+    const short = hits(blankTooShort, limited(windrow, 'neckBlankLong', blank.length - 10));
+    expect(short).toMatchObject([{ measured: blank.length }]);
+    expect(hits(blankTooLow, limited(windrow, 'neckBlankHigh', blank.height - 1))).toHaveLength(1);
+    const scarfed = edits.editHeadstock(windrow, { built: 'scarf' });
+    expect(hits(blankTooLow, limited(scarfed, 'neckBlankHigh', blank.height - 1))).toEqual([]);
+  });
+  it('has short grain where a steep headstock begins; a volute and a scarf mend it', () => {
+    const steep = edits.editHeadstock(windrow, { tilt: 17, blend: 20 });
+    expect(hits(shortGrain, windrow)).toEqual([]);
+    const [hit] = hits(shortGrain, steep);
+    expect(hit!.measured).toBeLessThan(50);
+    expect(hits(shortGrain, edits.editHeadstock(steep, { built: 'scarf' }))).toEqual([]);
+    const swelled = edits.editHeadstock(steep, { volute: { length: 60, height: 4 } });
+    expect(hits(shortGrain, swelled)[0]?.measured ?? Infinity).toBeGreaterThan(hit!.measured!);
+    const open = edits.editShaft(steep, { rod: { ...windrow.shaft.rod!, from: -30 } });
+    expect(hits(shortGrain, open)[0]!.measured).toBeLessThan(hit!.measured!);
+  });
+  it('has a heel for its screws, and a pocket that it goes into', () => {
+    const thin = edits.setNeck(windrow, { joint: 'screwed', heel: 16 });
+    expect(hits(heelTooThin, thin)).toMatchObject([{ measured: expect.closeTo(16 - windrow.neck.board, 6) }]);
+    expect(hits(heelTooThin, edits.setNeck(thin, { joint: 'glued' }))).toEqual([]);
+    expect(hits(wideForPocket, edits.setNeck(windrow, { fit: -0.2 }))).toMatchObject([{ measured: 0.4 }]);
+    expect(hits(wideForPocket, windrow)).toEqual([]);
+  });
+  it('has markers that lie between their frets', () => {
+    const { markers } = windrow.shaft;
+    const large = edits.editShaft(windrow, { markers: { ...markers, frets: [3, 21, 36], size: 14 } });
+    expect(hits(markerOverFret, windrow)).toEqual([]);
+    expect(subjects(hits(markerOverFret, large))).toEqual(['21']);
   });
 });
 

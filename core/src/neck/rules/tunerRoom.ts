@@ -1,5 +1,5 @@
 import { rule } from '../../design/rule.ts';
-import { onPlan } from '../headstockPlan.ts';
+import { LEAST_TO_EDGE, onPlan } from '../headstockPlan.ts';
 
 export const tunerAtEdge = rule({
   id: 'tuner-edge',
@@ -9,7 +9,7 @@ export const tunerAtEdge = rule({
   limit: {
     name: 'tunerToEdge',
     label: 'Tuner’s hole from the headstock’s edge, at least',
-    value: 3,
+    value: LEAST_TO_EDGE,
     unit: 'mm',
     min: 0,
     max: 30,

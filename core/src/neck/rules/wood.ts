@@ -32,6 +32,34 @@ export const rodFloor = rule({
       : [],
 });
 
+export const rodAtFace = rule({
+  id: 'rod-at-face',
+  stage: 'neck',
+  severity: 'look',
+  unit: 'mm',
+  limit: {
+    name: 'rodToFace',
+    label: 'Rod’s slot from the headstock’s face, at least',
+    value: 6,
+    unit: 'mm',
+    min: 0,
+    max: 30,
+  },
+  title: 'The rod’s slot nearly opens at the headstock',
+  says: ({ measured, limit }) =>
+    `The truss rod’s slot ends ${measured} before the headstock’s face; it ends at least ${limit} before it, or opens there on purpose.`,
+  remedy: 'Begin the slot further from the nut, or so far behind it that it opens in the headstock’s face.',
+  reads: ['shaft', 'neckPlan', 'strings'],
+  find: ({ shaft: { rod, nut }, neckPlan, strings }, least) => {
+    if (!rod || rod.depth <= neckPlan.faceDrop) return [];
+    // The face begins at the nut’s far side; a slot that reaches it is open.
+    const wood = rod.from + nut.thickness;
+    return wood > 0 && wood < least
+      ? [{ subject: 'rod', where: { x: centreScale(strings) - rod.from, y: 0 }, measured: wood }]
+      : [];
+  },
+});
+
 export const heelDips = rule({
   id: 'heel-steep',
   stage: 'neck',

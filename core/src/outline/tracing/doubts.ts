@@ -8,8 +8,17 @@ export interface Doubt {
   readonly remedy: string;
 }
 
-/** Bodies are so long, mm. */
-const LONG = [180, 900] as const;
+/** What is traced: how it is called, and how long it is, mm. */
+export interface TracedKind {
+  readonly one: string;
+  readonly many: string;
+  readonly long: readonly [number, number];
+}
+/** Bodies and headstocks. */
+export const TRACED_KINDS = {
+  body: { one: 'body', many: 'bodies', long: [180, 900] },
+  headstock: { one: 'headstock', many: 'headstocks', long: [40, 400] },
+} as const satisfies Readonly<Record<string, TracedKind>>;
 /** A body's outline has some twenty fair and corner nodes; this many follow something ragged. */
 const MOST_NODES = 60;
 /** A body is at least this share of what a string round it would enclose, and its edge at most so many times that string. */
@@ -61,35 +70,36 @@ export function edgeDoubts(
   fit: { readonly nodes: readonly unknown[]; readonly off: number } | null,
   tolerance: number,
   atRim: boolean,
+  { one, many, long: [least, most] }: TracedKind = TRACED_KINDS.body,
 ): readonly Doubt[] {
   const doubts: Doubt[] = [];
   const hull = hullOf(edge);
   let long = 0;
   for (const p of hull) for (const q of hull) long = Math.max(long, distance(p, q));
-  if (long < LONG[0] || long > LONG[1])
+  if (long < least || long > most)
     doubts.push({
-      what: `it is ${Math.round(long)} mm long, and bodies are ${LONG[0]} to ${LONG[1]} mm`,
-      remedy: 'set the picture to scale first, or press on the body',
+      what: `it is ${Math.round(long)} mm long, and ${many} are ${least} to ${most} mm`,
+      remedy: `set the picture to scale first, or press on the ${one}`,
     });
   if (areaOf(edge) > RECTANGLE * leastBox(hull))
     doubts.push({
-      what: 'it is a rectangle: the sheet of paper or a board, not the body',
-      remedy: 'press on the body, so that its colour is known',
+      what: `it is a rectangle: the sheet of paper or a board, not the ${one}`,
+      remedy: `press on the ${one}, so that its colour is known`,
     });
   if (atRim)
     doubts.push({
       what: 'it reaches the rim of the picture',
-      remedy: 'take a photo with bench all round the body, or press on the bench',
+      remedy: `take a photo with bench all round the ${one}, or press on the bench`,
     });
   if (areaOf(edge) < LEAST_SHARE * areaOf(hull))
     doubts.push({
-      what: 'large parts of the body are missing from it',
-      remedy: 'press on the body where it is missing',
+      what: `large parts of the ${one} are missing from it`,
+      remedy: `press on the ${one} where it is missing`,
     });
   else if (roundOf(edge) > MOST_ROUND * roundOf(hull)) doubts.push({ what: 'it is ragged', remedy: STEER });
   if (fit && fit.nodes.length > MOST_NODES)
     doubts.push({
-      what: `${fit.nodes.length} nodes are needed to follow it, where bodies need some twenty`,
+      what: `${fit.nodes.length} nodes are needed to follow it, where ${many} need some twenty`,
       remedy: STEER,
     });
   if (!fit || !follows(fit.off, tolerance))

@@ -1,7 +1,7 @@
 export { cameraOf, faceOf } from './camera.ts';
 export type { Camera, MarkedPlane, SideSeen } from './camera.ts';
 export { openHollows } from './hollows.ts';
-export { edgeDoubts } from './doubts.ts';
+export { TRACED_KINDS, edgeDoubts } from './doubts.ts';
 export type { Doubt } from './doubts.ts';
 export { bowOf, noBow } from './lens.ts';
 export type { Raster } from './raster.ts';

@@ -261,14 +261,18 @@ export const strapButton: PartKind = {
             },
           ]
         : [],
-    holes: [
-      {
-        name: 'screw',
-        at: { x: 0, y: 0 },
-        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
-        countersink: 0,
-      },
-    ],
+    // Without a screw of its own it stands under the head of another: of a neck screw.
+    holes:
+      m('screwLength') > 0
+        ? [
+            {
+              name: 'screw',
+              at: { x: 0, y: 0 },
+              screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+              countersink: 0,
+            },
+          ]
+        : [],
     // On the edge it stands outward; what it fills is reported where it stands on the back.
     solids: [{ name: 'button', shape: circle(m('head')), at: { x: 0, y: 0 }, low: 0, high: m('high') }],
     mass: m('mass'),

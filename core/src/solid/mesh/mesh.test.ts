@@ -11,7 +11,7 @@ import type { Removal, Solid } from '../solid.ts';
 import type { Mesh } from './mesh.ts';
 import { meshOf } from './mesh.ts';
 import { placesOnProfile } from './profile.ts';
-import { shadedMesh } from './shading.ts';
+import { depthsOf, shadedMesh } from './shading.ts';
 
 /** Sides of triangles without a partner the other way, and triangles without three places. */
 function faultsOf({ triangles }: Mesh): number {
@@ -244,7 +244,7 @@ describe('a solid’s mesh', () => {
   it('is shaded with directions of length 1, out of the wood, and lines where faces meet', async () => {
     const { solid } = createDeriver()(demo('fathom')).carved;
     const mesh = await meshOf(solid);
-    const { places, normals, creases } = shadedMesh(mesh, solid);
+    const { places, normals, creases } = shadedMesh(mesh, depthsOf(solid));
     expect(places.length).toBe(3 * mesh.triangles.length);
     expect(creases.length).toBeGreaterThan(0);
     for (let k = 0; k < normals.length; k += 3)

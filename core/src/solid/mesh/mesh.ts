@@ -1,5 +1,3 @@
-import type { CrossSection, Manifold, ManifoldToplevel } from 'manifold-3d';
-import loadManifold from 'manifold-3d';
 import { EndType, JoinType, inflatePathsD } from 'clipper2-ts';
 import type { Polygon } from '../../geometry/polygons.ts';
 import type { Cut } from '../depths.ts';
@@ -9,30 +7,16 @@ import type { Surface } from './surface.ts';
 import { contourUnderside } from './contourTool.ts';
 import { facesOn } from './face.ts';
 import { rimUnderside } from './rimTool.ts';
-import { setApart } from './setApart.ts';
 import { surfaceWithin } from './surface.ts';
+import type { Mesh, Shell } from './withSolids.ts';
+import { withSolids } from './withSolids.ts';
 
-/** A closed surface: every edge between two triangles, outward by its winding. mm. */
-export interface Mesh {
-  /** x, y, z of each place. */
-  readonly places: Float32Array;
-  /** Three places to a triangle, counter-clockwise seen from outside. */
-  readonly triangles: Uint32Array;
-  readonly volume: number;
-}
+export type { Mesh } from './withSolids.ts';
 
 /** A cut goes on past the face that it begins at by so much, mm: two faces in one plane have no clear end. */
 const PAST = 1;
 /** Wood thinner than this, mm, is taken for so much where a solid is closed: the rest is cut away again. */
 const THIN = 1e-3;
-
-let library: Promise<ManifoldToplevel> | null = null;
-/** The library of solids, loaded once. */
-const solids = (): Promise<ManifoldToplevel> =>
-  (library ??= loadManifold().then((m) => {
-    m.setup();
-    return m;
-  }));
 
 const isStep = (r: Removal): boolean => r.kind === 'opening' || r.kind === 'edge rabbet';
 
@@ -73,11 +57,6 @@ function prismOf(
     plan: rabbetPlan(region, removal),
     depth: removal.kind === 'edge rabbet' ? removal.depth : 0,
   };
-}
-
-interface Shell {
-  readonly places: Float32Array;
-  readonly triangles: Uint32Array;
 }
 
 const raised = (surface: Surface, to: (z: number) => number): Surface => ({
@@ -137,49 +116,23 @@ function rimShell(region: Region, removal: Rim, back: number | null): Shell {
  * is cut with a step (openings, rabbets), taken from that by a library of solids, so that every line where two meet is sharp and on its
  * place. `progress` is called with the share that is done, and may throw to end it.
  */
-export async function meshOf(
-  solid: Solid,
-  progress: (share: number) => void = () => undefined,
-): Promise<Mesh> {
-  const library = await solids();
-  const { region, thickness } = solid;
-  if ([...solid.front, ...solid.back].some((r) => isRim(r) && r.stretch !== null))
-    throw new Error('the rim of a hole is cut all round in a mesh: leave its stretches out');
-  const onEdge = (list: readonly Removal[]): readonly Removal[] =>
-    list.filter((r) => !isStep(r) && !isRim(r) && r.kind !== 'contour');
-  const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
-  progress(0.3);
-  const bin: (Manifold | CrossSection)[] = [];
-  const keep = <T extends Manifold | CrossSection>(made: T): T => {
-    bin.push(made);
-    return made;
-  };
-  const closed = (shell: Shell): Manifold =>
-    keep(
-      new library.Manifold(
-        new library.Mesh({
-          numProp: 3,
-          vertProperties: shell.places as unknown as Float32Array,
-          triVerts: shell.triangles,
-        }),
-      ),
-    );
-  try {
+export function meshOf(solid: Solid, progress: (share: number) => void = () => undefined): Promise<Mesh> {
+  return withSolids(({ closed, upright, without, mesh }) => {
+    const { region, thickness } = solid;
+    if ([...solid.front, ...solid.back].some((r) => isRim(r) && r.stretch !== null))
+      throw new Error('the rim of a hole is cut all round in a mesh: leave its stretches out');
+    if ([...solid.front, ...solid.back].some((r) => r.kind === 'swept'))
+      throw new Error('a swept back has a mesh of its own');
+    const onEdge = (list: readonly Removal[]): readonly Removal[] =>
+      list.filter((r) => !isStep(r) && !isRim(r) && r.kind !== 'contour');
+    const [front, back] = facesOn(region, [onEdge(solid.front), onEdge(solid.back)]);
+    progress(0.3);
     const body = closed(
       shellOf(
         front,
         raised(back, (z) => -z - thickness),
       ),
     );
-    const upright = (plan: readonly Polygon[], from: number, high: number): Manifold => {
-      const flat = keep(
-        new library.CrossSection(
-          plan.map((p) => p.map(({ x, y }) => [x, y] as [number, number])),
-          'EvenOdd',
-        ),
-      );
-      return keep(keep(flat.extrude(high)).translate([0, 0, from]));
-    };
     const holes = region.holes.map((hole) => upright([hole], -thickness - PAST, thickness + 2 * PAST));
     const cuts = (['front', 'back'] as const).flatMap((face) =>
       solid[face].flatMap((removal) => {
@@ -194,16 +147,7 @@ export async function meshOf(
         return [upright(plan, face === 'front' ? -depth : -thickness - PAST, depth + PAST)];
       }),
     );
-    const tools = [...holes, ...cuts];
     progress(0.5);
-    const cut = tools.length ? keep(library.Manifold.difference([body, ...tools])) : body;
-    const mesh = cut.getMesh();
-    return {
-      places: setApart(Float32Array.from(mesh.vertProperties)),
-      triangles: Uint32Array.from(mesh.triVerts),
-      volume: cut.volume(),
-    };
-  } finally {
-    for (const made of bin) made.delete();
-  }
+    return mesh(without([body, ...holes, ...cuts]));
+  });
 }

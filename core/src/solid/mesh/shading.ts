@@ -1,3 +1,4 @@
+import type { Depth } from '../depths.ts';
 import { deepest } from '../depths.ts';
 import type { Solid } from '../solid.ts';
 import type { Mesh } from './mesh.ts';
@@ -132,11 +133,22 @@ function longEnough(
   return sides.filter(([i]) => lengths.get(rootOf(i))! >= LEAST_CREASE);
 }
 
+/** How deep each face is cut at a place, up to a constant; null where only the triangles say how it lies. */
+export interface FaceDepths {
+  readonly front: Depth | null;
+  readonly back: Depth | null;
+}
+
+export const depthsOf = ({ region, front, back }: Solid): FaceDepths => ({
+  front: deepest(region, front),
+  back: deepest(region, back),
+});
+
 /**
- * Directions for shading: the mean of the triangles round a place that are one bent face, and where that is no wall, as the solid’s
- * own fields slope there.
+ * Directions for shading: the mean of the triangles round a place that are one bent face, and where that is no wall, as the
+ * solid’s own fields slope there.
  */
-export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): Shaded {
+export function shadedMesh({ places, triangles, volume }: Mesh, depths: FaceDepths): Shaded {
   const count = triangles.length / 3;
   const faces = new Float32Array(3 * count);
   const middles = new Float32Array(2 * count);
@@ -178,7 +190,6 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
     faces[3 * s]! * faces[3 * t]! +
     faces[3 * s + 1]! * faces[3 * t + 1]! +
     faces[3 * s + 2]! * faces[3 * t + 2]!;
-  const depths = { front: deepest(solid.region, solid.front), back: deepest(solid.region, solid.back) };
   /** The way out by the field of the face that looks so, a hair towards the middle of a triangle of it; null where it says nothing. */
   const byField = (
     x: number,
@@ -187,6 +198,7 @@ export function shadedMesh({ places, triangles, volume }: Mesh, solid: Solid): S
     up: boolean,
   ): readonly [number, number, number] | null => {
     const depth = up ? depths.front : depths.back;
+    if (!depth) return null;
     const [wx, wy] = [middles[2 * t]! - x, middles[2 * t + 1]! - y];
     const long = hypot(wx, wy);
     if (long < 4 * OVER) return null;

@@ -3,7 +3,7 @@ import { Box, Text } from '@chakra-ui/react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useAppearance } from '../../shared/appearance.ts';
 import { download } from '../../shared/download.ts';
-import type { Block } from './scene.ts';
+import type { Block, Shows } from './scene.ts';
 import { SolidScene } from './scene.ts';
 import { useSolidLook } from './solidStore.ts';
 
@@ -20,6 +20,9 @@ interface Props {
   /** Whose solid it is: the eye is kept for it. */
   readonly of: string;
   readonly solid: Shaded;
+  readonly neck: Shaded | null;
+  /** Each in space, from end to end. */
+  readonly strings: Shows['strings'];
   readonly blocks: readonly Block[];
   readonly marks: readonly SolidMark[];
   readonly mirrored: boolean;
@@ -30,7 +33,7 @@ const STEP = 10;
 const ZOOM = 1.2;
 
 /** A solid that is turned by hand, with marks on it. */
-export function SolidView({ label, of, solid, blocks, marks, mirrored }: Props) {
+export function SolidView({ label, of, solid, neck, strings, blocks, marks, mirrored }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const area = useRef<HTMLDivElement>(null);
   const scene = useRef<SolidScene | null>(null);
@@ -85,11 +88,11 @@ export function SolidView({ label, of, solid, blocks, marks, mirrored }: Props) 
   useLayoutEffect(() => {
     const now = scene.current;
     if (!now) return;
-    now.show({ solid, blocks, parts, surface, cut, mirrored, dark });
+    now.show({ solid, neck, strings, blocks, parts, surface, cut, mirrored, dark });
     const { camera } = useSolidLook.getState();
     if (camera?.of === of) now.camera = camera.at;
     else now.lookFrom('turned');
-  }, [solid, blocks, parts, surface, cut, mirrored, dark, of]);
+  }, [solid, neck, strings, blocks, parts, surface, cut, mirrored, dark, of]);
 
   useEffect(() => {
     const now = scene.current;

@@ -19,15 +19,21 @@ export interface Cut {
   /** Keeps what lies beyond, and takes the rest away. */
   readonly other: boolean;
 }
-/** Something beside the solid: an upright piece on a plan, from low to high, mm. */
+/** What something beside the solid looks like. Of these, `part` and `wire` are shown as parts are chosen to be. */
+export type BlockLook = 'part' | 'wire' | 'board' | 'pale';
+/** Something beside the solid: an upright piece on a plan, from low to high, mm, in its own frame: turned about y, its origin at x and z. */
 export interface Block {
   readonly plan: readonly { readonly x: number; readonly y: number }[];
   readonly low: number;
   readonly high: number;
+  readonly look: BlockLook;
+  readonly frame: { readonly tilt: number; readonly x: number; readonly z: number } | null;
 }
 /** All that is shown. */
 export interface Shows {
   readonly solid: Shaded;
+  readonly neck: Shaded | null;
+  readonly strings: readonly (readonly { readonly x: number; readonly y: number; readonly z: number }[])[];
   readonly blocks: readonly Block[];
   readonly parts: 'hidden' | 'ghosts' | 'solid';
   readonly surface: Surface;
@@ -53,16 +59,34 @@ const PAPER = { light: 0xf4eee0, dark: 0x1c1a17 };
 const WOOD = [0xc8935a, 0x8a5a30, 0xa9743f, 0xe6cfa2] as const;
 const FRONT_WOOD = [0xe6c88f, 0xc09a5e, 0xcdaa6c, 0xf3e4c2] as const;
 
-const uniforms = (alpha: number, plain: boolean, [face, deep, end, cut]: readonly number[] = WOOD) => ({
+/** And of a neck: paler still. */
+const NECK_WOOD = [0xdcb67a, 0xb18a50, 0xbf9857, 0xefdcb2] as const;
+/** Plain pieces, by what they look like. */
+const PLAIN: Readonly<Record<BlockLook, number>> = {
+  part: 0x55585a,
+  wire: 0xa7aaa8,
+  board: 0x4a3529,
+  pale: 0xe8e0cc,
+};
+
+const uniforms = (alpha: number, plain: number | null, [face, deep, end, cut]: readonly number[] = WOOD) => ({
   uLook: { value: 0 },
-  uFace: { value: new THREE.Color(plain ? 0x55585a : face) },
+  uFace: { value: new THREE.Color(plain ?? face) },
   uDeep: { value: new THREE.Color(deep) },
   uEnd: { value: new THREE.Color(end) },
   uCut: { value: new THREE.Color(cut) },
   uAlpha: { value: alpha },
   uPlane: { value: new THREE.Vector4(0, 0, 0, 1) },
-  uPlain: { value: plain },
+  uPlain: { value: plain !== null },
 });
+
+const plainMaterial = (look: BlockLook): THREE.ShaderMaterial =>
+  new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(1, PLAIN[look]),
+    side: THREE.DoubleSide,
+  });
 
 const WAYS: Readonly<Record<SquareView, readonly [number, number, number]>> = {
   front: [0, 0, 1],
@@ -89,31 +113,38 @@ export class SolidScene {
   readonly #wood = new THREE.ShaderMaterial({
     vertexShader: VERTEX,
     fragmentShader: FRAGMENT,
-    uniforms: uniforms(1, false),
+    uniforms: uniforms(1, null),
     side: THREE.DoubleSide,
   });
   /** Of a body of two pieces: the glued-on front’s. */
   readonly #frontWood = new THREE.ShaderMaterial({
     vertexShader: VERTEX,
     fragmentShader: FRAGMENT,
-    uniforms: uniforms(1, false, FRONT_WOOD),
+    uniforms: uniforms(1, null, FRONT_WOOD),
+    side: THREE.DoubleSide,
+  });
+  readonly #neckWood = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    uniforms: uniforms(1, null, NECK_WOOD),
     side: THREE.DoubleSide,
   });
   readonly #ink = new THREE.LineBasicMaterial({ color: INK.light, transparent: true, opacity: 0.7 });
   readonly #ghost = new THREE.ShaderMaterial({
     vertexShader: VERTEX,
     fragmentShader: FRAGMENT,
-    uniforms: uniforms(0.34, true),
+    uniforms: uniforms(0.34, PLAIN.part),
     transparent: true,
     depthWrite: false,
     side: THREE.DoubleSide,
   });
-  readonly #part = new THREE.ShaderMaterial({
-    vertexShader: VERTEX,
-    fragmentShader: FRAGMENT,
-    uniforms: uniforms(1, true),
-    side: THREE.DoubleSide,
-  });
+  readonly #plain: Readonly<Record<BlockLook, THREE.ShaderMaterial>> = {
+    part: plainMaterial('part'),
+    wire: plainMaterial('wire'),
+    board: plainMaterial('board'),
+    pale: plainMaterial('pale'),
+  };
+  readonly #string = new THREE.LineBasicMaterial({ color: 0x6e7275 });
 
   /** Throws where the browser draws no solids. `onDraw` is called with each drawing; `onMoved` when a hand moved the camera. */
   constructor(canvas: HTMLCanvasElement, onDraw: () => void, onMoved: (camera: Camera) => void) {
@@ -203,7 +234,13 @@ export class SolidScene {
   show(shows: Shows): void {
     const before = this.#shows;
     this.#shows = shows;
-    if (before?.solid !== shows.solid || before.blocks !== shows.blocks || before.parts !== shows.parts)
+    if (
+      before?.solid !== shows.solid ||
+      before.neck !== shows.neck ||
+      before.strings !== shows.strings ||
+      before.blocks !== shows.blocks ||
+      before.parts !== shows.parts
+    )
       this.#build(shows);
     this.#all.scale.x = shows.mirrored ? -1 : 1;
     const { cut } = shows;
@@ -213,51 +250,66 @@ export class SolidScene {
     const plane = cut
       ? new THREE.Vector4(along('x'), along('y'), along('z'), sign * cut.at)
       : new THREE.Vector4(0, 0, 0, 1);
-    for (const material of [this.#wood, this.#frontWood, this.#ghost, this.#part]) {
+    const woods = [this.#wood, this.#frontWood, this.#neckWood];
+    for (const material of [...woods, this.#ghost, ...Object.values(this.#plain)]) {
       material.uniforms.uPlane!.value = plane;
-      material.uniforms.uLook!.value =
-        material === this.#wood || material === this.#frontWood
-          ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface)
-          : 0;
+      material.uniforms.uLook!.value = woods.includes(material)
+        ? ['wood', 'stripes', 'curvature'].indexOf(shows.surface)
+        : 0;
     }
     // Lines are cut as they stand in the room, mirrored or not.
     const hand = shows.mirrored ? -1 : 1;
-    this.#ink.clippingPlanes = cut
+    this.#ink.clippingPlanes = this.#string.clippingPlanes = cut
       ? [new THREE.Plane(new THREE.Vector3(-hand * along('x'), -along('y'), -along('z')), sign * cut.at)]
       : [];
     this.#ink.color.setHex(shows.dark ? INK.dark : INK.light);
     this.draw();
   }
 
-  #build({ solid, blocks, parts }: Shows): void {
+  #addSolid({ places, normals, creases, pieces }: Shaded, woods: readonly THREE.ShaderMaterial[]): void {
+    const surface = new THREE.BufferGeometry();
+    surface.setAttribute('position', new THREE.BufferAttribute(places, 3));
+    surface.setAttribute('normal', new THREE.BufferAttribute(normals, 3));
+    let from = 0;
+    pieces.forEach((corners, i) => {
+      surface.addGroup(from, corners, i);
+      from += corners;
+    });
+    this.#all.add(new THREE.Mesh(surface, [...woods]));
+    const lines = new THREE.BufferGeometry();
+    lines.setAttribute('position', new THREE.BufferAttribute(creases, 3));
+    this.#all.add(new THREE.LineSegments(lines, this.#ink));
+  }
+
+  #build({ solid, neck, strings, blocks, parts }: Shows): void {
     for (const child of [...this.#all.children]) {
       this.#all.remove(child);
       if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments)
         (child.geometry as THREE.BufferGeometry).dispose();
     }
-    const body = new THREE.BufferGeometry();
-    body.setAttribute('position', new THREE.BufferAttribute(solid.places, 3));
-    body.setAttribute('normal', new THREE.BufferAttribute(solid.normals, 3));
     // The core, and the front that is glued on it.
-    let from = 0;
-    solid.pieces.forEach((corners, i) => {
-      body.addGroup(from, corners, i);
-      from += corners;
-    });
-    this.#all.add(new THREE.Mesh(body, [this.#wood, this.#frontWood]));
-    const lines = new THREE.BufferGeometry();
-    lines.setAttribute('position', new THREE.BufferAttribute(solid.creases, 3));
-    this.#all.add(new THREE.LineSegments(lines, this.#ink));
-    if (parts === 'hidden') return;
-    for (const { plan, low, high } of blocks) {
+    this.#addSolid(solid, [this.#wood, this.#frontWood]);
+    if (neck) this.#addSolid(neck, [this.#neckWood]);
+    for (const { plan, low, high, look, frame } of blocks) {
+      const isPart = look === 'part' || look === 'wire';
+      if (isPart && parts === 'hidden') continue;
       const shape = new THREE.Shape(plan.map(({ x, y }) => new THREE.Vector2(x, y)));
       const block = new THREE.ExtrudeGeometry(shape, {
         depth: Math.max(0.1, high - low),
         bevelEnabled: false,
       });
       block.translate(0, 0, low);
-      this.#all.add(new THREE.Mesh(block, parts === 'ghosts' ? this.#ghost : this.#part));
+      if (frame) {
+        block.rotateY(frame.tilt);
+        block.translate(frame.x, 0, frame.z);
+      }
+      this.#all.add(new THREE.Mesh(block, isPart && parts === 'ghosts' ? this.#ghost : this.#plain[look]));
     }
+    if (parts === 'hidden' || strings.length === 0) return;
+    const ends = strings.flatMap((line) =>
+      line.slice(1).flatMap((b, i) => [line[i]!, b].map((p) => new THREE.Vector3(p.x, p.y, p.z))),
+    );
+    this.#all.add(new THREE.LineSegments(new THREE.BufferGeometry().setFromPoints(ends), this.#string));
   }
 
   /** Where a place of the instrument is on the canvas, pixels from its upper left corner. */
@@ -316,8 +368,20 @@ export class SolidScene {
     for (const child of this.#all.children)
       if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments)
         (child.geometry as THREE.BufferGeometry).dispose();
-    for (const material of [this.#wood, this.#frontWood, this.#ghost, this.#part, this.#ink])
+    const { part, wire, board, pale } = this.#plain;
+    for (const material of [
+      this.#wood,
+      this.#frontWood,
+      this.#neckWood,
+      this.#ghost,
+      part,
+      wire,
+      board,
+      pale,
+    ])
       material.dispose();
+    this.#ink.dispose();
+    this.#string.dispose();
     this.#renderer.dispose();
   }
 }

@@ -16,6 +16,8 @@ interface SolidLook {
   readonly surface: Surface;
   readonly parts: Shows['parts'];
   readonly findings: boolean;
+  /** With the neck and what stands on it. */
+  readonly neck: boolean;
   readonly cut: Cut | null;
   /** Where the eye was left, and at what design: it stays there between edits. */
   readonly camera: { readonly of: string; readonly at: Camera } | null;
@@ -26,8 +28,9 @@ interface SolidLook {
 /** How the solid is looked at; lasts as long as the page. */
 export const useSolidLook = create<SolidLook>((set) => ({
   surface: 'wood',
-  parts: 'ghosts',
+  parts: 'solid',
   findings: true,
+  neck: true,
   cut: null,
   camera: null,
   asked: null,

@@ -5,7 +5,7 @@ import type { Read } from '../stage.ts';
 import { layersOf, stageOf } from '../stage.ts';
 import { usePicked } from '../../design/derived.ts';
 import { useShown } from '../../shared/shown.ts';
-import { Underlays } from '../Underlays.tsx';
+import { Underlays } from '../../nodes/Underlays.tsx';
 import { useChosenInLayout } from './chosen.ts';
 import { useLayoutDesk } from './desk.ts';
 

@@ -4,6 +4,7 @@ import { useDeskOf } from '../../shared/DeskTabs.tsx';
 export const DESKS = [
   ['shaft', 'Shaft'],
   ['headstock', 'Headstock'],
+  ['trace', 'Trace'],
 ] as const;
 export type Desk = (typeof DESKS)[number][0];
 

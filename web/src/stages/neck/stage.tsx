@@ -1,7 +1,11 @@
 import type { Box, Derived, Design } from '@pelkin/core';
 import { growBox, lengthWithUnit } from '@pelkin/core';
 import { lazy, useMemo } from 'react';
+import { usePicked } from '../../design/derived.ts';
+import { Underlays } from '../../nodes/Underlays.tsx';
 import { useChosen } from '../../nodes/chosen.ts';
+import { useTracing } from '../../nodes/trace/tracing.ts';
+import { useShown } from '../../shared/shown.ts';
 import { layersOf, stageOf } from '../stage.ts';
 import { useChosenTuner } from './chosen.ts';
 import type { Desk } from './desk.ts';
@@ -10,6 +14,8 @@ import { SECTIONS_MM } from './shaft/room.ts';
 
 const tools = () => import('./NeckTools.tsx');
 const particulars = () => import('./NeckParticulars.tsx');
+const instrument = () => import('../../solids/InstrumentSolid.tsx');
+const InstrumentSolid = lazy(async () => ({ default: (await instrument()).InstrumentSolid }));
 
 /** What of the instrument’s drawing is shown with the neck. */
 const SHOWN = new Set(['neck', 'strings', 'centre', 'outline']);
@@ -48,7 +54,11 @@ function headstockBox(_: Design, derived: Derived): Box {
   };
 }
 
-const FITS: Readonly<Record<Desk, typeof neckBox>> = { shaft: neckBox, headstock: headstockBox };
+const FITS: Readonly<Record<Desk, typeof neckBox>> = {
+  shaft: neckBox,
+  headstock: headstockBox,
+  trace: headstockBox,
+};
 
 export const neck = stageOf({
   key: 'neck',
@@ -57,17 +67,25 @@ export const neck = stageOf({
   Tools: lazy(async () => ({ default: (await tools()).NeckTools })),
   Particulars: lazy(async () => ({ default: (await particulars()).NeckParticulars })),
   fitTo: neckBox,
-  draw: (_, derived) => ({
-    layers: [...layersOf(derived.bare, (name) => SHOWN.has(name)), ...derived.neckDrawing.layers],
-  }),
+  draw: (_, derived, __, ___, from) => {
+    const neck = from === 'back' ? derived.neckBackDrawing : derived.neckDrawing;
+    return { layers: [...layersOf(derived.bare, (name) => SHOWN.has(name)), ...neck.layers] };
+  },
   useOnBoard: () => {
     const [desk] = useDesk();
     const shows = useMemo(() => ({ desk }), [desk]);
+    const solid = useShown((s) => s.solid);
+    const hasUnder = usePicked((d) => d.underlays.some((u) => !u.hidden));
+    const marking = useTracing((s) => s.task !== null);
     return {
+      ...(solid ? { instead: <InstrumentSolid /> } : {}),
       shows,
       fitTo: FITS[desk],
       below: desk === 'shaft' ? SECTIONS_MM : 0,
-      press: () => {
+      marking,
+      under: hasUnder && desk !== 'shaft' ? <Underlays /> : undefined,
+      press: (at) => {
+        if (marking) return useTracing.getState().press(at);
         useChosen.getState().choose(null);
         useChosenTuner.getState().choose(null);
       },
@@ -78,7 +96,7 @@ export const neck = stageOf({
       ? `${lengthWithUnit(shaft.atFret1, units, 1)} at fret 1`
       : `${tuners.length} tuners${tilt > 0 ? `, ${tilt}° tilt` : ''}`,
   keys: [
-    ['Tab', 'to the next node or tuner'],
+    ['Tab', 'to the next node, tuner or handle'],
     ['← → ↑ ↓', 'nudge it by 0.1 (Shift 1, Alt 0.01)'],
     ['Shift click', 'add a node to the selection, or remove it'],
     ['Delete', 'remove the selected nodes, or the tuner'],

@@ -57,7 +57,7 @@ function Drawn() {
   );
 }
 
-const Traced = lazy(async () => ({ default: (await import('./trace/Traced.tsx')).Traced }));
+const Traced = lazy(async () => ({ default: (await import('../../nodes/trace/Traced.tsx')).Traced }));
 const Judged = lazy(async () => ({ default: (await import('./judge/Judged.tsx')).Judged }));
 const BODIES = { draw: Drawn, trace: Traced, judge: Judged } as const;
 

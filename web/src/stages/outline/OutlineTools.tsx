@@ -10,10 +10,12 @@ import { Nodes } from '../../nodes/Nodes.tsx';
 import { Silhouette } from './draw/Silhouette.tsx';
 import { TemplateOnBoard } from '../../nodes/TemplateOnBoard.tsx';
 import { useDesk } from './desk.ts';
-import { Raking } from './judge/Raking.tsx';
-import { useFairing } from './judge/fairing.ts';
+import { Raking } from '../../nodes/fairing/Raking.tsx';
+import { useFairing } from '../../nodes/fairing/fairing.ts';
 
-const TraceTools = lazy(async () => ({ default: (await import('./trace/TraceTools.tsx')).TraceTools }));
+const TraceTools = lazy(async () => ({
+  default: (await import('../../nodes/trace/TraceTools.tsx')).TraceTools,
+}));
 
 const JudgeTools = lazy(async () => ({ default: (await import('./judge/JudgeTools.tsx')).JudgeTools }));
 

@@ -9,8 +9,8 @@ import { OutlineParticulars } from './OutlineParticulars.tsx';
 import { OutlineTools } from './OutlineTools.tsx';
 import { useChosen } from '../../nodes/chosen.ts';
 import { useDesk } from './desk.ts';
-import { Underlays } from '../Underlays.tsx';
-import { useTracing } from './trace/tracing.ts';
+import { Underlays } from '../../nodes/Underlays.tsx';
+import { useTracing } from '../../nodes/trace/tracing.ts';
 
 interface Shows {
   readonly dimensions: boolean;
@@ -84,7 +84,7 @@ export const outline = stageOf<Shows>({
           value: m.length,
           shown: figure,
           unit,
-          note: `${lengthWithUnit(Math.max(0, -m.box.minX), units)} behind the bridge`,
+          note: `${lengthWithUnit(Math.max(0, -m.box.minX), units)} tailward`,
           place: { x: (m.box.minX + m.box.maxX) / 2, y: 0 },
         };
       },
@@ -121,8 +121,8 @@ export const outline = stageOf<Shows>({
     },
   ],
   later: [
-    () => import('./trace/Traced.tsx'),
-    () => import('./trace/TraceTools.tsx'),
+    () => import('../../nodes/trace/Traced.tsx'),
+    () => import('../../nodes/trace/TraceTools.tsx'),
     () => import('./judge/Judged.tsx'),
     () => import('./judge/JudgeTools.tsx'),
     () => import('./judge/AlongChart.tsx'),

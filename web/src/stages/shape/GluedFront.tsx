@@ -6,11 +6,11 @@ import { useLengths } from '../../design/lengths.ts';
 import { useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Section } from '../../shared/Section.tsx';
-import { TextField } from '../../shared/TextField.tsx';
+import { WoodChoice } from '../../woods/WoodChoice.tsx';
 import { WORDS } from './words.ts';
 
 /** A front to begin with, mm. */
-const START = { thickness: 8, wood: '' };
+const START = { thickness: 8 };
 
 const put = (d: Design, change: Partial<NonNullable<Design['body']['gluedFront']>>): Design =>
   d.body.gluedFront ? edits.setGluedFront(d, { ...d.body.gluedFront, ...change }) : d;
@@ -57,14 +57,7 @@ export function GluedFront() {
               'gluedFront.thickness',
             )}
           />
-          <TextField
-            label={WORDS.frontWood}
-            value={front.wood}
-            hint="as the build will name it; the core has the body’s own"
-            onCommit={(wood) =>
-              edit('named the front’s wood', (d) => put(d, { wood: wood.trim().slice(0, 60) }))
-            }
-          />
+          <WoodChoice piece="front" />
           <Text fontSize="12px" color="faded">
             {`The core is ${lengthWithUnit(core, units)} thick. ${
               closed === 0

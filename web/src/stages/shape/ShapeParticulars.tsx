@@ -5,6 +5,7 @@ import { derive } from '../../design/derived.ts';
 import { useLongSteps } from '../../design/longResults.ts';
 import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
+import { SolidSwitch } from '../../solids/SolidSwitch.tsx';
 import { useShown } from '../../shared/shown.ts';
 import { ShowSwitch } from '../../shared/ShowSwitch.tsx';
 import { Arch } from './Arch.tsx';
@@ -12,7 +13,6 @@ import { Contours } from './Contours.tsx';
 import { Edges } from './Edges.tsx';
 import { GluedFront } from './GluedFront.tsx';
 import { Box } from '@chakra-ui/react';
-import { SolidControls } from './SolidControls.tsx';
 import { SHAPE_DESKS, useShapeDesk } from './desk.ts';
 import { WORDS } from './words.ts';
 
@@ -50,10 +50,7 @@ export function ShapeParticulars() {
   const solid = useShown((s) => s.solid);
   return (
     <>
-      <Box display="grid" pb="2">
-        <ShowSwitch what="solid" words={WORDS.solidView} />
-      </Box>
-      {solid && <SolidControls />}
+      <SolidSwitch />
       <DeskTabs label={WORDS.workOnTheShape} desks={SHAPE_DESKS} desk={desk} onGo={go} />
       {!solid && (
         <Box display="grid" gap="1" py="1.5">

@@ -8,8 +8,8 @@ import { useChosenInShape } from './chosen.ts';
 import { useThicknessField } from './useMap.ts';
 
 const tools = () => import('./ShapeTools.tsx');
-const solidOfBody = () => import('./SolidOfBody.tsx');
-const SolidOfBody = lazy(async () => ({ default: (await solidOfBody()).SolidOfBody }));
+const instrument = () => import('../../solids/InstrumentSolid.tsx');
+const InstrumentSolid = lazy(async () => ({ default: (await instrument()).InstrumentSolid }));
 const particulars = () => import('./ShapeParticulars.tsx');
 
 /** Room round the body, and under it for the section, mm. */
@@ -59,7 +59,7 @@ export const shape = stageOf({
     const section = useShown((s) => s.section);
     const solid = useShown((s) => s.solid);
     return {
-      ...(solid ? { instead: <SolidOfBody /> } : {}),
+      ...(solid ? { instead: <InstrumentSolid /> } : {}),
       shows: SHOWS,
       press: () => useChosenInShape.getState().choose(null),
       field,

@@ -1,4 +1,4 @@
-import { farCrosshairs, lengthWithUnit } from '@pelkin/core';
+import { boxHeight, boxWidth, drawingBox, farCrosshairs, lengthWithUnit } from '@pelkin/core';
 import { Button, Text } from '@chakra-ui/react';
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
@@ -6,9 +6,11 @@ import { wordsOf } from '../../design/api.ts';
 import { useBoard } from '../../board/boardStore.ts';
 import { useSeen } from '../seen.ts';
 import { useDesign } from '../../design/store.ts';
+import { DeskTabs } from '../../shared/DeskTabs.tsx';
 import { Later } from '../../shared/Later.tsx';
 import { Reading, Section } from '../../shared/Section.tsx';
 import { Correction } from './Correction.tsx';
+import { DESKS, templateOn, useDesk, usePlan } from './desk.ts';
 import { Lay } from './Lay.tsx';
 import { OnPaper } from './OnPaper.tsx';
 import { Paper } from './Paper.tsx';
@@ -20,8 +22,11 @@ import { WORDS } from './words.ts';
 /** Paper, what goes on it, how it lies, the printer’s error, and the sheets that come of it. */
 export function TemplatesParticulars() {
   const design = useDesign();
-  const { plan, measures } = useSeen();
-  const from = useBoard((s) => s.from);
+  const [desk, go] = useDesk();
+  const plan = usePlan();
+  const size = drawingBox(templateOn(desk, useSeen()));
+  const seenFrom = useBoard((s) => s.from);
+  const from = desk === 'neck' ? 'front' : seenFrom;
   const [busy, setBusy] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const { width, height } = plan.sheet;
@@ -31,7 +36,7 @@ export function TemplatesParticulars() {
     setBusy(true);
     setFailure(null);
     try {
-      await saveFile('pdf', { from });
+      await saveFile('pdf', { from, piece: desk === 'neck' ? 'neck' : 'whole' });
     } catch (error) {
       setFailure(wordsOf(error));
     } finally {
@@ -40,6 +45,7 @@ export function TemplatesParticulars() {
   };
   return (
     <>
+      <DeskTabs label={WORDS.whatIsOnThePaper} desks={DESKS} desk={desk} onGo={go} />
       <Section title={WORDS.sheets}>
         <Reading
           label={WORDS.toPrint}
@@ -50,8 +56,8 @@ export function TemplatesParticulars() {
         {leftOut.length > 0 && <Reading label={WORDS.leftOutEmpty} value={leftOut.join(' ')} />}
         <Text fontSize="12px" color="faded">
           Each {lengthWithUnit(width, design.units, 0)} by {lengthWithUnit(height, design.units, 0)}; the
-          taped-up drawing is {lengthWithUnit(measures.length, design.units)} by{' '}
-          {lengthWithUnit(measures.widest, design.units)}.
+          taped-up drawing is {lengthWithUnit(size ? boxWidth(size) : 0, design.units)} by{' '}
+          {lengthWithUnit(size ? boxHeight(size) : 0, design.units)}.
         </Text>
         {pairs.map((p) => (
           <Reading
@@ -88,12 +94,23 @@ export function TemplatesParticulars() {
         </Text>
       </Section>
       <Paper />
+      {desk === 'neck' && (
+        <Text fontSize="12px" color="faded" pb="2">
+          Taper with the headstock laid out flat, the neck from the side, a hollow and a filled gauge for each
+          section, and the fret slots. Cut the hollow gauges from stiff card: their upper edge lies level with
+          the fingerboard’s face.
+        </Text>
+      )}
       <Later>
-        <OnPaper />
-        <Plates />
-        <Lay />
+        {desk === 'body' && (
+          <>
+            <OnPaper />
+            <Plates />
+            <Lay />
+          </>
+        )}
         <Correction />
-        <PrinterTrial />
+        {desk === 'body' && <PrinterTrial />}
       </Later>
     </>
   );

@@ -2,7 +2,7 @@ import type { Point } from '@pelkin/core';
 import { crosshairs, tapeUp } from '@pelkin/core';
 import { useMemo } from 'react';
 import { useBoardFrame } from '../../board/BoardContext.ts';
-import { useSeen } from '../seen.ts';
+import { useDesk, usePlan } from './desk.ts';
 import { useDesign } from '../../design/store.ts';
 import { sheetPlaces } from './onBoard.ts';
 import { useTrialPlan, useTryPrinter } from './tryPrinter.ts';
@@ -31,7 +31,8 @@ function AsPrinted() {
 
 /** The sheets laid over the drawing: what is printed, what overlaps, where crosshairs stand, what is left out. */
 export function TemplatesTools() {
-  const { plan } = useSeen();
+  const plan = usePlan();
+  const [desk] = useDesk();
   const frame = useBoardFrame();
   const trial = useTryPrinter((s) => s.on);
   const hairs = useMemo(() => crosshairs(plan), [plan]);
@@ -66,7 +67,7 @@ export function TemplatesTools() {
           />
         );
       })}
-      {trial && <AsPrinted />}
+      {trial && desk === 'body' && <AsPrinted />}
     </g>
   );
 }

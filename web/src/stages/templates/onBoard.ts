@@ -1,4 +1,4 @@
-import type { Box, Derived, Point, SheetPlan } from '@pelkin/core';
+import type { Box, Point, SheetPlan } from '@pelkin/core';
 import { crosshairs, distance, planToTemplate } from '@pelkin/core';
 import type { BoardFrame } from '../../board/BoardContext.ts';
 import type { PlacedWords } from '../../board/DrawingLayers.tsx';
@@ -27,7 +27,7 @@ export function sheetPlaces(plan: SheetPlan, { screen, flip }: BoardFrame) {
 }
 
 /** The sheets' names, those left out, and the numbers of the crosshairs: each with its place on the board, px. */
-export function sheetWords({ plan }: Derived, frame: BoardFrame): readonly PlacedWords[] {
+export function wordsOfSheets(plan: SheetPlan, frame: BoardFrame): readonly PlacedWords[] {
   const { place, corners, middle } = sheetPlaces(plan, frame);
   // A sheet's name stands in its outermost corner: there is least of the drawing, and no crosshair.
   const centre = plan.tiles.reduce(

@@ -1,20 +1,20 @@
-import type { Box } from '@pelkin/core';
+import type { Box, Derived } from '@pelkin/core';
 import { mirrorDrawing, paperName, planToTemplate, turnOverDrawing, unionBox } from '@pelkin/core';
 import { flipOf } from '../../board/view.ts';
+import type { BoardFrame } from '../../board/BoardContext.ts';
+import type { Stage } from '../stage.ts';
 import { stageOf } from '../stage.ts';
+import type { Desk } from './desk.ts';
+import { planOn, templateOn, useDesk } from './desk.ts';
 import { TemplatesParticulars } from './TemplatesParticulars.tsx';
-import { sheetWords } from './onBoard.ts';
+import { wordsOfSheets } from './onBoard.ts';
 import { TemplatesTools } from './TemplatesTools.tsx';
 
-const SHOWS = {};
-
-export const templates = stageOf({
-  key: 'templates',
-  name: 'Templates',
-  about: 'Full-size paper, checked with a ruler',
-  Tools: TemplatesTools,
-  Particulars: TemplatesParticulars,
-  fitTo: (design, { plan }, from) => {
+/** Where the sheets of one paper lie. */
+const fitOn =
+  (desk: Desk): Stage['fitTo'] =>
+  (design, derived, from) => {
+    const plan = planOn(desk, derived);
     const back = planToTemplate(plan);
     const flip = flipOf(design.handedness, from);
     const corners = plan.tiles.flatMap(({ area: t }) =>
@@ -30,14 +30,33 @@ export const templates = stageOf({
         unionBox(box, { minX: flip.x * x, maxX: flip.x * x, minY: flip.y * y, maxY: flip.y * y }),
       null,
     )!;
-  },
+  };
+
+/** What each paper wants of the board. */
+const of = (desk: Desk) => ({
+  shows: { desk },
+  fitTo: fitOn(desk),
+  words: (derived: Derived, frame: BoardFrame) => wordsOfSheets(planOn(desk, derived), frame),
+});
+const ON_BOARD = { body: of('body'), neck: of('neck') };
+
+export const templates = stageOf<{ readonly desk: Desk }>({
+  key: 'templates',
+  name: 'Templates',
+  about: 'Full-size paper, checked with a ruler',
+  Tools: TemplatesTools,
+  Particulars: TemplatesParticulars,
+  fitTo: ON_BOARD.body.fitTo,
   // As it is on paper; files are mirrored and turned over, the board does that itself.
-  draw: (design, { template }, _, __, from) => {
+  draw: (design, derived, { desk }, __, from) => {
+    const template = templateOn(desk, derived);
     const handed = design.handedness === 'left' ? mirrorDrawing(template) : template;
     return from === 'back' ? turnOverDrawing(handed) : handed;
   },
-  words: sheetWords,
-  useOnBoard: () => ({ shows: SHOWS }),
+  useOnBoard: () => {
+    const [desk] = useDesk();
+    return ON_BOARD[desk];
+  },
   summary: ({ print }, { plan }) => {
     const sheets = plan.printed.length;
     return `${sheets} ${paperName(print.paper)} ${sheets === 1 ? 'sheet' : 'sheets'}`;

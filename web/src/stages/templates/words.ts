@@ -1,5 +1,8 @@
 /** Every label of this stage: the one place where it is worded. Tests name controls by it. */
 export const WORDS = {
+  body: 'Body',
+  neck: 'Neck',
+  whatIsOnThePaper: 'What is on the paper',
   blankEdge: 'blank edge',
   correctByTheseBars: 'Correct by these bars',
   correctionAcross: 'Correction across',

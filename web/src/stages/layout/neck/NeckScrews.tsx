@@ -143,7 +143,7 @@ export function NeckScrews() {
         </thead>
         <tbody>
           {places.map((p, i) => {
-            const bite = biteOfNeckScrew(design, side, p.x, i);
+            const bite = biteOfNeckScrew(design, side, p, i);
             return (
               <tr key={i}>
                 <Box as="td" textAlign="right" fontFamily="mono">

@@ -209,7 +209,7 @@ export function SideView() {
                 : [],
             )}
             {screws.map((p, i) => {
-              const bite = biteOfNeckScrew(design, side, p.x, i);
+              const bite = biteOfNeckScrew(design, side, p, i);
               const tip = -pocketDepthAt(side, p.x) + bite.bite;
               return (
                 <path

@@ -1,4 +1,3 @@
-import { useLayoutEffect } from 'react';
 import { Following } from '../../../design/Following.tsx';
 import { ChooseByBox } from '../../../nodes/ChooseByBox.tsx';
 import { Comb } from '../../../nodes/Comb.tsx';
@@ -6,36 +5,24 @@ import { Edge } from '../../../nodes/Edge.tsx';
 import { Handles } from '../../../nodes/Handles.tsx';
 import { Nodes } from '../../../nodes/Nodes.tsx';
 import { TemplateOnBoard } from '../../../nodes/TemplateOnBoard.tsx';
-import { useChosen } from '../../../nodes/chosen.ts';
-import { useDrawnLine, useDrawnStore } from '../../../nodes/drawn.ts';
+import { useDrawnStore } from '../../../nodes/drawn.ts';
+import { Raking } from '../../../nodes/fairing/Raking.tsx';
+import { useFairing } from '../../../nodes/fairing/fairing.ts';
 import { useShown } from '../../../shared/shown.ts';
-import { useChosenTuner } from '../chosen.ts';
+import { TreesOnBoard } from './TreesOnBoard.tsx';
 import { Tuners } from './Tuners.tsx';
+import { useHeadstockLine } from './useHeadstockLine.ts';
 
 /** The headstock’s outline by its nodes, with the body’s own tools, and its tuners. */
 export function HeadstockTools() {
-  const line = useDrawnLine((s) => s.line);
+  const isTurned = useHeadstockLine();
   const dragging = useDrawnStore((s) => s.dragging);
   const comb = useShown((s) => s.headstockComb);
-  useLayoutEffect(() => {
-    const { draw } = useDrawnLine.getState();
-    const leave = (to: 'body' | 'headstock'): void => {
-      useChosen.getState().choose(null);
-      draw(to);
-    };
-    leave('headstock');
-    // One thing is worked on: a node that is chosen takes the tuner’s place.
-    const stop = useChosen.subscribe(({ ids }) => {
-      if (ids.length > 0) useChosenTuner.getState().choose(null);
-    });
-    return () => {
-      stop();
-      leave('body');
-    };
-  }, []);
-  if (line !== 'headstock') return null;
+  const looking = useFairing((s) => s.on);
+  if (!isTurned) return null;
   return (
     <>
+      {looking && <Raking />}
       {comb && (
         <Following closely>
           <Comb />
@@ -44,6 +31,7 @@ export function HeadstockTools() {
       {!dragging && <Edge />}
       <TemplateOnBoard />
       <Tuners />
+      <TreesOnBoard />
       <Handles />
       <Nodes />
       <ChooseByBox />

@@ -1,9 +1,10 @@
-import type { Design, MeasureDef } from '@pelkin/core';
-import { assumedOf, edits, kindOf, measureOf } from '@pelkin/core';
+import type { Design, MeasureDef, PartSpec } from '@pelkin/core';
+import { SHELF, assumedOf, edits, kindOf, measureOf, specOf } from '@pelkin/core';
 import { Text } from '@chakra-ui/react';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { WORDS } from '../words.ts';
 
@@ -19,6 +20,10 @@ const measured = (design: Design, key: string, value: number): Design =>
       },
     })),
   });
+
+/** Every tuner by another of the shelf, where it stands. */
+const replaced = (design: Design, spec: PartSpec): Design =>
+  edits.editHeadstock(design, { tuners: design.headstock.tuners.map((t) => ({ ...t, spec })) });
 
 /** What a caliper says of the tuners: all of one make, as a rule. */
 export function TunerMeasures() {
@@ -56,6 +61,18 @@ export function TunerMeasures() {
   };
   return (
     <Section title={`${WORDS.allTuners}: ${spec.name}`}>
+      <Pick
+        label={WORDS.fromTheShelf}
+        value=""
+        options={[
+          ['', WORDS.replaceAllBy],
+          ...SHELF.filter((s) => s.kind === kind.key).map((s) => [s.key, s.name] as const),
+        ]}
+        onChange={(key) => {
+          const found = SHELF.find((s) => s.key === key);
+          if (found) edit(`all tuners: ${found.name}`, (d) => replaced(d, specOf(found)));
+        }}
+      />
       {kind.measures.filter((d) => !d.key.startsWith('massA')).map(field)}
       <Text fontSize="12px" color="faded">
         {assumed > 0

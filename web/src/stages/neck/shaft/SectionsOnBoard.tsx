@@ -4,6 +4,8 @@ import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useBoard } from '../../../board/boardStore.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
+import type { SectionPlaces } from './SectionGrips.tsx';
+import { SectionGrips } from './SectionGrips.tsx';
 import { ENLARGED, FIRST_ROW, ROW } from './room.ts';
 
 /** Sections nearer to one another along the neck than this, mm, or than their words are long, px, stand in two rows. */
@@ -16,6 +18,8 @@ interface Drawn {
   readonly words: string;
   readonly row: number;
   readonly isLive: boolean;
+  /** Which of the typed sections it is; null for the one at the pointer. */
+  readonly index: number | null;
 }
 
 /** One section, enlarged, under its place: board on top, the back below, with its width and depth. */
@@ -48,20 +52,28 @@ function SectionMark(props: {
   const [from, to] = isLive
     ? [screen({ x, y: edge }), screen({ x, y: -edge })]
     : [screen({ x, y: -edge - up * 4 }), screen({ x, y: face + up * 4 })];
+  /** The same places on the board, and back: what is taken hold of. */
+  const onBoard: SectionPlaces = {
+    to: (v, w) => ({ x: x - ENLARGED * v, y: face + up * ENLARGED * (w - board) }),
+    from: (p) => ({ v: (x - p.x) / ENLARGED, w: (p.y - face) / (up * ENLARGED) + board }),
+  };
   const words1 = at(0, board);
   const words2 = at(0, -depth);
   return (
-    <g className={`neck-section${isLive ? ' is-live' : ''}`} pointerEvents="none" data-section={drawn.key}>
-      <line className="neck-section-lead" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
-      <path className="neck-section-board" d={`${wood}Z`} />
-      <path className="neck-section-wood" d={`${back}Z`} />
-      <text className="figure" x={words1.x} y={words1.y - 6} textAnchor="middle">
-        {words}, × {ENLARGED}
-      </text>
-      <text className="figure quiet" x={words2.x} y={words2.y + 14} textAnchor="middle">
-        {lengthWithUnit(width, units, 1)} × {lengthWithUnit(thickness, units, 1)}
-        {isLive ? `, round ${lengthWithUnit(girth, units, 0)}` : ''}
-      </text>
+    <g className={`neck-section${isLive ? ' is-live' : ''}`} data-section={drawn.key}>
+      <g pointerEvents="none">
+        <line className="neck-section-lead" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+        <path className="neck-section-board" d={`${wood}Z`} />
+        <path className="neck-section-wood" d={`${back}Z`} />
+        <text className="figure" x={words1.x} y={words1.y - 6} textAnchor="middle">
+          {words}, × {ENLARGED}
+        </text>
+        <text className="figure quiet" x={words2.x} y={words2.y + 20} textAnchor="middle">
+          {lengthWithUnit(width, units, 1)} × {lengthWithUnit(thickness, units, 1)}
+          {isLive ? `, round ${lengthWithUnit(girth, units, 0)}` : ''}
+        </text>
+      </g>
+      {drawn.index !== null && <SectionGrips index={drawn.index} shaft={shaft} u={u} places={onBoard} />}
     </g>
   );
 }
@@ -77,15 +89,16 @@ export function SectionsOnBoard() {
   const scale = stringPlan.centreScale;
   const top = Math.min(...stringPlan.board.map((p) => p.y));
   const rows: Drawn[] = [];
-  for (const { fret, u } of sections) {
+  sections.forEach(({ fret, u }, index) => {
     const last = rows.at(-1);
     const row = last && last.row === 0 && u - last.u < apart ? 1 : 0;
-    rows.push({ key: `${fret}`, u, row, words: fret === 0 ? 'nut' : `fret ${fret}`, isLive: false });
-  }
+    const words = fret === 0 ? 'nut' : `fret ${fret}`;
+    rows.push({ key: `${fret}`, u, row, words, isLive: false, index });
+  });
   const at = pointer && scale - pointer.x;
   const live: Drawn | null =
     at !== null && at >= 0 && at <= heel.shaftEnd && Math.abs(pointer!.y) < 40
-      ? { key: 'live', u: at, row: 1, words: fretAt(scale, at), isLive: true }
+      ? { key: 'live', u: at, row: 1, words: fretAt(scale, at), isLive: true, index: null }
       : null;
   const all = live ? [...rows.filter((r) => r.row === 0 || Math.abs(r.u - live.u) > apart), live] : rows;
   return (

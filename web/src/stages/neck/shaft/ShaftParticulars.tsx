@@ -12,6 +12,8 @@ import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Reading, Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { WORDS } from '../words.ts';
+import { Blank } from './Blank.tsx';
+import { Markers, NutAndFrets } from './Fingerboard.tsx';
 
 /** A length of the shaft, bound to its field. */
 function ShaftLength(props: {
@@ -175,6 +177,10 @@ function HeelFields() {
   );
 }
 
+/** Whether the slot opens where its rod is adjusted. */
+const reaches = (rod: NonNullable<ShaftNumbers['rod']>, seat: number, end: number): boolean =>
+  rod.adjuster === 'headstock' ? rod.from <= -seat : rod.to >= end;
+
 function Rod() {
   const { shaft, units } = useDesign();
   const { neckPlan } = useDerived();
@@ -236,6 +242,13 @@ function Rod() {
           />
         </>
       )}
+      {rod && !reaches(rod, shaft.nut.thickness, neckPlan.endU) && (
+        <Text fontSize="12px" color="faded">
+          {rod.adjuster === 'headstock'
+            ? `To reach the adjuster at the headstock, begin the slot ${lengthWithUnit(shaft.nut.thickness, units, 0)} and more behind the nut (less than 0): it then opens in the headstock’s face.`
+            : `To reach the adjuster at the heel, let the slot end at ${lengthWithUnit(neckPlan.endU, units, 0)}, where the neck ends.`}
+        </Text>
+      )}
       {floor && (
         <>
           <Reading
@@ -255,59 +268,6 @@ function Rod() {
   );
 }
 
-function Markers() {
-  const { shaft } = useDesign();
-  const edit = useDesignStore((s) => s.edit);
-  const lengths = useLengths();
-  const { markers } = shaft;
-  return (
-    <Section title={WORDS.markers}>
-      <Choice
-        label={WORDS.frontMarkers}
-        value={markers.face}
-        options={[
-          ['none', 'None'],
-          ['dots', 'Dots'],
-          ['blocks', 'Blocks'],
-        ]}
-        onChange={(face) =>
-          edit(`markers: ${face}`, (d) => edits.editShaft(d, { markers: { ...d.shaft.markers, face } }))
-        }
-      />
-      {markers.face !== 'none' && (
-        <LengthField
-          label={WORDS.markerSize}
-          value={markers.size}
-          {...lengths(
-            'shaft.markers.size',
-            (d, size) => edits.editShaft(d, { markers: { ...d.shaft.markers, size } }),
-            'marker.size',
-          )}
-        />
-      )}
-    </Section>
-  );
-}
-
-/** The least blank that the neck can be cut from. */
-function Blank() {
-  const { units } = useDesign();
-  const { blank } = useDerived().neckPlan;
-  const mm = (v: number): string => lengthWithUnit(v, units, 0);
-  return (
-    <Section title={WORDS.blank}>
-      <Reading label="Length" value={mm(blank.length)} />
-      <Reading label="Width" value={mm(blank.width)} />
-      <Reading label="Height under the fingerboard" value={mm(blank.height)} />
-      {blank.scarfFace !== null && <Reading label="Face of the scarf" value={mm(blank.scarfFace)} />}
-      <Reading
-        label={WORDS.fingerboardBlank}
-        value={`${mm(blank.board.length)} × ${mm(blank.board.width)}`}
-      />
-    </Section>
-  );
-}
-
 /** The back of the neck: how thick, how full, how it runs into the heel, the rod in it, the wood for it. */
 export function ShaftParticulars() {
   return (
@@ -320,6 +280,7 @@ export function ShaftParticulars() {
       <HeelFields />
       <Later>
         <Rod />
+        <NutAndFrets />
         <Markers />
         <Blank />
       </Later>

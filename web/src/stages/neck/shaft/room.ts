@@ -4,6 +4,6 @@ export const ENLARGED = 2;
 export const SECTIONS_MM = 292;
 /** From the neck’s edge to the fingerboard’s face of the first row of sections, mm, and from row to row. */
 export const FIRST_ROW = 34;
-export const ROW = 84;
+export const ROW = 94;
 /** And to the front face in the instrument’s side. */
 export const SIDE_DOWN = 228;

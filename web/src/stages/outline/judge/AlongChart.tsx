@@ -1,6 +1,7 @@
 import type { Point } from '@pelkin/core';
 import { Box } from '@chakra-ui/react';
 import { Area, AreaChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { CHART } from '../../../shared/chart.ts';
 import { useOverlay } from './overlay.ts';
 
 export interface ChartPlace {
@@ -25,7 +26,7 @@ export function AlongChart({
     useOverlay.getState().set({ pointed: Number.isInteger(i) ? (places[i]?.at ?? null) : null });
   };
   return (
-    <Box h="150px" role="img" aria-label={label} data-testid="along-chart">
+    <Box css={CHART.css} h="150px" role="img" aria-label={label} data-testid="along-chart">
       <ResponsiveContainer width="100%" height="100%">
         <AreaChart
           data={places as ChartPlace[]}
@@ -37,27 +38,23 @@ export function AlongChart({
             dataKey="s"
             type="number"
             domain={['dataMin', 'dataMax']}
-            tick={{ fontSize: 10, fill: 'var(--chakra-colors-faded)' }}
+            tick={CHART.tick}
             tickFormatter={(s: number) => String(Math.round(s))}
-            stroke="var(--chakra-colors-rule)"
+            stroke={CHART.axis}
           />
           <YAxis
             width={38}
-            tick={{ fontSize: 10, fill: 'var(--chakra-colors-faded)' }}
+            tick={CHART.tick}
             tickFormatter={(v: number) => String(Number(v.toFixed(2)))}
-            stroke="var(--chakra-colors-rule)"
+            stroke={CHART.axis}
           />
-          <ReferenceLine y={0} stroke="var(--chakra-colors-faded)" />
+          <ReferenceLine y={0} stroke={CHART.zero} />
           <Tooltip
             isAnimationActive={false}
             formatter={(value) => [words(Number(value)), '']}
             labelFormatter={(s) => `${Math.round(Number(s))} mm along`}
             separator=""
-            contentStyle={{
-              fontSize: 12,
-              background: 'var(--chakra-colors-sheet)',
-              borderColor: 'var(--chakra-colors-rule)',
-            }}
+            contentStyle={CHART.tooltip}
           />
           <Area
             dataKey="value"

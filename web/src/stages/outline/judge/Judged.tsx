@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useDesignStore } from '../../../design/store.ts';
 import { Section } from '../../../shared/Section.tsx';
 import { ChosenNodes } from '../../../nodes/ChosenNodes.tsx';
-import { Fairing } from './Fairing.tsx';
+import { Fairing } from '../../../nodes/fairing/Fairing.tsx';
 import { Flow } from './Flow.tsx';
 import { Proportion } from './Proportion.tsx';
 import { ShowSwitch } from '../../../shared/ShowSwitch.tsx';

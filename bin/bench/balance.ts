@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs';
+import type { Design } from '@pelkin/core';
+import { buttonsOf, checkDesign, createDeriver, edits, hangingState, quickWeight } from '@pelkin/core';
+import type { Measured } from './measure.ts';
+import { summed, times } from './measure.ts';
+
+const demo = (name: string): Design => {
+  const checked = checkDesign(
+    JSON.parse(readFileSync(new URL(`../../demo/${name}.json`, import.meta.url), 'utf8')),
+  );
+  if (!checked.ok) throw new Error(`demo/${name}.json is no design`);
+  return checked.design;
+};
+
+/** Weight, balance point and left-hand load: while a node is dragged, and once it rests. */
+export async function measureBalance(): Promise<Measured[]> {
+  const design = demo('windrow');
+  const derive = createDeriver();
+  const slab = (d: Design) => ({
+    ...{ path: derive(d).path, neck: d.neck, parts: d.parts, thickness: d.body.thickness },
+    front: d.body.gluedFront?.thickness ?? null,
+  });
+  const rested = derive(design).weighed!;
+  const node = design.outline.nodes[3]!;
+  const moved = (i: number): Design =>
+    edits.moveNode(design, node.id, { x: node.x + (i % 97) / 20, y: node.y + (i % 53) / 20 });
+  const dragged = await times(200, (i) => {
+    const next = moved(i);
+    const weight = quickWeight(rested, slab(design), slab(next));
+    return hangingState(weight, buttonsOf(next.parts), next.player, next.strings)!.loads!.smooth;
+  });
+  const settled = await times(40, (i) => {
+    const { hanging } = derive(moved(i));
+    return hanging!.loads!.smooth;
+  });
+  return [
+    summed('weight and left-hand load, a node dragged, 95th percentile', 'ms', dragged, 16, 0.95),
+    summed('the same in full once it rests', 'ms', settled, 60),
+  ];
+}

@@ -1,0 +1,144 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demo } from '../../tests/findings.ts';
+import { createDeriver } from '../derived/derive.ts';
+import { changePart } from '../design/layoutEdits.ts';
+import { biteOfNeckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
+import { distance } from '../geometry/point.ts';
+import { measureOf } from '../parts/kinds.ts';
+import { buttonsOf } from './buttons.ts';
+import { heldAt, pulls, settlesAt, weightOf } from './hanging.ts';
+import { onStrapOf } from './hangingState.ts';
+import { buttonAlong, hornPlaces } from './hornPlaces.ts';
+import {
+  buttonHole,
+  buttonToNeckScrew,
+  drillRoom,
+  fibreThrough,
+  pullAt,
+  screwsForButton,
+} from './strapButtons.ts';
+
+const derive = createDeriver();
+const windrow = demo('windrow');
+const { hanging, weighed, path, stringPlan, layout } = derive(windrow);
+const { horn, tail } = hanging!.buttons;
+
+describe('strap buttons', () => {
+  it('are the one nearest the nut and the one nearest the tail; one alone carries nothing', () => {
+    expect(horn.at.x).toBeGreaterThan(tail.at.x);
+    expect(buttonsOf(windrow.parts.filter((p) => p.id !== tail.part.id))).toBeNull();
+    // The strap holds a little out of the wood.
+    expect(distance(horn.at, horn.part.at)).toBeCloseTo(measureOf(horn.part.spec, 'high') * 0.55, 6);
+  });
+  it('slid along the edge stay on it, as far along as asked', () => {
+    const places = hornPlaces(path, horn);
+    expect(places.map((p) => p.along)).toContain(0);
+    for (const { along, part } of places) {
+      if (Math.abs(along) > 15) continue;
+      // On so short a way the edge is nearly straight.
+      expect(Math.abs(distance(part.at, horn.part.at) - Math.abs(along))).toBeLessThan(1.6);
+    }
+    const [ahead, back] = [buttonAlong(path, horn, [10]), buttonAlong(path, horn, [-10])];
+    expect(ahead[0]!.part.at.x).toBeGreaterThanOrEqual(back[0]!.part.at.x - 1e-6);
+  });
+  it('are pulled towards the shoulder; what pulls straight off is told', () => {
+    const pull = pullAt(hanging!, weighed!)!;
+    const held = heldAt(onStrapOf(hanging!, weighed!), hanging!.angle, hanging!.hand)!;
+    const turned = changePart(windrow, horn.part.id, {
+      turn: (Math.atan2(horn.at.y - held.shoulder.y, horn.at.x - held.shoulder.x) * 180) / Math.PI,
+    });
+    const off = pullAt(derive(turned).hanging!, derive(turned).weighed!)!;
+    expect(off.horn.offAxis).toBeLessThan(4);
+    expect(pull.horn.offAxis).toBeGreaterThan(20);
+  });
+  it('have a hole by the screw’s root, and the stop before the flag', () => {
+    expect(buttonHole(horn, layout)).toMatchObject({ pilot: 2.9, deep: 27, stopAt: 26 });
+  });
+  it('want fibres to run on through their screw: of a plain slab, its length', () => {
+    const slab = [
+      { x: -100, y: -50 },
+      { x: 100, y: -50 },
+      { x: 100, y: 50 },
+      { x: -100, y: 50 },
+    ];
+    const button = { ...horn, part: { ...horn.part, at: { x: 0, y: 50 } }, axis: { x: 0, y: 1, z: 0 } };
+    expect(fibreThrough(slab, button, 0)).toBeGreaterThan(197);
+    expect(fibreThrough(slab, button, Math.PI / 2)).toBeGreaterThan(97);
+    expect(fibreThrough(slab, button, Math.PI / 2)).toBeLessThan(101);
+  });
+  it('beside the neck are out of a drill’s reach once it is on', () => {
+    const beside = {
+      ...horn,
+      part: { ...horn.part, at: { x: stringPlan.jointX - 10, y: 50 } },
+      axis: { x: 1, y: 0, z: 0 },
+    };
+    expect(drillRoom(beside, windrow.strings, stringPlan)).toBeLessThan(5);
+    expect(drillRoom(beside, windrow.strings, stringPlan, { length: 190, chuck: 60 })).toBeLessThan(0);
+    expect(drillRoom(horn, windrow.strings, stringPlan)).toBeGreaterThan(20);
+  });
+  it('under a neck screw need no screw of their own: that one grows and still bites as deep', () => {
+    const high = measureOf(horn.part.spec, 'high');
+    const side = neckSide(windrow, stringPlan);
+    for (const { index, before, after } of screwsForButton(windrow, stringPlan, high)) {
+      const moved = buttonToNeckScrew(windrow, horn.part.id, index, stringPlan);
+      const at = neckScrewPlaces(moved.neck, stringPlan)[index]!;
+      expect(moved.parts.find((p) => p.id === horn.part.id)).toMatchObject({ face: 'back', at });
+      expect(biteOfNeckScrew(moved, side, at, index).bite).toBeCloseTo(after.bite, 9);
+      expect(after.length).toBeCloseTo(before.length + high, 9);
+      expect(after.bite).toBeCloseTo(before.bite, 9);
+      expect(derive(moved).layout.cuts.some((c) => c.owner.id === horn.part.id)).toBe(false);
+      // It is taken now.
+      expect(buttonToNeckScrew(moved, horn.part.id, index, stringPlan)).toBe(moved);
+    }
+  });
+});
+
+it('held, the strap’s ends and the hand carry the weight, and no moment is left', () =>
+  fc.assert(
+    fc.property(
+      fc.double({ min: -10, max: 60, noNaN: true }),
+      fc.double({ min: 0.05, max: 0.4, noNaN: true }),
+      (degrees, friction) => {
+        const angle = (degrees * Math.PI) / 180;
+        const on = onStrapOf(hanging!, weighed!, friction);
+        const held = heldAt(on, angle, hanging!.hand);
+        fc.pre(held !== null);
+        const ends = pulls(on, angle, held!);
+        fc.pre(ends !== null);
+        const level = (p: { x: number; y: number }) => ({
+          x: p.x * Math.cos(angle) - p.y * Math.sin(angle),
+          y: p.x * Math.sin(angle) + p.y * Math.cos(angle),
+        });
+        const [p, h, t, g, k] = [held!.shoulder, on.horn, on.tail, on.centre, hanging!.hand].map(level) as [
+          { x: number; y: number },
+          { x: number; y: number },
+          { x: number; y: number },
+          { x: number; y: number },
+          { x: number; y: number },
+        ];
+        const to = (a: { x: number; y: number }, f: number) => {
+          const long = distance(a, p);
+          return { x: (f * (p.x - a.x)) / long, y: (f * (p.y - a.y)) / long };
+        };
+        const [fh, ft] = [to(h, ends!.horn), to(t, ends!.tail)];
+        const w = weightOf(on.massG);
+        expect(fh.x + ft.x).toBeCloseTo(0, 6);
+        expect(fh.y + ft.y + held!.force).toBeCloseTo(w, 6);
+        // About the shoulder.
+        expect(held!.force * (k.x - p.x)).toBeCloseTo(w * (g.x - p.x), 4);
+      },
+    ),
+  ));
+
+it('let go, it stays where the strap holds it, else falls to where it does', () => {
+  const rest = [
+    { from: -1.4, to: -1 },
+    { from: -0.2, to: 0.3 },
+  ];
+  expect(settlesAt({ rest }, 0.1, 0)).toBe(0.1);
+  expect(settlesAt({ rest }, 0.8, 2)).toBe(0.3);
+  expect(settlesAt({ rest }, -0.5, 2)).toBe(-1);
+  expect(settlesAt({ rest }, -0.5, -2)).toBe(-0.2);
+  expect(settlesAt({ rest: [] }, 0.1, 1)).toBeNull();
+});

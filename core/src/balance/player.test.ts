@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demo } from '../../tests/findings.ts';
+import { createDeriver } from '../derived/derive.ts';
+import { editPlayer } from '../design/balanceEdits.ts';
+import type { CaseInside, Design } from '../design/schema.ts';
+import { distance } from '../geometry/point.ts';
+import { CASES, caseFit } from './caseFit.ts';
+import { bellyDepth, controlReaches, forearmEdge, reachFor } from './playerFit.ts';
+import { armTo, bodyOf, heldAs, seatingOf } from './pose.ts';
+import { HOLD_ANGLES, onLap, putDown } from './seated.ts';
+
+const derive = createDeriver();
+const windrow = demo('windrow');
+
+describe('a case', () => {
+  const box = (long: number, wide: number, high: number) => ({
+    back: -40,
+    points: [
+      { x: 0, y: -wide / 2, low: -40, high, name: 'a' },
+      { x: long, y: wide / 2, low: -40, high, name: 'b' },
+    ],
+  });
+  const inside: CaseInside = {
+    ...{ name: 'x', length: 1000, body: 1000, width: 400, neckWidth: 400 },
+    depth: 90,
+    neckDepth: 90,
+    bed: 0,
+  };
+  it('leaves what is left on each way', () => {
+    const fit = caseFit(box(900, 300, 20), inside)!;
+    const of = (way: string) => fit.rooms.find((r) => r.way === way)?.room;
+    expect(of('length')).toBe(100);
+    expect(of('width at the body')).toBeCloseTo(50, 6);
+    expect(of('depth at the body')).toBe(30);
+    expect(fit.tightest.way).toBe('depth at the body');
+    expect(caseFit({ back: 0, points: [] }, inside)).toBeNull();
+  });
+  it('holds what is turned over or moved as well as it did', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -50, max: 50, noNaN: true }), fc.boolean(), (dy, over) => {
+        const points = [
+          { x: 0, y: -140, low: -40, high: 10, name: 'a' },
+          { x: 350, y: 170, low: -40, high: 10, name: 'b' },
+          { x: 900, y: 30, low: -50, high: 5, name: 'c' },
+        ];
+        const moved = points.map((p) => ({ ...p, y: (over ? -1 : 1) * p.y + dy }));
+        const narrow = { ...inside, body: 500, neckWidth: 150 };
+        const [a, b] = [
+          caseFit({ back: -40, points }, narrow)!,
+          caseFit({ back: -40, points: moved }, narrow)!,
+        ];
+        expect(b.tightest.room).toBeCloseTo(a.tightest.room, 4);
+      }),
+    ));
+  it('of the demo holds its instrument; a smaller one tells where it does not', () => {
+    expect(derive(windrow).caseFit!.tightest.room).toBeGreaterThan(3);
+    const small = editPlayer(windrow, { case: { ...windrow.player.case!, width: 300 } });
+    expect(derive(small).caseFit!.tightest).toMatchObject({ way: 'width at the body' });
+    expect(derive(small).caseFit!.tightest.room).toBeLessThan(0);
+    for (const plain of CASES) expect(plain.body).toBeLessThan(plain.length);
+  });
+});
+
+describe('an arm', () => {
+  it('reaches its place where it can, with both its lengths no longer than they are; else as far as it goes', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: -700, max: 700, noNaN: true }),
+        fc.double({ min: -700, max: 700, noNaN: true }),
+        fc.constantFrom(1 as const, -1 as const),
+        (x, y, side) => {
+          const arm = armTo({ upperArm: 320, forearm: 255 }, { x: 0, y: 0 }, { x, y }, side);
+          expect(distance(arm.shoulder, arm.elbow)).toBeLessThanOrEqual(320 + 1e-6);
+          expect(distance(arm.elbow, arm.wrist)).toBeLessThanOrEqual(320 + 1e-6);
+          if (arm.wanted < arm.most) expect(arm.wrist).toEqual({ x, y });
+          else expect(distance(arm.shoulder, arm.wrist)).toBeCloseTo(arm.most, 6);
+        },
+      ),
+    ));
+  it('stretched out has an elbow of 180°, and none beyond its reach', () => {
+    const player = { ...windrow.player, upperArm: 300, forearm: 240, hand: 200, chest: 0 };
+    const far = Math.sqrt((300 + 240 + 110) ** 2 - 40 ** 2);
+    expect(reachFor('x', player, { x: 0, y: 0 }, { x: far - 1e-6, y: 0 }).elbow).toBeGreaterThan(179);
+    expect(reachFor('x', player, { x: 0, y: 0 }, { x: far + 1, y: 0 }).elbow).toBeNull();
+  });
+});
+
+it('a place of the body plane is seen turned about where it is held', () => {
+  const place = heldAs(Math.PI / 2, { x: 10, y: 0 }, { x: 100, y: 200 });
+  expect(place({ x: 10, y: 0 })).toEqual({ x: 100, y: 200 });
+  const seen = place({ x: 15, y: 0 });
+  expect(seen.x).toBeCloseTo(100, 9);
+  expect(seen.y).toBeCloseTo(205, 9);
+});
+
+it('a taller player has shoulders as much higher; a stool lifts the thigh of the neck side alone', () => {
+  const tall = bodyOf({ height: 1900, shoulders: 430 });
+  expect(tall.shoulderY / 1900).toBeCloseTo(bodyOf(windrow.player).shoulderY / windrow.player.height, 9);
+  const player = { ...windrow.player, stool: 150 };
+  const [picking, neck] = [seatingOf(player, 'picking'), seatingOf(player, 'neck')];
+  expect(picking.knees[0].y).toBe(picking.knees[1].y);
+  expect(neck.knees[1].y).toBeGreaterThan(neck.knees[0].y + 80);
+});
+
+describe('where it touches', () => {
+  const edged = (profile: Design['body']['edges']['front']['profile']): Design => ({
+    ...windrow,
+    body: {
+      ...windrow.body,
+      contours: [],
+      edges: { ...windrow.body.edges, front: { ...windrow.body.edges.front, profile } },
+    },
+  });
+  const radius = (d: Design): number => {
+    const { carved, layout, measures } = derive(d);
+    return forearmEdge(carved, layout, measures)!.radius;
+  };
+  it('an edge that is rounded is felt as its radius; a square one is sharp', () => {
+    expect(radius(edged({ kind: 'square' }))).toBe(0);
+    for (const r of [6, 10, 14])
+      expect(Math.abs(radius(edged({ kind: 'round', radius: r })) / r - 1)).toBeLessThan(0.15);
+  });
+  it('the ribs have what a belly cut takes', () => {
+    const { carved, measures } = derive(windrow);
+    expect(bellyDepth(carved, measures)!.depth).toBeGreaterThanOrEqual(0);
+    const plain = derive({ ...windrow, body: { ...windrow.body, contours: [] } });
+    expect(bellyDepth(plain.carved, plain.measures)!.depth).toBe(0);
+  });
+});
+
+it('controls in line are off it by nothing', () => {
+  const { layout, stringPlan } = derive(windrow);
+  const rows = controlReaches(windrow, layout, stringPlan);
+  expect(rows.map((r) => r.name)).toContain('Volume');
+  expect(Math.max(...rows.map((r) => r.offLine ?? 0))).toBeLessThan(60);
+});
+
+it('laid down, hung and on a lap, as its numbers say', () => {
+  const { weighed, measures, neckPlan, neckFittings } = derive(windrow);
+  const down = putDown(weighed!, windrow, neckPlan, neckFittings, measures);
+  expect(down.stood).toBeCloseTo(weighed!.centre.y, 9);
+  expect(Math.sign(down.hung.aside)).toBe(-Math.sign(weighed!.centre.y));
+  expect(down.onBack.inside).toBeGreaterThan(100);
+  const lap = onLap(
+    weighed!,
+    measures,
+    windrow.player,
+    windrow.strings,
+    (HOLD_ANGLES.picking * Math.PI) / 180,
+  )!;
+  expect(lap.contact).toEqual(measures.treble.waist);
+  expect(lap.pressAt === null).toBe(lap.tips === null);
+});

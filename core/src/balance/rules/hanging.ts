@@ -1,0 +1,139 @@
+import { rule } from '../../design/rule.ts';
+import type { Facts, Hit, Rule } from '../../design/rule.ts';
+import type { Button } from '../buttons.ts';
+import { drillRoom, fibreThrough, pullAt } from '../strapButtons.ts';
+
+const BASE = { stage: 'balance', severity: 'look' } as const;
+const RAD = Math.PI / 180;
+
+export const neckDives = rule({
+  ...BASE,
+  id: 'neck-dives',
+  unit: 'N',
+  limit: {
+    name: 'neckDive',
+    label: 'Left hand lifts the neck, at most',
+    value: 1,
+    unit: 'N',
+    min: 0,
+    max: 30,
+  },
+  title: 'The neck dives on a smooth strap',
+  says: ({ measured, limit }) =>
+    `At the playing angle, on a smooth strap, the left hand lifts the neck with ${measured}; at most ${limit} is recommended.`,
+  remedy:
+    'Move the horn button towards the nut, make the headstock lighter or the tail heavier: Mends shows by how much.',
+  reads: ['hanging'],
+  find: ({ hanging }, most) => {
+    const load = hanging?.loads?.smooth;
+    return load && load.likely > most
+      ? [{ subject: 'neck', where: hanging.hand, measured: load.likely }]
+      : [];
+  },
+});
+
+export const strapTooShort = rule({
+  ...BASE,
+  id: 'strap-too-short',
+  unit: 'mm',
+  limit: null,
+  title: 'The strap is too short',
+  says: ({ measured }) => `The strap buttons are ${measured} apart, further than the strap is long.`,
+  remedy: 'Take a longer strap, or another hole of it.',
+  reads: ['hanging'],
+  find: ({ hanging }) =>
+    hanging && !hanging.loads
+      ? [{ subject: 'strap', where: hanging.buttons.horn.at, measured: hanging.apart }]
+      : [],
+});
+
+const both = ({ hanging }: Pick<Facts, 'hanging'>): readonly Button[] =>
+  hanging ? [hanging.buttons.horn, hanging.buttons.tail] : [];
+const hit = ({ part }: Button, measured: number): Hit => ({
+  subject: part.id,
+  about: part.spec.name,
+  where: part.at,
+  measured,
+});
+
+export const strapSlips = rule({
+  ...BASE,
+  id: 'strap-slips-off',
+  unit: '°',
+  limit: {
+    name: 'strapPull',
+    label: 'Pull across a strap button, at least',
+    value: 20,
+    unit: '°',
+    min: 0,
+    max: 80,
+  },
+  title: 'The strap pulls off its button',
+  says: ({ measured, limit, subject }) =>
+    `At the playing angle the strap pulls ${measured} from the axis of ${subject}; at least ${limit} keeps it on.`,
+  remedy: 'Turn the button inward so that the strap pulls across it, move it, or fit a lock.',
+  reads: ['hanging', 'weighed'],
+  find: ({ hanging, weighed }, least) => {
+    const pull = hanging && weighed && pullAt(hanging, weighed);
+    if (!pull) return [];
+    const { horn, tail } = hanging.buttons;
+    return (
+      [
+        [horn, pull.horn],
+        [tail, pull.tail],
+      ] as const
+    ).flatMap(([button, { offAxis }]) =>
+      button.part.face === 'edge' && offAxis < least ? [hit(button, offAxis)] : [],
+    );
+  },
+});
+
+export const buttonFibre = rule({
+  ...BASE,
+  id: 'strap-button-short-grain',
+  unit: 'mm',
+  limit: {
+    name: 'buttonFibre',
+    label: 'Fibres through a strap button, at least',
+    value: 45,
+    unit: 'mm',
+    min: 5,
+    max: 200,
+  },
+  title: 'A strap button stands in short grain',
+  says: ({ measured, limit, subject }) =>
+    `Fibres through the screw of ${subject} are ${measured} long; at least ${limit} is recommended, or the wood splits off.`,
+  remedy: 'Move the button to where more wood runs along the grain, or turn the grain.',
+  reads: ['hanging', 'layout', 'body'],
+  find: ({ hanging, layout, body }, least) =>
+    both({ hanging }).flatMap((button) => {
+      const long = fibreThrough(layout.body.polygon, button, body.grain * RAD);
+      return long < least ? [hit(button, long)] : [];
+    }),
+});
+
+export const buttonDrill = rule({
+  ...BASE,
+  id: 'strap-button-drill',
+  unit: 'mm',
+  limit: null,
+  title: 'No drill reaches a strap button once the neck is on',
+  says: ({ measured, subject }) =>
+    `On the axis of ${subject} a drill and its chuck run ${measured} into the neck. Its hole is drilled before the neck is on.`,
+  remedy:
+    'Drill it before the neck goes on (of a straight-through neck: before the wings are glued), or turn the button outward.',
+  reads: ['hanging', 'strings', 'stringPlan'],
+  find: ({ hanging, strings, stringPlan }) =>
+    both({ hanging }).flatMap((button) => {
+      const room = drillRoom(button, strings, stringPlan);
+      return room < 0 ? [hit(button, -room)] : [];
+    }),
+});
+
+export const HANGING_RULES: readonly Rule[] = [
+  neckDives,
+  strapTooShort,
+  strapSlips,
+  buttonFibre,
+  buttonDrill,
+];

@@ -1,0 +1,43 @@
+import { inHand } from './edits.ts';
+import type { Design, Player, WeightNumbers, Wood } from './schema.ts';
+import type { WoodPiece } from './sections/weight.ts';
+
+/** Pure edits of what an instrument is made of and weighs, and of who plays it. */
+
+export const editWeight = (design: Design, change: Partial<WeightNumbers>): Design =>
+  inHand({ ...design, weight: { ...design.weight, ...change } }, 'balance');
+
+export const editPlayer = (design: Design, change: Partial<Player>): Design =>
+  inHand({ ...design, player: { ...design.player, ...change } }, 'balance');
+
+/** Of what wood a piece is made. */
+export const setWood = (design: Design, piece: WoodPiece, wood: Wood): Design =>
+  editWeight(design, { woods: { ...design.weight.woods, [piece]: wood } });
+
+type Weighed = WeightNumbers['weighed'][number];
+
+/** What was weighed, by what it is of; null takes what was weighed away, so that it is estimated again. */
+export function setWeighed(design: Design, of: string, weighed: Pick<Weighed, 'mass' | 'at'> | null): Design {
+  const others = design.weight.weighed.filter((w) => w.of !== of);
+  return editWeight(design, { weighed: weighed ? [...others, { ...weighed, of }] : others });
+}
+
+type Added = WeightNumbers['added'][number];
+
+/** Adds a weight that is no part. */
+export function addWeight(
+  design: Design,
+  added: Pick<Added, 'name' | 'mass' | 'at' | 'deep'>,
+): { readonly design: Design; readonly id: string } {
+  const taken = new Set(design.weight.added.map((a) => a.id));
+  let n = 1;
+  while (taken.has(`w${n}`)) n += 1;
+  const id = `w${n}`;
+  return { design: editWeight(design, { added: [...design.weight.added, { ...added, id }] }), id };
+}
+
+export const changeWeight = (design: Design, id: string, change: Partial<Added>): Design =>
+  editWeight(design, { added: design.weight.added.map((a) => (a.id === id ? { ...a, ...change } : a)) });
+
+export const removeWeight = (design: Design, id: string): Design =>
+  editWeight(design, { added: design.weight.added.filter((a) => a.id !== id) });

@@ -1,0 +1,96 @@
+import { hangingState } from '../balance/hangingState.ts';
+import { buttonOf, buttonsOf } from '../balance/buttons.ts';
+import type { MassItem } from '../balance/masses.ts';
+import { sure, weigh, woodMass } from '../balance/masses.ts';
+import type { SlabOf } from '../balance/quick.ts';
+import { quickWeight } from '../balance/quick.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
+import { solveOutline } from '../outline/solve.ts';
+import type { Derived } from '../derived/derive.ts';
+import type { Design } from '../design/schema.ts';
+import type { BalanceChange } from './change.ts';
+import { applyChange } from './change.ts';
+import type { Standing } from './findMends.ts';
+
+const slabOf = ({ body, neck, parts }: Design, path: ClosedPath): SlabOf => ({
+  ...{ path, neck, parts },
+  thickness: body.thickness,
+  front: body.gluedFront?.thickness ?? null,
+});
+
+/** Lines of the table of weights by the piece of wood that they are of. */
+const OF_PIECE: Readonly<Record<string, readonly string[]>> = {
+  body: ['body-wood'],
+  front: ['front'],
+  neck: ['neck-wood', 'headstock', 'through'],
+  board: ['board'],
+};
+
+/** The lines of the table as a change leaves them; null for one that cuts wood or makes it another shape. */
+function itemsAfter(
+  next: Design,
+  items: readonly MassItem[],
+  change: BalanceChange,
+): readonly MassItem[] | null {
+  switch (change.kind) {
+    case 'button along':
+    case 'button to screw':
+    case 'button on heel': {
+      const part = next.parts.find((p) => p.id === change.part);
+      return part
+        ? items.map((i) =>
+            i.key === `part:${part.id}` ? { ...i, at: { ...i.at, ...buttonOf(part).at } } : i,
+          )
+        : null;
+    }
+    case 'lighter tuners':
+      return next.weight.weighed.some((w) => w.of.startsWith('tuner:'))
+        ? null
+        : items.map((i) =>
+            i.key.startsWith('tuner:')
+              ? { ...i, mass: { ...i.mass, likely: Math.max(0, i.mass.likely - change.by) } }
+              : i,
+          );
+    case 'other wood': {
+      const density = next.weight.woods[change.piece].density;
+      return items.map((i) =>
+        OF_PIECE[change.piece]!.includes(i.key) && i.volume ? { ...i, mass: woodMass(i.volume, density) } : i,
+      );
+    }
+    case 'weight':
+      return [
+        ...items,
+        {
+          key: 'more',
+          name: '',
+          kind: 'part',
+          mass: sure(change.mass),
+          at: { ...change.at, z: -change.deep },
+        },
+      ];
+    default:
+      return null;
+  }
+}
+
+/**
+ * How a design stands with a change, without deriving it anew: what changes no wood’s shape to what a screw’s hole weighs, an outline to a few grams. Null
+ * for the rest. For the search; what is offered is derived in full.
+ */
+export function standingAfter(design: Design, derived: Derived, change: BalanceChange): Standing | null {
+  const { weighed } = derived;
+  const next = applyChange(design, change);
+  const isOutline = change.kind === 'longer horn' || change.kind === 'longer tail';
+  const items = weighed && !isOutline ? itemsAfter(next, weighed.items, change) : null;
+  const weight = isOutline
+    ? weighed &&
+      quickWeight(weighed, slabOf(design, derived.path), slabOf(next, solveOutline(next.outline.nodes)))
+    : items && weigh(items);
+  if (!weight) return null;
+  const hanging = hangingState(weight, buttonsOf(next.parts), next.player, next.strings);
+  return {
+    load: hanging?.loads?.smooth?.likely ?? null,
+    mass: weight.total.likely,
+    tailward: hanging?.tailward.likely ?? null,
+  };
+}

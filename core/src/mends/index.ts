@@ -1,0 +1,10 @@
+export { applyChange } from './change.ts';
+export type { BalanceChange } from './change.ts';
+export { findMends, standingOf } from './findMends.ts';
+export type { BalanceMend, MendKind, Standing } from './findMends.ts';
+export { sensitivityOf } from './sensitivity.ts';
+export type { Sensitivity } from './sensitivity.ts';
+export { AS_IT_IS, MOST_VARIANTS, standingsOf, variantOf } from './variants.ts';
+export type { Variant } from './variants.ts';
+export { SIMULATED_PLAYERS, simulatedScale, simulatedTrial } from './trial.ts';
+export type { SimulatedScale, Trial } from './trial.ts';

@@ -1,0 +1,89 @@
+import { checkDesign, newDesign } from '@pelkin/core';
+import { describe, expect, it } from 'vitest';
+import type { BroughtLine } from '../../workers/drawingReader.ts';
+import type { Taken } from './taken.ts';
+import { circleOpening, cutOpening, guideWay, nameFor, takenInto, takenWords } from './taken.ts';
+
+const chord = (x0: number, y0: number, x1: number, y1: number) => ({
+  p0: { x: x0, y: y0 },
+  p1: { x: (2 * x0 + x1) / 3, y: (2 * y0 + y1) / 3 },
+  p2: { x: (x0 + 2 * x1) / 3, y: (y0 + 2 * y1) / 3 },
+  p3: { x: x1, y: y1 },
+});
+const triangle = [chord(0, 0, 10, 0), chord(10, 0, 5, 8), chord(5, 8, 0, 0)];
+
+const plain = newDesign('Windrow', 6, 628);
+const line = (more: Partial<BroughtLine>): BroughtLine => ({
+  index: 0,
+  name: '',
+  closed: true,
+  gap: 0,
+  pieces: 1,
+  box: { minX: 0, maxX: 1, minY: 0, maxY: 1 },
+  path: triangle,
+  aside: null,
+  crosses: null,
+  twin: null,
+  layer: 'DRILL 6 x 20 BACK',
+  dashed: false,
+  circle: null,
+  isCircle: false,
+  ...more,
+});
+const shifted = (p: { x: number; y: number }) => ({ x: p.x + 100, y: -p.y });
+
+describe('what is taken from a drawing', () => {
+  it('a circle becomes a round hole about its middle, from its layer’s face and as deep', () => {
+    const plan = { use: 'hole' as const, face: 'back' as const, depth: 20, through: false };
+    const drawn = line({ circle: { at: { x: 5, y: 7 }, diameter: 6 }, isCircle: true });
+    const hole = circleOpening(plain, [], drawn, nameFor(drawn), plan, shifted);
+    expect(hole).toMatchObject({
+      id: 'o1',
+      name: 'DRILL 6 x 20 BACK',
+      face: 'back',
+      at: { x: 105, y: -7 },
+      steps: [{ shape: { kind: 'circle', diameter: 6 }, depth: 20, through: false }],
+    });
+    const next = circleOpening(plain, [hole], drawn, '', plan, shifted);
+    expect(next).toMatchObject({ id: 'o2', name: 'Hole' });
+  });
+  it('an opening has its origin at its own middle', () => {
+    const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
+    const nodes = [corner('a', 100, 20), corner('b', 140, 20), corner('c', 140, 60), corner('d', 100, 60)];
+    const plan = { use: 'opening' as const, face: 'front' as const, depth: 18, through: true };
+    const opening = cutOpening(plain, [], 'Pocket', nodes, plan);
+    expect(opening.at).toEqual({ x: 120, y: 40 });
+    expect(opening.steps[0]).toMatchObject({ depth: 18, through: true });
+    const { shape } = opening.steps[0]!;
+    expect(shape.kind === 'free' && shape.nodes[0]).toMatchObject({ x: -20, y: -20 });
+  });
+  it('straight guides keep two points, others their places; the last place of an open one too', () => {
+    const straight = line({ closed: false, path: [chord(0, 0, 10, 4)] });
+    expect(guideWay(straight, shifted)).toEqual({
+      by: 'points',
+      from: { x: 100, y: expect.closeTo(0, 9) as number },
+      to: { x: 110, y: -4 },
+    });
+    const bent = guideWay(line({ closed: true, path: triangle }), shifted);
+    expect(bent).toMatchObject({ by: 'drawn', closed: true });
+    if (bent.by === 'drawn') expect(bent.places).toHaveLength(3);
+  });
+  it('goes into the design as one, and is told in words', () => {
+    const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
+    const square = [corner('a', 0, 0), corner('b', 40, 0), corner('c', 40, 40), corner('d', 0, 40)];
+    const plan = { use: 'opening' as const, face: 'front' as const, depth: 0, through: false };
+    const taken: Taken = {
+      nodes: null,
+      off: 0,
+      openings: [cutOpening(plain, [], 'Pocket', square, plan)],
+      guards: [{ name: '', nodes: square }],
+      guides: [{ name: '', way: { by: 'points', from: { x: 0, y: 0 }, to: { x: 9, y: 0 } } }],
+    };
+    const design = takenInto(plain, taken);
+    expect(checkDesign(JSON.parse(JSON.stringify(design))).ok).toBe(true);
+    expect(design.guards[0]!.name).toBe('Pickguard');
+    expect(design.lines[0]!.name).toBe('Guide 1');
+    expect(takenWords(taken)).toBe('1 opening, 1 pickguard and 1 guide line');
+    expect(takenWords({ ...taken, openings: [], guards: [], guides: [] })).toBe('nothing');
+  });
+});

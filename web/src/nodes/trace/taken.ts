@@ -1,0 +1,114 @@
+import type { Design, LayerPlan, Opening, OutlineNode, OwnLine, Point } from '@pelkin/core';
+import { edits, flattenPath } from '@pelkin/core';
+import type { BroughtLine } from '../../workers/drawingReader.ts';
+
+/** What was taken from a drawing, before it is put into the design as one step. */
+export interface Taken {
+  nodes: readonly OutlineNode[] | null;
+  /** The furthest that anything lies off the file, mm. */
+  off: number;
+  readonly openings: Opening[];
+  readonly guards: { readonly name: string; readonly nodes: readonly OutlineNode[] }[];
+  readonly guides: { readonly name: string; readonly way: OwnLine['way'] }[];
+}
+
+/** A layer of which nothing is known. */
+export const PLAIN_PLAN: LayerPlan = { use: 'leave', face: 'front', depth: 0, through: false };
+
+/** A guide’s chords stay so near to the drawn curve, mm. */
+const GUIDE_CHORD = 0.05;
+const MOST_NAME = 80;
+
+/** What a line is called in the design. */
+export const nameFor = ({ name, layer }: Pick<BroughtLine, 'name' | 'layer'>): string =>
+  (name || layer).trim().slice(0, MOST_NAME);
+
+const tidy = (v: number): number => Math.round(v * 1e4) / 1e4;
+
+/** A line to draw by: two points where it is one straight piece, else its places. */
+export function guideWay({ path, closed }: BroughtLine, map: (p: Point) => Point): OwnLine['way'] {
+  const places = flattenPath(path, GUIDE_CHORD).map(map);
+  const last = path.at(-1);
+  // Flattened as a closed line is: the last place of an open one is put behind.
+  const all = closed || !last ? places : [...places, map(last.p3)];
+  const tidied = all.map(({ x, y }) => ({ x: tidy(x), y: tidy(y) }));
+  return tidied.length === 2 && !closed
+    ? { by: 'points', from: tidied[0]!, to: tidied[1]! }
+    : { by: 'drawn', closed, places: tidied };
+}
+
+const idFor = (design: Design, before: readonly Opening[]): string =>
+  edits.freshId([...design.openings, ...before], 'o');
+
+const cut = (opening: Opening, { face, depth, through }: LayerPlan): Opening => ({
+  ...opening,
+  face,
+  steps: opening.steps.map((step) => ({ ...step, depth, through })),
+});
+
+/** A drawn circle as a round hole about its own middle. */
+export function circleOpening(
+  design: Design,
+  before: readonly Opening[],
+  line: BroughtLine,
+  name: string,
+  plan: LayerPlan,
+  map: (p: Point) => Point,
+): Opening {
+  const { at, diameter } = line.circle!;
+  const middle = map(at);
+  return cut(
+    {
+      id: idFor(design, before),
+      name: name || 'Hole',
+      face: 'front',
+      at: { x: tidy(middle.x), y: tidy(middle.y) },
+      turn: 0,
+      steps: [edits.plainStep(name || 'Hole', { kind: 'circle', diameter: tidy(diameter) }, 0)],
+    },
+    plan,
+  );
+}
+
+/** A drawn line as an opening from its layer’s face, as deep as the layer says. */
+export const cutOpening = (
+  design: Design,
+  before: readonly Opening[],
+  name: string,
+  nodes: readonly OutlineNode[],
+  plan: LayerPlan,
+): Opening => cut(edits.openingOfLine(idFor(design, before), name || 'Opening', nodes), plan);
+
+/** A pickguard that was drawn goes as it was drawn, without screws of its own. */
+const GUARD = { follow: null, thickness: 2.3, bevel: 45, gap: 0.4, apart: 75, screwInset: 5, screws: null };
+
+/** The design with all of it. */
+export function takenInto(design: Design, { nodes, openings, guards, guides }: Taken): Design {
+  let next = edits.takeOutline(design, nodes, openings);
+  for (const { name, nodes: line } of guards)
+    next = edits.addGuard(next, { ...GUARD, name: name || 'Pickguard', nodes: line }).design;
+  for (const { name, way } of guides)
+    next = edits.addLine(next, {
+      name: name || edits.freeLineName(next, 'guide'),
+      kind: 'guide',
+      way,
+    }).design;
+  return next;
+}
+
+const counted = (count: number, one: string, more: string): readonly string[] =>
+  count === 0 ? [] : [`${count} ${count === 1 ? one : more}`];
+
+/** What was taken, in words. */
+export function takenWords({ nodes, openings, guards, guides }: Taken): string {
+  const isHole = (o: Opening): boolean => o.steps[0]!.shape.kind === 'circle';
+  const holes = openings.filter(isHole).length;
+  const parts = [
+    ...(nodes ? [`an outline of ${nodes.length} nodes`] : []),
+    ...counted(openings.length - holes, 'opening', 'openings'),
+    ...counted(holes, 'round hole', 'round holes'),
+    ...counted(guards.length, 'pickguard', 'pickguards'),
+    ...counted(guides.length, 'guide line', 'guide lines'),
+  ];
+  return parts.length < 2 ? (parts[0] ?? 'nothing') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+}

@@ -1,0 +1,27 @@
+import { Box, Text } from '@chakra-ui/react';
+import { SliderRow } from '../../../shared/SliderRow.tsx';
+import { WORDS } from '../words.ts';
+
+/** Turns the instrument of a picture; lies over its lower edge. */
+export function AngleSlider(props: { degrees: number; note: string; onTurn: (degrees: number) => void }) {
+  const { degrees, note, onTurn } = props;
+  return (
+    <Box
+      position="absolute"
+      right="4"
+      bottom="3"
+      w="372px"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="rule"
+      borderRadius="l2"
+      px="3"
+      py="1.5"
+    >
+      <Text fontSize="12px" mb="0.5">
+        {`${WORDS.turnIt}: ${degrees.toFixed(0)}°${note && `, ${note}`}`}
+      </Text>
+      <SliderRow name={WORDS.turnIt} min={-30} max={75} value={degrees} onChange={onTurn} />
+    </Box>
+  );
+}

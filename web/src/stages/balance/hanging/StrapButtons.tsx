@@ -1,0 +1,184 @@
+import type { Button as StrapButton, Design, Pull } from '@pelkin/core';
+import {
+  LIMITS,
+  buttonHole,
+  buttonToNeckScrew,
+  drillRoom,
+  edgeSeat,
+  edits,
+  fibreThrough,
+  lengthWithUnit,
+  measureOf,
+  pullAt,
+  screwsForButton,
+  slideOnEdge,
+  squareOnEdge,
+} from '@pelkin/core';
+import { Box, Text } from '@chakra-ui/react';
+import { useDerived } from '../../../design/derived.ts';
+import { useLengths } from '../../../design/lengths.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { LengthField } from '../../../shared/LengthField.tsx';
+import { NumberField } from '../../../shared/NumberField.tsx';
+import { Pick } from '../../../shared/Pick.tsx';
+import { Reading, Section } from '../../../shared/Section.tsx';
+import { useWeighed } from '../useWeighed.ts';
+import { WORDS } from '../words.ts';
+
+const RAD = Math.PI / 180;
+/** Degrees that a button may be turned from square, typed. */
+const TURN = { min: -80, max: 80, from: 'square out of the edge' } as const;
+/** Where a button that leaves its neck screw is put back: a screw of its own again, mm. */
+const OWN_SCREW = 30;
+
+/** Where a button stands: on the edge, or under one of the neck’s screws. */
+function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) {
+  const design = useDesign();
+  const { stringPlan, path, measures } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const { part } = button;
+  const screws = screwsForButton(design, stringPlan, measureOf(part.spec, 'high'));
+  const under = screws.find(
+    (s) => Math.hypot(s.at.x - part.at.x, s.at.y - part.at.y) < 1.5 && part.face === 'back',
+  );
+  if (!isHorn || screws.length === 0) return null;
+  const units = design.units;
+  const toEdge = (d: Design): Design => {
+    const tip = measures.neck?.bass.tip ?? { x: measures.box.maxX, y: 60 };
+    const seat = squareOnEdge(path, tip);
+    if (!seat) return d;
+    const back = edits.changePart(d, part.id, {
+      ...seat,
+      face: 'edge',
+      z: -d.body.thickness / 2,
+      spec: { ...part.spec, measures: { ...part.spec.measures, screwLength: OWN_SCREW } },
+    });
+    return under ? edits.setNeckScrew(back, under.index, null) : back;
+  };
+  return (
+    <>
+      <Pick
+        label={WORDS.standsOn}
+        value={under ? String(under.index) : 'edge'}
+        options={[
+          ['edge', WORDS.edge],
+          ...screws.map((s) => [String(s.index), `${WORDS.neckScrew} ${s.index + 1}`] as const),
+        ]}
+        onChange={(key) =>
+          key === 'edge'
+            ? edit('strap button on the edge', toEdge)
+            : edit(`strap button under neck screw ${Number(key) + 1}`, (d) =>
+                buttonToNeckScrew(
+                  under ? edits.setNeckScrew(d, under.index, null) : d,
+                  part.id,
+                  Number(key),
+                  stringPlan,
+                ),
+              )
+        }
+      />
+      {under && (
+        <Reading
+          label={WORDS.screwChanges}
+          value={`${lengthWithUnit(under.before.length, units, 0)} long, bites ${lengthWithUnit(under.before.bite, units, 1)}`}
+        />
+      )}
+    </>
+  );
+}
+
+function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null; isHorn: boolean }) {
+  const design = useDesign();
+  const { path, layout, stringPlan } = useDerived();
+  const edit = useDesignStore((s) => s.edit);
+  const lengths = useLengths();
+  const { units } = design;
+  const { part } = button;
+  const name = isHorn ? WORDS.hornButton : WORDS.tailButton;
+  const say = (mm: number): string => lengthWithUnit(mm, units, 1);
+  const isEdge = part.face === 'edge';
+  const seat = isEdge ? edgeSeat(path, part) : null;
+  const hole = buttonHole(button, layout);
+  const room = drillRoom(button, design.strings, stringPlan);
+  const fibre = fibreThrough(layout.body.polygon, button, design.body.grain * RAD);
+  return (
+    <Box role="group" aria-label={name} display="grid" gap="1.5" mb="2">
+      <Text fontSize="13px" fontWeight="600">
+        {name}
+      </Text>
+      <StandsOn button={button} isHorn={isHorn} />
+      {isEdge && seat && (
+        <>
+          <LengthField
+            label={WORDS.nutwardOfBridge}
+            value={part.at.x}
+            {...lengths(
+              `parts.${part.id}.at.x`,
+              (d, x) => {
+                const next = slideOnEdge(path, part.at, 'x', x);
+                return next ? edits.changePart(d, part.id, next) : d;
+              },
+              'outline.x',
+              WORDS.nutwardOfBridge,
+            )}
+          />
+          <NumberField
+            {...TURN}
+            label={WORDS.fromSquare}
+            value={seat.fromSquare}
+            unit="°"
+            onCommit={(degrees) =>
+              edit(`${name} turned ${degrees}° from square`, (d) =>
+                edits.changePart(d, part.id, {
+                  turn: Number((part.turn - seat.fromSquare + degrees).toFixed(2)),
+                }),
+              )
+            }
+          />
+          <NumberField
+            {...LIMITS['part.tilt']}
+            label={WORDS.tiltedUp}
+            value={part.tilt}
+            unit="°"
+            onCommit={(tilt) =>
+              edit(`${name} tilted ${tilt}°`, (d) => edits.changePart(d, part.id, { tilt }))
+            }
+          />
+        </>
+      )}
+      {pull && isEdge && <Reading label={WORDS.pulledAt} value={`${pull.offAxis.toFixed(0)}°`} />}
+      {hole && (
+        <>
+          <Reading label={WORDS.pilot} value={`Ø ${say(hole.pilot)}, ${say(hole.deep)}`} />
+          <Reading label={WORDS.stopAt} value={say(hole.stopAt)} />
+          <Reading label={WORDS.opened} value={`Ø ${say(hole.countersink)}`} />
+          {hole.near && (
+            <Reading label={`${WORDS.nearest}: ${hole.near.name}`} value={say(hole.near.apart)} />
+          )}
+        </>
+      )}
+      {isEdge && (
+        <>
+          <Reading label={WORDS.drillRoom} value={room < 0 ? WORDS.drillFirst : WORDS.drillReaches} />
+          <Reading label={WORDS.fibres} value={say(fibre)} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** Both strap buttons: how they stand, how the strap pulls at them, how their holes are drilled. */
+export function StrapButtons() {
+  const { weight, hanging } = useWeighed();
+  if (!weight || !hanging) return null;
+  const pull = pullAt(hanging, weight);
+  return (
+    <Section title={WORDS.strapButtons}>
+      <One button={hanging.buttons.horn} pull={pull && pull.horn} isHorn />
+      <One button={hanging.buttons.tail} pull={pull && pull.tail} isHorn={false} />
+      <Text fontSize="12px" color="faded">
+        {WORDS.buttonsSay}
+      </Text>
+    </Section>
+  );
+}
