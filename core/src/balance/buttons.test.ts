@@ -6,6 +6,8 @@ import { changePart } from '../design/layoutEdits.ts';
 import { biteOfNeckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
 import { distance } from '../geometry/point.ts';
 import { measureOf } from '../parts/kinds.ts';
+import { createFinder } from '../findings/run.ts';
+import { isLocked, standsOut, strapHoldsAt } from '../parts/strapButton.ts';
 import { buttonsOf } from './buttons.ts';
 import { heldAt, pulls, settlesAt, weightOf } from './hanging.ts';
 import { onStrapOf } from './hangingState.ts';
@@ -73,9 +75,85 @@ describe('strap buttons', () => {
       part: { ...horn.part, at: { x: stringPlan.jointX - 10, y: 50 } },
       axis: { x: 1, y: 0, z: 0 },
     };
-    expect(drillRoom(beside, windrow.strings, stringPlan)).toBeLessThan(5);
-    expect(drillRoom(beside, windrow.strings, stringPlan, { length: 190, chuck: 60 })).toBeLessThan(0);
-    expect(drillRoom(horn, windrow.strings, stringPlan)).toBeGreaterThan(20);
+    const room = (button: typeof horn, drill = windrow.drill) =>
+      drillRoom(button, drill, layout.body.polygon, windrow.strings, stringPlan)!;
+    expect(room(beside).after).toBeLessThan(5);
+    expect(room(beside, { ...windrow.drill, chuck: 60 }).after).toBeLessThan(0);
+    expect(room(horn)).toMatchObject({ bitShort: 0 });
+    expect(room(horn).after).toBeGreaterThan(10);
+    expect(
+      drillRoom(
+        { ...horn, part: { ...horn.part, face: 'back' } },
+        windrow.drill,
+        [],
+        windrow.strings,
+        stringPlan,
+      ),
+    ).toBeNull();
+  });
+  it('in a slab’s straight edge leave the chuck as much room as the bit stands out of the hole, whatever its width', () => {
+    const slab = [
+      { x: -300, y: -200 },
+      { x: 0, y: -200 },
+      { x: 0, y: 0 },
+      { x: -300, y: 0 },
+    ];
+    const button = { ...horn, part: { ...horn.part, at: { x: -150, y: 0 } }, axis: { x: 0, y: 1, z: 0 } };
+    const deep = measureOf(horn.part.spec, 'screwLength') + 2;
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 400 }), fc.integer({ min: 10, max: 150 }), (bit, chuck) => {
+        const room = drillRoom(button, { bit, chuck, length: 190 }, slab, windrow.strings, stringPlan)!;
+        expect(room.before).toBeCloseTo(Math.max(0, bit - deep), 9);
+        expect(room.bitShort).toBeCloseTo(Math.max(0, deep - bit), 9);
+        expect(room.after).toBe(room.before);
+      }),
+    );
+    // In the corner of an L the other leg is in the way of a chuck that is wider than the corner is near.
+    const corner = [...slab.slice(0, 2), { x: 0, y: 300 }, { x: -130, y: 300 }, { x: -130, y: 0 }, slab[3]!];
+    const near = drillRoom(
+      button,
+      { bit: 100, chuck: 50, length: 190 },
+      corner,
+      windrow.strings,
+      stringPlan,
+    )!;
+    expect(near.before).toBeCloseTo(-5, 9);
+  });
+  it('hold the strap behind their head, on a washer further out, at their lock where they have one', () => {
+    const of = (measures: Record<string, number>) => ({
+      ...horn.part.spec,
+      measures: { ...horn.part.spec.measures, high: 10, ...measures },
+    });
+    expect(strapHoldsAt(of({}))).toBeCloseTo(5.5, 9);
+    expect(strapHoldsAt(of({ washer: 2 }))).toBeCloseTo(7.5, 9);
+    expect(strapHoldsAt(of({ washer: 2, lock: 12 }))).toBe(14);
+    expect(standsOut(of({ washer: 2 }))).toBe(12);
+    expect([of({}), of({ lock: 12 }), of({ recess: 16, recessDeep: 13 })].map(isLocked)).toEqual([
+      false,
+      true,
+      true,
+    ]);
+  });
+  it('whose pull is straight off are reported, not where a lock holds the strap; what no drill bores is', () => {
+    const finder = createFinder();
+    const found = (measures: Record<string, number>, drill = windrow.drill): readonly string[] => {
+      const design = {
+        ...changePart(windrow, horn.part.id, {
+          turn: horn.part.turn + 60,
+          spec: { ...horn.part.spec, measures: { ...horn.part.spec.measures, ...measures } },
+        }),
+        drill,
+        findings: { ...windrow.findings, limits: { ...windrow.findings.limits, strapPull: 80 } },
+      };
+      return finder(design, derive(design))
+        .findings.filter((f) => f.subject === horn.part.id)
+        .map((f) => f.rule);
+    };
+    expect(found({})).toContain('strap-slips-off');
+    expect(found({ lock: 12 })).not.toContain('strap-slips-off');
+    expect(found({ recess: 16, recessDeep: 13 })).not.toContain('strap-slips-off');
+    expect(found({})).not.toContain('strap-button-no-drill');
+    expect(found({}, { ...windrow.drill, bit: 20 })).toContain('strap-button-no-drill');
   });
   it('under a neck screw need no screw of their own: that one grows and still bites as deep', () => {
     const high = measureOf(horn.part.spec, 'high');

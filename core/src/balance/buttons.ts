@@ -1,11 +1,8 @@
 import type { PlacedPart } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
-import { measureOf } from '../parts/kinds.ts';
+import { strapHoldsAt } from '../parts/strapButton.ts';
 
 const RAD = Math.PI / 180;
-
-/** A strap holds on a button so far out, as a share of its height: behind its head. */
-const HELD_AT = 0.55;
 
 /** A strap button, and where the strap holds on it in the body plane. */
 export interface Button {
@@ -23,7 +20,7 @@ export function buttonOf(part: PlacedPart): Button {
   // `turn` and `tilt` say the way inward.
   const flat = Math.cos(part.tilt * RAD);
   const axis = { x: -flat * Math.cos(turn), y: -flat * Math.sin(turn), z: -Math.sin(part.tilt * RAD) };
-  const out = measureOf(part.spec, 'high') * HELD_AT;
+  const out = strapHoldsAt(part.spec);
   return { part, at: { x: part.at.x + out * axis.x, y: part.at.y + out * axis.y }, axis };
 }
 

@@ -6,7 +6,8 @@ export { GRAVITY, StrapTooShort, hang, heldAt, leftHandLoad, pulls, settlesAt, w
 export type { Hanging, Held, Interval, OnStrap } from './hanging.ts';
 export { STRAPS, handAt, hangingState, onStrapOf } from './hangingState.ts';
 export type { HangingState, Load, StrapKind } from './hangingState.ts';
-export { weighedMass } from './items.ts';
+export { estimateOf, weighedMass } from './items.ts';
+export type { Together } from './items.ts';
 export type { MassItem, MassRange, Weight } from './masses.ts';
 export { quickWeight } from './quick.ts';
 export { sit } from './sitting.ts';
@@ -22,7 +23,6 @@ export type { Seat } from './pose.ts';
 export { armReaches, bellyDepth, controlReaches, forearmEdge } from './playerFit.ts';
 export type { ControlReach, ForearmEdge, Reach } from './playerFit.ts';
 export {
-  PLAIN_DRILL,
   buttonHole,
   buttonToNeckScrew,
   drillRoom,
@@ -30,4 +30,4 @@ export {
   pullAt,
   screwsForButton,
 } from './strapButtons.ts';
-export type { ButtonHole, Drill, Pull, ScrewForButton } from './strapButtons.ts';
+export type { ButtonHole, DrillRoom, Pull, ScrewForButton } from './strapButtons.ts';

@@ -296,6 +296,13 @@ const TOGETHER: Readonly<
   },
 };
 
+/** What is weighed in one piece. */
+export type Together = keyof typeof TOGETHER;
+
+/** A finished body or neck of an instrument’s items, estimated or as it was weighed; null where there is nothing of it. */
+export const estimateOf = (of: Together, items: readonly MassItem[]): Weight | null =>
+  weigh(items.filter((i) => i.key === of || TOGETHER[of].keys.has(i.key)));
+
 /** What was weighed in place of what was estimated, at its measured balance point where that was found. */
 function asWeighed(items: readonly MassItem[], { design }: WeighedFrom): readonly MassItem[] {
   const scale = centreScale(design.strings);

@@ -5,7 +5,7 @@ import type { Layout } from '../layout/layOut.ts';
 import type { NeckFittings } from '../neck/fittings.ts';
 import { headFrame, placed, shaftFrame, within } from '../neck/frames.ts';
 import type { NeckPlan, NeckSource } from '../neck/planNeck.ts';
-import { measureOf } from '../parts/kinds.ts';
+import { standsOut } from '../parts/strapButton.ts';
 import { buttonOf } from './buttons.ts';
 import type { CaseFit, Outside } from './caseFit.ts';
 import { caseFit } from './caseFit.ts';
@@ -44,7 +44,7 @@ export function outsideOf(
         .filter((p) => p.spec.kind === 'strap-button' && p.face === 'edge')
         .map((p) => {
           const { axis } = buttonOf(p);
-          const out = measureOf(p.spec, 'high');
+          const out = standsOut(p.spec);
           return {
             ...{ x: p.at.x + axis.x * out, y: p.at.y + axis.y * out },
             ...{ low: back, high: 0, name: p.spec.name },

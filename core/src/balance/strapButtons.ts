@@ -1,15 +1,16 @@
 import { changePart, setNeckScrew } from '../design/layoutEdits.ts';
-import type { Design } from '../design/schema.ts';
+import type { Design, Drill } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
-import { polygonHolds } from '../geometry/polygons.ts';
+import { distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
 import { within } from '../design/limit.ts';
 import { NECK_LIMITS } from '../design/sections/neck.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { biteOfNeckScrew, buttonUnder, neckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
 import { screwsNear } from '../layout/screws.ts';
 import { measureOf } from '../parts/kinds.ts';
+import { standsOut } from '../parts/strapButton.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Button } from './buttons.ts';
@@ -44,31 +45,54 @@ export function pullAt(
   return { horn: of(state.buttons.horn), tail: of(state.buttons.tail) };
 }
 
-/** Room that a drill’s chuck and hand need beside its axis, mm, and how long drill and bit are from the wood. */
-export interface Drill {
-  readonly length: number;
-  readonly chuck: number;
+/** Whether a drill reaches a button’s hole to its floor: mm between chuck or hand and what stands nearest; less than 0 is in its way. */
+export interface DrillRoom {
+  /** Beside the body alone, before the neck is on. */
+  readonly before: number;
+  /** Beside body and neck. */
+  readonly after: number;
+  /** How much longer the bit must be to bore the hole as deep as it is; 0 where it is long enough. */
+  readonly bitShort: number;
 }
-export const PLAIN_DRILL: Drill = { length: 190, chuck: 45 };
 
-/** How near the neck comes to a drill on a button’s axis, mm: less than 0 is in its way. Of the neck, the board’s width as far as the nut, in the body plane. */
+/** A pilot goes so much deeper than its screw, mm. */
+const DEEPER = 2;
+/** The chuck is looked at so far apart along it, mm. */
+const DRILL_STEP = 4;
+
+/**
+ * How near body and neck come to a drill on a button’s axis, in the body plane: to a chuck (and the hand round it) of the drill’s width and length that has
+ * bored to the floor. Of the neck, the board’s width from the joint to the nut. Null for a button that no hole in the edge is bored for.
+ */
 export function drillRoom(
   { part, axis }: Button,
+  drill: Drill,
+  outline: Polygon,
   strings: Design['strings'],
   stringPlan: StringPlan,
-  drill: Drill = PLAIN_DRILL,
-): number {
-  if (part.face !== 'edge') return Infinity;
-  let least = Infinity;
-  const step = 4;
-  for (let s = 0; s <= drill.length; s += step) {
-    const p = { x: part.at.x + axis.x * s, y: part.at.y + axis.y * s };
-    // Only beyond the joint is there a neck beside the body.
-    if (p.x < stringPlan.jointX || p.x > stringPlan.centreScale) continue;
-    const half = boardHalfWidth(strings, p.x, p.y >= 0 ? 'bass' : 'treble');
-    least = Math.min(least, Math.abs(p.y) - half - drill.chuck / 2);
-  }
-  return least;
+): DrillRoom | null {
+  const screw = measureOf(part.spec, 'screwLength');
+  if (part.face !== 'edge' || screw <= 0) return null;
+  const deep = screw + DEEPER;
+  const front = Math.max(0, drill.bit - deep);
+  const flat = Math.hypot(axis.x, axis.y) || 1;
+  const way = { x: axis.x / flat, y: axis.y / flat };
+  let [before, neck] = [Infinity, Infinity];
+  const steps = Math.ceil(drill.length / DRILL_STEP);
+  for (let i = 0; i <= steps; i += 1)
+    for (const side of [-0.5, 0, 0.5]) {
+      const [s, across] = [front + (drill.length * i) / steps, side * drill.chuck];
+      const p = {
+        x: part.at.x + way.x * s - way.y * across,
+        y: part.at.y + way.y * s + way.x * across,
+      };
+      const off = distanceToEdge(outline, p);
+      before = Math.min(before, polygonHolds(outline, p) ? -off : off);
+      // Only beyond the joint is there a neck beside the body; across the board it stands in the way on both sides.
+      if (p.x < stringPlan.jointX || p.x > stringPlan.centreScale) continue;
+      neck = Math.min(neck, Math.abs(p.y) - boardHalfWidth(strings, p.x, p.y >= 0 ? 'bass' : 'treble'));
+    }
+  return { before, after: Math.min(before, neck), bitShort: Math.max(0, deep - drill.bit) };
 }
 
 /** How much wood lies along the fibres through a button’s screw, mm: where it is little, the wood splits off. `grain`: rad from the centre line. */
@@ -97,7 +121,6 @@ export interface ButtonHole {
   readonly near: { readonly name: string; readonly apart: number } | null;
 }
 
-const DEEPER = 2;
 const FLAG = 1;
 const OPENED = 1.5;
 
@@ -149,12 +172,12 @@ export function screwsForButton(
 }
 
 /**
- * A design with a button of the edge moved under a neck screw (counted from 0): it needs no screw of its own there, and that screw grows by its height.
+ * A design with a button of the edge moved under a neck screw (counted from 0): it needs no screw of its own there, and that screw grows by its height and its washer’s.
  * The same design where it has no such screw.
  */
 export function buttonToNeckScrew(design: Design, id: string, index: number, stringPlan: StringPlan): Design {
   const part = design.parts.find((p) => p.id === id);
-  const high = part ? measureOf(part.spec, 'high') : 0;
+  const high = part ? standsOut(part.spec) : 0;
   const screw = screwsForButton(design, stringPlan, high)[index];
   if (!part || !screw || screw.taken) return design;
   const moved = changePart(design, id, {

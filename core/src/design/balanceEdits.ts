@@ -1,5 +1,5 @@
 import { inHand } from './edits.ts';
-import type { Design, Player, WeightNumbers, Wood } from './schema.ts';
+import type { Design, Drill, Player, WeightNumbers, Wood } from './schema.ts';
 import type { WoodPiece } from './sections/weight.ts';
 
 /** Pure edits of what an instrument is made of and weighs, and of who plays it. */
@@ -9,6 +9,10 @@ export const editWeight = (design: Design, change: Partial<WeightNumbers>): Desi
 
 export const editPlayer = (design: Design, change: Partial<Player>): Design =>
   inHand({ ...design, player: { ...design.player, ...change } }, 'balance');
+
+/** The drill that bores the strap buttons’ holes. */
+export const editDrill = (design: Design, change: Partial<Drill>): Design =>
+  inHand({ ...design, drill: { ...design.drill, ...change } }, 'balance');
 
 /** Of what wood a piece is made. */
 export const setWood = (design: Design, piece: WoodPiece, wood: Wood): Design =>

@@ -1,5 +1,6 @@
 import { PLACE_LIMITS } from './nodes.ts';
 import { BODY_LIMITS } from './sections/body.ts';
+import { DRILL_LIMITS } from './sections/drill.ts';
 import { GUARD_LIMITS } from './sections/guards.ts';
 import { HAND_LIMITS } from './sections/hand.ts';
 import { HEADSTOCK_LIMITS } from './sections/headstock.ts';
@@ -38,6 +39,7 @@ export const LIMITS = {
   ...HEADSTOCK_LIMITS,
   ...WEIGHT_LIMITS,
   ...PLAYER_LIMITS,
+  ...DRILL_LIMITS,
   ...PRINT_LIMITS,
 };
 

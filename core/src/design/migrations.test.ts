@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { checkDesign } from './check.ts';
 import { migrate } from './migrate.ts';
 import { MIGRATIONS } from './migrations.ts';
+import { plainDrill } from './sections/drill.ts';
 import { plainPlayer } from './sections/player.ts';
 import { plainWeight } from './sections/weight.ts';
 import { DESIGN_VERSION } from './version.ts';
@@ -24,7 +25,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: 'a02d5f384864164b',
     9: '3bbe0c4a8c429e1f',
     10: '789425b6dc542838',
-    11: '5b989348a47dbd1c',
+    11: 'c4708aca52737c71',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -35,7 +36,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '7170faa07bf4d97f',
     9: '1f3f1e842dac553c',
     10: '6e6eca28383a9472',
-    11: '988ea9a93a3295bc',
+    11: '053dccf753e6ceb5',
   },
   3: {
     4: '1e914fa126c40e9c',
@@ -45,7 +46,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '53e213b238a75fc7',
     9: 'af6c223c737d740e',
     10: '6ed2f974586ac1ac',
-    11: 'f0ddee331e39f322',
+    11: 'aef9a278d210c91d',
   },
   4: {
     5: '41145bd1b1b75d71',
@@ -54,7 +55,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '6ff9c9e18b608058',
     9: 'cca8c9344b0c3e34',
     10: '1f5db28b535c989e',
-    11: 'a0e8517f2ff98f30',
+    11: 'b105af5cb4d0b9f7',
   },
   5: {
     6: '5159e789e8ce9ffe',
@@ -62,19 +63,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     8: '1a030335eff8d995',
     9: '09d3366ef126b5b2',
     10: '38a21de4c315c3af',
-    11: 'd7138a157997bc59',
+    11: '87b4e5f3501feb65',
   },
   6: {
     7: 'f8a7314670ff1ed9',
     8: '01c35c435c3a0c34',
     9: '94eb458ad15e0542',
     10: '4666a60233040379',
-    11: '443f049bfaf85c03',
+    11: 'e57f744fa9aae89d',
   },
-  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e', 11: 'e36a4bbbf4a666aa' },
-  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '330686cfb4580021' },
-  9: { 10: '27c5f927419a0e72', 11: '448e89cdf40cb81f' },
-  10: { 11: '958c3241edac65b5' },
+  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e', 11: '85fd920ed8ca2eb4' },
+  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '189d75de51b1c1ec' },
+  9: { 10: '27c5f927419a0e72', 11: 'd17c84937574650d' },
+  10: { 11: 'b13d6a0de70b4d62' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
@@ -133,15 +134,17 @@ it('woods, weights and the player come with version 11; a glued-on front’s woo
   if (!there.ok) throw new Error(there.message);
   const checked = checkDesign(there.document);
   if (!checked.ok) throw new Error(JSON.stringify(checked));
-  const { weight, player } = checked.design;
+  const { weight, player, drill } = checked.design;
   expect(checked.design.body.gluedFront).toEqual({ thickness: 8 });
   expect(weight.woods.front.name).toBe('Spruce');
   expect({
     weight: { ...weight, woods: { ...weight.woods, front: plainWeight().woods.front } },
     player,
+    drill,
   }).toEqual({
     weight: plainWeight(),
     player: plainPlayer(),
+    drill: plainDrill(),
   });
 });
 

@@ -323,7 +323,16 @@ const toVersion10: Migration = (document) => {
   };
 };
 
-/** Version 11: woods and weights, and who plays it; the glued-on front's wood is named with the others. */
+/** A strap button without what this version lets it have: a washer under it, a lock on it. */
+const withoutLock = (part: unknown): unknown =>
+  isRecord(part) && isRecord(part.spec) && part.spec.kind === 'strap-button' && isRecord(part.spec.measures)
+    ? { ...part, spec: { ...part.spec, measures: { washer: 0, lock: 0, ...part.spec.measures } } }
+    : part;
+
+/**
+ * Version 11: woods and weights, who plays it, and the drill for strap buttons, which may have a washer and a lock; the glued-on front’s wood is
+ * named with the others.
+ */
 const toVersion11: Migration = (document) => {
   const { body } = document;
   const wood = (name: string, from: number, likely: number, to: number) => ({
@@ -341,6 +350,8 @@ const toVersion11: Migration = (document) => {
   return {
     ...document,
     body: carved,
+    ...(Array.isArray(document.parts) ? { parts: document.parts.map(withoutLock) } : null),
+    drill: { bit: 65, chuck: 45, length: 190 },
     weight: {
       woods: {
         body: wood('', 380, 520, 720),

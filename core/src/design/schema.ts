@@ -45,6 +45,7 @@ export type Tuner = Headstock['tuners'][number];
 export type WeightNumbers = Design['weight'];
 export type Wood = WeightNumbers['woods']['body'];
 export type Player = Design['player'];
+export type Drill = Design['drill'];
 export type CaseInside = NonNullable<Player['case']>;
 /** What of the body does not depend on how it is carved. */
 export type Slab = Pick<Design['body'], 'thickness' | 'grain'> & {

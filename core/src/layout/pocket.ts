@@ -2,7 +2,7 @@ import type { Design, Neck, PlacedPart, Slab, Strings } from '../design/schema.t
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { measureOf } from '../parts/kinds.ts';
+import { standsOut } from '../parts/strapButton.ts';
 import { roundedPolygon } from '../geometry/roundedPolygon.ts';
 import type { NeckSide } from '../strings/elevation.ts';
 import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
@@ -79,7 +79,7 @@ const ON_SCREW = 1.5;
 export const buttonUnder = (parts: readonly PlacedPart[], at: Point): number =>
   parts
     .filter((p) => p.spec.kind === 'strap-button' && p.face === 'back' && distance(p.at, at) < ON_SCREW)
-    .reduce((most, p) => Math.max(most, measureOf(p.spec, 'high')), 0);
+    .reduce((most, p) => Math.max(most, standsOut(p.spec)), 0);
 
 /**
  * How deep one of the neck's screws, counted from 0, holds in the heel, and what it leaves under the board, mm. A strap button under its head takes its

@@ -10,6 +10,7 @@ import type { Finding } from '../findings/finding.ts';
 import { distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
 import type { Point } from '../geometry/point.ts';
 import { measureOf } from '../parts/kinds.ts';
+import { standsOut } from '../parts/strapButton.ts';
 import type { WoodUse } from '../parts/woods.ts';
 import { WOODS } from '../parts/woods.ts';
 import { standingAfter } from './approximate.ts';
@@ -165,7 +166,7 @@ function waysFor(design: Design, derived: Derived): readonly Way[] {
     ...along(-1),
     ...(horn && horn.part.face === 'edge'
       ? [
-          ...screwsForButton(design, derived.stringPlan, measureOf(horn.part.spec, 'high')).flatMap((s) =>
+          ...screwsForButton(design, derived.stringPlan, standsOut(horn.part.spec)).flatMap((s) =>
             s.taken
               ? []
               : once('button to screw', { kind: 'button to screw', part: horn.part.id, screw: s.index }),

@@ -1,3 +1,4 @@
+export { isLocked, standsOut } from './strapButton.ts';
 export { PART_KINDS, assumedOf, formOf, kindOf, measureOf } from './kinds.ts';
 export { PART_GROUPS } from './part.ts';
 export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './part.ts';

@@ -2,6 +2,8 @@ import { rule } from '../../design/rule.ts';
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import type { Button } from '../buttons.ts';
 import { drillRoom, fibreThrough, pullAt } from '../strapButtons.ts';
+import type { DrillRoom } from '../strapButtons.ts';
+import { isLocked } from '../../parts/strapButton.ts';
 
 const BASE = { stage: 'balance', severity: 'look' } as const;
 const RAD = Math.PI / 180;
@@ -83,7 +85,9 @@ export const strapSlips = rule({
         [tail, pull.tail],
       ] as const
     ).flatMap(([button, { offAxis }]) =>
-      button.part.face === 'edge' && offAxis < least ? [hit(button, offAxis)] : [],
+      button.part.face === 'edge' && !isLocked(button.part.spec) && offAxis < least
+        ? [hit(button, offAxis)]
+        : [],
     );
   },
 });
@@ -112,6 +116,35 @@ export const buttonFibre = rule({
     }),
 });
 
+const looksAtDrill = ['hanging', 'drill', 'layout', 'strings', 'stringPlan'] as const;
+const rooms = ({
+  hanging,
+  drill,
+  layout,
+  strings,
+  stringPlan,
+}: Pick<Facts, (typeof looksAtDrill)[number]>): readonly (readonly [Button, DrillRoom])[] =>
+  both({ hanging }).flatMap((button) => {
+    const room = drillRoom(button, drill, layout.body.polygon, strings, stringPlan);
+    return room ? [[button, room] as const] : [];
+  });
+
+export const buttonNoDrill = rule({
+  ...BASE,
+  id: 'strap-button-no-drill',
+  unit: 'mm',
+  limit: null,
+  title: 'No drill reaches a strap button',
+  says: ({ measured, subject }) =>
+    `The drill does not bore the hole of ${subject} to its floor: its chuck stands in the body, or its bit is too short, by ${measured}.`,
+  remedy: 'Take a longer bit or a smaller chuck, turn the button outward, or move it.',
+  reads: looksAtDrill,
+  find: (facts) =>
+    rooms(facts).flatMap(([button, { before, bitShort }]) =>
+      before < 0 || bitShort > 0 ? [hit(button, Math.max(-before, bitShort))] : [],
+    ),
+});
+
 export const buttonDrill = rule({
   ...BASE,
   id: 'strap-button-drill',
@@ -122,12 +155,11 @@ export const buttonDrill = rule({
     `On the axis of ${subject} a drill and its chuck run ${measured} into the neck. Its hole is drilled before the neck is on.`,
   remedy:
     'Drill it before the neck goes on (of a straight-through neck: before the wings are glued), or turn the button outward.',
-  reads: ['hanging', 'strings', 'stringPlan'],
-  find: ({ hanging, strings, stringPlan }) =>
-    both({ hanging }).flatMap((button) => {
-      const room = drillRoom(button, strings, stringPlan);
-      return room < 0 ? [hit(button, -room)] : [];
-    }),
+  reads: looksAtDrill,
+  find: (facts) =>
+    rooms(facts).flatMap(([button, { before, after }]) =>
+      before >= 0 && after < 0 ? [hit(button, -after)] : [],
+    ),
 });
 
 export const HANGING_RULES: readonly Rule[] = [
@@ -135,5 +167,6 @@ export const HANGING_RULES: readonly Rule[] = [
   strapTooShort,
   strapSlips,
   buttonFibre,
+  buttonNoDrill,
   buttonDrill,
 ];

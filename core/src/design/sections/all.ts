@@ -1,4 +1,5 @@
 import { bodySection } from './body.ts';
+import { drillSection } from './drill.ts';
 import { findingsSection } from './findings.ts';
 import { guardsSection } from './guards.ts';
 import { handSection } from './hand.ts';
@@ -41,6 +42,7 @@ export const SECTIONS = {
   headstock: headstockSection,
   weight: weightSection,
   player: playerSection,
+  drill: drillSection,
   print: printSection,
   findings: findingsSection,
   progress: progressSection,

@@ -226,6 +226,9 @@ export const screw: PartKind = {
 /** A strap button from the side: its neck so much of its width, its head so much of its height. */
 const NECK = 0.45;
 const HEAD = 0.32;
+/** A lock’s cup on it, from the side: so thick, mm, and so much wider than the button. */
+const LOCK_THICK = 4;
+const LOCK_WIDE = 1.3;
 
 export const strapButton: PartKind = {
   key: 'strap-button',
@@ -234,7 +237,17 @@ export const strapButton: PartKind = {
   group: 'hardware',
   measures: [
     mmOf('head', 'Button', 14, 'across', 'along', 3, 40),
-    mmOf('high', 'Button over the wood', 14, 'wood to its top', 'up', 2, 40),
+    mmOf('high', 'Button over the wood', 14, 'wood or washer to its top', 'up', 2, 40),
+    mmOf('washer', 'Washer under it', 0, 'its thickness, pressed; 0 without', 'up', 0, 12),
+    mmOf(
+      'lock',
+      'Lock over the wood',
+      0,
+      'wood or washer to the strap; 0 without, or where it is let in',
+      'up',
+      0,
+      40,
+    ),
     mmOf('recess', 'Recess', 0, 'across what is let in for a lock; 0 without', 'along', 0, 40),
     mmOf('recessDeep', 'Recess deep', 0, 'wood to its floor', 'down', 0, 40),
     ...screwed(30, 4, 2.9),
@@ -245,8 +258,14 @@ export const strapButton: PartKind = {
     footprint: [{ shape: circle(m('head')), at: { x: 0, y: 0 } }],
     side: [
       // Its neck, and its head of about a third of the height.
-      { shape: rect(m('high'), m('head') * NECK, 0), at: { x: -m('high') / 2, y: 0 } },
-      { shape: rect(m('high') * HEAD, m('head'), 0), at: { x: -m('high') * (1 - HEAD / 2), y: 0 } },
+      { shape: rect(m('high'), m('head') * NECK, 0), at: { x: -m('washer') - m('high') / 2, y: 0 } },
+      {
+        shape: rect(m('high') * HEAD, m('head'), 0),
+        at: { x: -m('washer') - m('high') * (1 - HEAD / 2), y: 0 },
+      },
+      ...(m('lock') > 0
+        ? [{ shape: rect(LOCK_THICK, m('head') * LOCK_WIDE, 0), at: { x: -m('washer') - m('lock'), y: 0 } }]
+        : []),
     ],
     cuts:
       m('recess') > 0 && m('recessDeep') > 0
@@ -274,7 +293,9 @@ export const strapButton: PartKind = {
           ]
         : [],
     // On the edge it stands outward; what it fills is reported where it stands on the back.
-    solids: [{ name: 'button', shape: circle(m('head')), at: { x: 0, y: 0 }, low: 0, high: m('high') }],
+    solids: [
+      { name: 'button', shape: circle(m('head')), at: { x: 0, y: 0 }, low: 0, high: m('washer') + m('high') },
+    ],
     mass: m('mass'),
   }),
 };

@@ -1,4 +1,4 @@
-import type { Button as StrapButton, Design, Pull } from '@pelkin/core';
+import type { DrillRoom, Button as StrapButton, Design, PartSpec, Pull } from '@pelkin/core';
 import {
   LIMITS,
   buttonHole,
@@ -7,12 +7,15 @@ import {
   edgeSeat,
   edits,
   fibreThrough,
+  isLocked,
+  kindOf,
   lengthWithUnit,
   measureOf,
   pullAt,
   screwsForButton,
   slideOnEdge,
   squareOnEdge,
+  standsOut,
 } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { useDerived } from '../../../design/derived.ts';
@@ -37,7 +40,7 @@ function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) 
   const { stringPlan, path, measures } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const { part } = button;
-  const screws = screwsForButton(design, stringPlan, measureOf(part.spec, 'high'));
+  const screws = screwsForButton(design, stringPlan, standsOut(part.spec));
   const under = screws.find(
     (s) => Math.hypot(s.at.x - part.at.x, s.at.y - part.at.y) < 1.5 && part.face === 'back',
   );
@@ -87,6 +90,106 @@ function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) 
   );
 }
 
+/** Whether a drill reaches, and with how much room beside it. */
+const reaches = ({ bitShort }: DrillRoom, room: number, say: (mm: number) => string): string =>
+  bitShort > 0
+    ? WORDS.bitTooShort
+    : room < 0
+      ? WORDS.drillNot
+      : `${WORDS.drillReaches}, ${say(room)} ${WORDS.room}`;
+
+/** What keeps a strap on its button, and the measures that say so. A lock on it stands out as usual ones do, one let in has a usual recess. */
+const HOLDERS = {
+  button: { lock: 0, recess: 0, recessDeep: 0 },
+  lock: { lock: 11, recess: 0, recessDeep: 0 },
+  'let in': { lock: 0, recess: 16, recessDeep: 13, high: 4 },
+} as const;
+type Holder = keyof typeof HOLDERS;
+const holderOf = (spec: PartSpec): Holder =>
+  !isLocked(spec) ? 'button' : measureOf(spec, 'lock') > 0 ? 'lock' : 'let in';
+/** How high a button stands again that was let in, mm. */
+const PLAIN_HIGH = 14;
+
+/** Head, lock or lock let in; the washer under it. */
+function HeldBy({ button: { part } }: { button: StrapButton }) {
+  const edit = useDesignStore((s) => s.edit);
+  const { units } = useDesign();
+  const { spec } = part;
+  const holder = holderOf(spec);
+  const field = (key: 'washer' | 'lock') => {
+    const def = kindOf(spec)!.measures.find((m) => m.key === key)!;
+    return (
+      <LengthField
+        label={def.label}
+        value={measureOf(spec, key)}
+        unit={units}
+        limit={def}
+        places={2}
+        onCommit={(mm) =>
+          edit(`measured ${def.label.toLowerCase()} of ${spec.name}`, (d) =>
+            edits.measurePart(d, part.id, key, mm),
+          )
+        }
+      />
+    );
+  };
+  return (
+    <>
+      <Pick
+        label={WORDS.heldBy}
+        value={holder}
+        options={[
+          ['button', WORDS.heldByButton],
+          ['lock', WORDS.heldByLock],
+          ...(part.face === 'edge' ? ([['let in', WORDS.heldByLetIn]] as const) : []),
+        ]}
+        onChange={(next) =>
+          edit(`${part.spec.name}: strap held by ${next === 'button' ? 'its head' : 'a lock'}`, (d) =>
+            edits.changePart(d, part.id, {
+              spec: {
+                ...spec,
+                measures: {
+                  ...spec.measures,
+                  ...(holder === 'let in' ? { high: PLAIN_HIGH } : null),
+                  ...HOLDERS[next],
+                },
+              },
+            }),
+          )
+        }
+      />
+      {holder === 'lock' && field('lock')}
+      {field('washer')}
+    </>
+  );
+}
+
+/** The drill that bores their holes. */
+function DrillFields() {
+  const { drill } = useDesign();
+  const lengths = useLengths();
+  const field = (of: 'bit' | 'chuck' | 'length', label: string) => (
+    <LengthField
+      label={label}
+      value={drill[of]}
+      {...lengths(`drill.${of}`, (d, mm) => edits.editDrill(d, { [of]: mm }), `drill.${of}`, label)}
+    />
+  );
+  return (
+    <Box role="group" aria-label={WORDS.drill} display="grid" gap="1.5" mb="2">
+      <Text fontSize="13px" fontWeight="600">
+        {WORDS.drill}
+      </Text>
+      {field('bit', WORDS.drillBit)}
+      {field('chuck', WORDS.drillChuck)}
+      {field('length', WORDS.drillLength)}
+      <Text fontSize="12px" color="faded">
+        {WORDS.drillSay}
+      </Text>
+    </Box>
+  );
+}
+
 function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null; isHorn: boolean }) {
   const design = useDesign();
   const { path, layout, stringPlan } = useDerived();
@@ -99,7 +202,7 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
   const isEdge = part.face === 'edge';
   const seat = isEdge ? edgeSeat(path, part) : null;
   const hole = buttonHole(button, layout);
-  const room = drillRoom(button, design.strings, stringPlan);
+  const room = drillRoom(button, design.drill, layout.body.polygon, design.strings, stringPlan);
   const fibre = fibreThrough(layout.body.polygon, button, design.body.grain * RAD);
   return (
     <Box role="group" aria-label={name} display="grid" gap="1.5" mb="2">
@@ -107,6 +210,7 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
         {name}
       </Text>
       <StandsOn button={button} isHorn={isHorn} />
+      <HeldBy button={button} />
       {isEdge && seat && (
         <>
           <LengthField
@@ -159,7 +263,15 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
       )}
       {isEdge && (
         <>
-          <Reading label={WORDS.drillRoom} value={room < 0 ? WORDS.drillFirst : WORDS.drillReaches} />
+          {room && (
+            <>
+              <Reading label={WORDS.drillBefore} value={reaches(room, room.before, say)} />
+              <Reading
+                label={WORDS.drillRoom}
+                value={room.before >= 0 && room.after < 0 ? WORDS.drillFirst : reaches(room, room.after, say)}
+              />
+            </>
+          )}
           <Reading label={WORDS.fibres} value={say(fibre)} />
         </>
       )}
@@ -176,6 +288,7 @@ export function StrapButtons() {
     <Section title={WORDS.strapButtons}>
       <One button={hanging.buttons.horn} pull={pull && pull.horn} isHorn />
       <One button={hanging.buttons.tail} pull={pull && pull.tail} isHorn={false} />
+      <DrillFields />
       <Text fontSize="12px" color="faded">
         {WORDS.buttonsSay}
       </Text>

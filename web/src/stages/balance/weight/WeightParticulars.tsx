@@ -1,7 +1,8 @@
-import type { MassItem } from '@pelkin/core';
-import { LIMITS, edits, lengthWithUnit } from '@pelkin/core';
-import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import type { MassItem, Together } from '@pelkin/core';
+import { LIMITS, edits, estimateOf, lengthWithUnit } from '@pelkin/core';
+import { Box, Text } from '@chakra-ui/react';
 import { Suspense, lazy } from 'react';
+import { useDerived } from '../../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { FigureTable } from '../../../shared/FigureTable.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
@@ -12,6 +13,7 @@ import { grams, ranged } from '../say.ts';
 import { useWeighed } from '../useWeighed.ts';
 import { WORDS } from '../words.ts';
 import { Added } from './Added.tsx';
+import { WeighedMass } from './WeighedMass.tsx';
 import type { Line } from './turning.ts';
 import { Variants } from './Variants.tsx';
 import { linesOf } from './turning.ts';
@@ -40,52 +42,6 @@ function Totals() {
         the range.
       </Text>
     </Section>
-  );
-}
-
-/** What was weighed of a thing, or a way to say that it was. */
-function WeighedMass(props: { of: string; name: string; what?: string; estimate: number }) {
-  const { of, name, what = name, estimate } = props;
-  const weighed = useDesign().weight.weighed.find((w) => w.of === of);
-  const edit = useDesignStore((s) => s.edit);
-  if (!weighed)
-    return (
-      <HStack justify="space-between">
-        <Text fontSize="13px">{name}</Text>
-        <Button
-          size="2xs"
-          variant="outline"
-          aria-label={`${WORDS.typeItsWeight}: ${name}`}
-          onClick={() =>
-            edit(`weighed ${what}`, (d) =>
-              edits.setWeighed(d, of, { mass: Number(Math.max(0.1, estimate).toFixed(1)), at: null }),
-            )
-          }
-        >
-          {WORDS.typeItsWeight}
-        </Button>
-      </HStack>
-    );
-  return (
-    <>
-      <NumberField
-        {...LIMITS['weight.weighed']}
-        label={name}
-        value={weighed.mass}
-        unit="g"
-        onCommit={(mass) =>
-          edit(`${what} weighs ${mass} g`, (d) => edits.setWeighed(d, of, { ...weighed, mass }))
-        }
-      />
-      <Button
-        size="2xs"
-        variant="ghost"
-        justifySelf="end"
-        onClick={() => edit(`${what} estimated`, (d) => edits.setWeighed(d, of, null))}
-      >
-        {WORDS.estimateAgain}
-      </Button>
-    </>
   );
 }
 
@@ -132,7 +88,13 @@ function ChosenLine({ item }: { item: MassItem }) {
       <Reading label={WORDS.mass} value={ranged(item.mass, grams)} />
       <Reading label={WORDS.nutwardOfBridge} value={lengthWithUnit(item.at.x, units, 1)} />
       {item.key !== 'body' && item.key !== 'neck' && (
-        <WeighedMass of={item.key} name={WORDS.weighedMass} what={item.name} estimate={item.mass.likely} />
+        <WeighedMass
+          of={item.key}
+          name={WORDS.weighedMass}
+          what={item.name}
+          estimate={item.mass.likely}
+          at={item.at}
+        />
       )}
     </Box>
   );
@@ -161,15 +123,20 @@ function Allowances() {
   );
 }
 
+const TOGETHER = [
+  ['body', WORDS.finishedBody],
+  ['neck', WORDS.finishedNeck],
+] as const satisfies readonly (readonly [Together, string])[];
+
 /** Woods, what each thing weighs, and what was weighed. */
 export function WeightParticulars() {
   const { body, weight: own } = useDesign();
+  const { stringPlan } = useDerived();
   const { weight } = useWeighed();
   const key = useChosenWeight((s) => s.key);
   const lines = weight ? linesOf(weight) : [];
   const chosen = lines.find((l) => l.item.key === key);
-  const of = (keys: readonly string[]): number =>
-    lines.filter((l) => keys.includes(l.item.key)).reduce((sum, l) => sum + l.item.mass.likely, 0);
+  const together = (of: Together) => weight && estimateOf(of, weight.items);
   return (
     <>
       <Totals />
@@ -193,16 +160,23 @@ export function WeightParticulars() {
         )}
       </Section>
       <Section title={WORDS.weighedByYou}>
-        <WeighedMass
-          of="body"
-          name={WORDS.finishedBody}
-          estimate={of(['body', 'body-wood', 'front', 'through', 'finish'])}
-        />
-        <WeighedMass
-          of="neck"
-          name={WORDS.finishedNeck}
-          estimate={of(['neck', 'neck-wood', 'headstock', 'board', 'rod', 'frets', 'nut'])}
-        />
+        {TOGETHER.map(([of, name]) => {
+          const estimate = together(of);
+          return (
+            estimate && (
+              <WeighedMass
+                key={of}
+                of={of}
+                name={name}
+                estimate={estimate.total.likely}
+                at={{
+                  x: of === 'neck' ? stringPlan.centreScale - estimate.centre.x : estimate.centre.x,
+                  y: estimate.centre.y,
+                }}
+              />
+            )
+          );
+        })}
         {own.weighed.length > 0 && (
           <Text fontSize="12px" color="faded">
             The body with its finish and no parts on it; the neck with board, frets, rod and nut, without
