@@ -5,6 +5,7 @@ import { expect, test } from '@playwright/test';
 import { goTo, held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as BALANCE } from '../web/src/stages/balance/words.ts';
 import { WORDS as WOODS } from '../web/src/woods/words.ts';
+import { WORDS as FRAME } from '../web/src/app/words.ts';
 
 function demo(name: string): Design {
   const checked = checkDesign(
@@ -97,7 +98,7 @@ test('three woods side by side; a board of one’s own weighed; what is weighed 
 
   // What it is made of now is left alone; its board is weighed anew, and the weight follows.
   const weight = page.getByTestId('reading-weight');
-  const before = await weight.innerText();
+  const before = (await weight.textContent())!;
   await type(page.getByLabel(WOODS.boardMass), '5000');
   await expect(weight).not.toHaveText(before);
   await expect(weight).toContainText('▲');
@@ -149,7 +150,7 @@ test('a button goes under a neck screw, which is put right; weight moves with a 
   // Anywhere in the design: a node dragged moves the weight, and says by how much.
   await goTo(page, id, 'outline');
   const weight = page.getByTestId('reading-weight');
-  const was = await weight.innerText();
+  const was = (await weight.textContent())!;
   await page.locator('[data-node="n4"]').first().focus();
   for (let i = 0; i < 6; i += 1) await page.keyboard.press('Shift+ArrowUp');
   await expect(weight).not.toHaveText(was);
@@ -179,4 +180,91 @@ test('sitting, the player and a case; without strap buttons it says what is miss
   // Hostile: a strap shorter than its buttons are apart, numbers that are none.
   await type(page.getByLabel(BALANCE.caseLength), 'wide');
   await expect(page.getByRole('alert').first()).toBeVisible();
+});
+
+test('hostile straps, drills and weights: each is refused in words or told; a reload in the middle loses nothing', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Hostile', { ...demo('windrow'), name: 'Hostile' });
+  await openStage(page, id, 'balance?desk=standing');
+  const alert = page.getByRole('alert').first();
+  // By its holes: no hole is used that the strap has not.
+  await type(page.getByRole('textbox', { name: BALANCE.hole }), '9');
+  await expect(alert).toContainText('the strap has 8 holes, not a hole 9');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: BALANCE.byLength }).click();
+  const strap = page.getByRole('textbox', { name: BALANCE.strapLength });
+  for (const [words, says] of [
+    ['long', /mm/],
+    ['0', /300/],
+    ['99999', /2200/],
+    ['-5', /300/],
+  ] as const) {
+    await type(strap, words);
+    await expect(alert).toContainText(says);
+    await page.keyboard.press('Escape');
+    await expect(strap).toHaveValue('1100.0');
+  }
+  // A strap shorter than its buttons are apart can be typed; it is told that it goes over no shoulder.
+  await type(strap, '310');
+  await expect(page.getByTestId('reading-left-hand')).toContainText('strap too short');
+  await expect(page.getByTestId('reading-findings')).toContainText('1');
+  await expect(page.getByText('it goes over no shoulder')).toBeVisible();
+  await expect(page.getByTestId('rest-bands')).toHaveCount(0);
+  // A bit too short to bore the hole.
+  const drill = page.getByRole('group', { name: BALANCE.drill });
+  await type(drill.getByRole('textbox', { name: BALANCE.drillBit }), '0');
+  await expect(alert).toContainText('20');
+  await type(drill.getByRole('textbox', { name: BALANCE.drillBit }), '20');
+  const horn = page.getByRole('group', { name: BALANCE.hornButton, exact: true });
+  await expect(horn).toContainText(BALANCE.bitTooShort);
+  await saved(page);
+  await page.reload();
+  await expect(strap).toHaveValue('310.0');
+  await expect(horn).toContainText(BALANCE.bitTooShort);
+  await expect(page.getByTestId('reading-findings')).toContainText('3');
+  await type(drill.getByRole('textbox', { name: BALANCE.drillBit }), '80');
+  await expect(horn).toContainText(BALANCE.drillReaches);
+  await type(strap, '1100');
+  await expect(page.getByTestId('rest-bands')).toBeVisible();
+  await expect(page.getByTestId('reading-findings')).toContainText('0');
+});
+
+test('a lock and a washer; the neck weighed with its balance point; what two tabs changed is told by its section', async ({
+  context,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Two tabs', { ...demo('windrow'), name: 'Two tabs' });
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await openStage(one, id, 'balance');
+  await openStage(two, id, 'balance?desk=standing');
+  const point = one.getByTestId('reading-balance-point');
+  const before = (await point.textContent())!;
+  const ofNeck = `: ${BALANCE.finishedNeck}`;
+  await one.getByRole('button', { name: BALANCE.typeItsWeight + ofNeck }).click();
+  await one.getByRole('button', { name: BALANCE.typeBalancePoint + ofNeck }).click();
+  const fromNut = one.getByRole('textbox', { name: BALANCE.balancesFromNut });
+  await expect(point).toHaveText(before);
+  await type(fromNut, '3000');
+  await expect(one.getByRole('alert').first()).toContainText('2000');
+  await type(fromNut, '120');
+  // Nearer to the nut: the whole balances nearer to it too.
+  await expect(point).not.toHaveText(before);
+  await saved(one);
+  expect((await held(request, id)).design.weight.weighed).toMatchObject([{ of: 'neck', at: { x: 120 } }]);
+
+  const horn = two.getByRole('group', { name: BALANCE.hornButton, exact: true });
+  await horn.getByRole('combobox', { name: BALANCE.heldBy }).selectOption(BALANCE.heldByLock);
+  const notice = two.getByRole('alert', { name: FRAME.changedElsewhere });
+  await expect(notice).toContainText('woods and weights');
+  await two.getByRole('button', { name: FRAME.choosePartsOfEach }).click();
+  await two.getByText('Use the server’s woods and weights').click();
+  await two.getByRole('button', { name: FRAME.apply }).click();
+  await expect(notice).toHaveCount(0);
+  await type(horn.getByRole('textbox', { name: 'Washer under it' }), '1.5');
+  await saved(two);
+  const { design } = await held(request, id);
+  expect(design.weight.weighed).toMatchObject([{ of: 'neck', at: { x: 120 } }]);
+  expect(design.parts.find((p) => p.id === 'p15')!.spec.measures).toMatchObject({ lock: 11, washer: 1.5 });
 });

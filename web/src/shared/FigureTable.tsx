@@ -2,7 +2,13 @@ import { Table } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 
 /** A table of figures in a panel. Plain cells, dressed by the table: a hundred styled ones would hold up the opening of a design. */
-export function FigureTable({ heads, children }: { heads: readonly string[]; children: ReactNode }) {
+export function FigureTable(props: {
+  heads: readonly string[];
+  /** Whether the first column is words: they begin at the left. */
+  named?: boolean;
+  children: ReactNode;
+}) {
+  const { heads, named = false, children } = props;
   return (
     <Table.Root
       size="sm"
@@ -18,6 +24,7 @@ export function FigureTable({ heads, children }: { heads: readonly string[]; chi
           borderColor: 'rule',
         },
         '& th': { fontWeight: '500', color: 'faded' },
+        ...(named ? { '& th:first-of-type, & td:first-of-type': { textAlign: 'start' } } : null),
         '& .is-amiss': { color: 'madder', fontWeight: '650' },
       }}
     >

@@ -74,7 +74,7 @@ export function Case() {
         </>
       )}
       {caseFit && (
-        <FigureTable heads={[WORDS.way, WORDS.tightest, WORDS.room]}>
+        <FigureTable named heads={[WORDS.way, WORDS.tightest, WORDS.room]}>
           {caseFit.rooms.map((r) => (
             <tr key={r.way}>
               <td>{r.way}</td>

@@ -55,7 +55,7 @@ function Reaches() {
   const rows = useReaches();
   return (
     <Section title={WORDS.reach}>
-      <FigureTable heads={[WORDS.reachOf, WORDS.standing, WORDS.sitting]}>
+      <FigureTable named heads={[WORDS.reachOf, WORDS.standing, WORDS.sitting]}>
         {rows.map(([a, b]) => (
           <tr key={(a ?? b)!.name}>
             <td>{(a ?? b)!.name}</td>
@@ -80,7 +80,7 @@ function Controls() {
   const say = (mm: number): string => lengthWithUnit(mm, units, 0);
   return (
     <Section title={WORDS.controlsReach}>
-      <FigureTable heads={[WORDS.control, WORDS.fromHand, WORDS.offLine]}>
+      <FigureTable named heads={[WORDS.control, WORDS.fromHand, WORDS.offLine]}>
         {rows.map(({ id, name, from, offLine }) => (
           <tr key={id}>
             <td>{name}</td>

@@ -22,7 +22,7 @@ function Holds() {
   const { hold, degrees } = useHold();
   if (!weight) return null;
   return (
-    <FigureTable heads={[WORDS.thigh, WORDS.at, WORDS.balances, WORDS.needs]}>
+    <FigureTable named heads={[WORDS.thigh, WORDS.at, WORDS.balances, WORDS.needs]}>
       {HOLDS.map((h) => {
         const angle = h === hold ? degrees : HOLD_ANGLES[h];
         const lap = onLap(weight, measures, design.player, design.strings, angle * RAD);

@@ -153,7 +153,7 @@ export function Variants() {
           {WORDS.variantsSay}
         </Text>
       ) : (
-        <FigureTable heads={['', 'kg', WORDS.balancePointMm, WORDS.leftHandN]}>
+        <FigureTable named heads={['', 'kg', WORDS.balancePointMm, WORDS.leftHandN]}>
           <Row name={WORDS.asItIs} standing={standingOf(derive(design))} />
           {list.map((_, i) => (
             <Row key={i} name={NAMES[i]!} standing={standings?.[i] ?? null} />

@@ -52,7 +52,7 @@ function Table({ lines }: { lines: readonly Line[] }) {
   const key = useChosenWeight((s) => s.key);
   const choose = useChosenWeight((s) => s.choose);
   return (
-    <FigureTable heads={[WORDS.line, 'g', '%', 'N·m']}>
+    <FigureTable named heads={[WORDS.line, 'g', '%', 'N·m']}>
       {lines.map(({ item, share, moment }) => (
         <tr key={item.key} aria-selected={item.key === key}>
           <td>
