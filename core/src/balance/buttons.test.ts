@@ -5,6 +5,8 @@ import { createDeriver } from '../derived/derive.ts';
 import { changePart } from '../design/layoutEdits.ts';
 import { biteOfNeckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
 import { distance } from '../geometry/point.ts';
+import { distanceToEdge } from '../geometry/polygons.ts';
+import { cutWords } from '../layout/cutWords.ts';
 import { measureOf } from '../parts/kinds.ts';
 import { createFinder } from '../findings/run.ts';
 import { isLocked, standsOut, strapHoldsAt } from '../parts/strapButton.ts';
@@ -55,7 +57,37 @@ describe('strap buttons', () => {
     expect(pull.horn.offAxis).toBeGreaterThan(20);
   });
   it('have a hole by the screw’s root, and the stop before the flag', () => {
-    expect(buttonHole(horn, layout)).toMatchObject({ pilot: 2.9, deep: 27, stopAt: 26 });
+    expect(buttonHole(horn, layout, windrow)).toMatchObject({ pilot: 2.9, deep: 27, stopAt: 26 });
+  });
+  it('tell the wood to every opening as deep as they lie, the nearest first', () => {
+    const hole = buttonHole(horn, layout, windrow)!;
+    const names = hole.openings.map((o) => o.name);
+    expect(new Set(names).size).toBe(names.length);
+    expect(hole.openings.length).toBeGreaterThan(2);
+    const apart = hole.openings.map((o) => o.apart);
+    expect(apart).toEqual([...apart].sort((p, q) => p - q));
+    // By another way: from places of the screw’s two flanks to the edge of that opening.
+    const deep = measureOf(horn.part.spec, 'screwLength');
+    const half = measureOf(horn.part.spec, 'screwThread') / 2;
+    const flat = Math.hypot(horn.axis.x, horn.axis.y);
+    const [ix, iy] = [-horn.axis.x / flat, -horn.axis.y / flat];
+    const flanks = Array.from({ length: 101 }, (_, i) => (deep * i) / 100).flatMap((s) =>
+      [-half, half].map((w) => ({
+        x: horn.part.at.x + ix * s - iy * w,
+        y: horn.part.at.y + iy * s + ix * w,
+      })),
+    );
+    const first = layout.cuts.filter((c) => cutWords(c, windrow) === names[0]);
+    const least = Math.min(...flanks.flatMap((p) => first.map((c) => distanceToEdge(c.area.polygon, p))));
+    expect(Math.abs(least - apart[0]!)).toBeLessThan(0.3);
+    // A longer screw comes nearer.
+    const deeper = changePart(windrow, horn.part.id, {
+      spec: { ...horn.part.spec, measures: { ...horn.part.spec.measures, screwLength: 120 } },
+    });
+    const long = derive(deeper);
+    expect(buttonHole(long.hanging!.buttons.horn, long.layout, deeper)!.openings[0]!.apart).toBeLessThan(
+      apart[0]!,
+    );
   });
   it('want fibres to run on through their screw: of a plain slab, its length', () => {
     const slab = [

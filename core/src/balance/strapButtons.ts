@@ -3,12 +3,14 @@ import type { Design, Drill } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
-import { distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
+import { distanceToEdge, edgeGap, polygonHolds, polygonsMeet } from '../geometry/polygons.ts';
 import { within } from '../design/limit.ts';
 import { NECK_LIMITS } from '../design/sections/neck.ts';
+import type { Cut } from '../layout/cut.ts';
+import { sameOwner, zOverlap } from '../layout/cut.ts';
+import { cutWords } from '../layout/cutWords.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { biteOfNeckScrew, buttonUnder, neckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
-import { screwsNear } from '../layout/screws.ts';
 import { measureOf } from '../parts/kinds.ts';
 import { standsOut } from '../parts/strapButton.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
@@ -117,26 +119,53 @@ export interface ButtonHole {
   readonly stopAt: number;
   /** The edge of the hole is opened to this, so that the finish does not crack. */
   readonly countersink: number;
-  /** The nearest opening or other screw, and how far off; null where none is near. */
-  readonly near: { readonly name: string; readonly apart: number } | null;
+  /** Every opening as deep as the screw lies, the nearest first, and how much wood is between them in the body plane. */
+  readonly openings: readonly { readonly name: string; readonly apart: number }[];
 }
 
 const FLAG = 1;
 const OPENED = 1.5;
 
+/** Further apart than any two places of a body, mm. */
+const ANYWHERE = 4000;
+
+/** Openings and holes of other owners that a screw could come out in, by their names, the nearest of each name. */
+function openingsAround(
+  screw: Cut,
+  { cuts }: Layout,
+  design: Pick<Design, 'parts' | 'openings'>,
+): ButtonHole['openings'] {
+  const nearest = new Map<string, number>();
+  for (const other of cuts) {
+    // A ledge lies over its cavity, which is told.
+    if (other.role === 'screw' || other.role === 'ledge') continue;
+    if (sameOwner(other.owner, screw.owner) || !zOverlap(screw, other)) continue;
+    const apart = polygonsMeet(screw.area, other.area)
+      ? 0
+      : (edgeGap(screw.area, other.area, ANYWHERE)?.distance ?? ANYWHERE);
+    const name = cutWords(other, design);
+    nearest.set(name, Math.min(apart, nearest.get(name) ?? ANYWHERE));
+  }
+  return [...nearest].map(([name, apart]) => ({ name, apart })).sort((p, q) => p.apart - q.apart);
+}
+
 /** The hole for a button’s own screw; null for one that stands under a neck screw. */
-export function buttonHole({ part }: Button, layout: Layout): ButtonHole | null {
+export function buttonHole(
+  { part }: Button,
+  layout: Layout,
+  design: Pick<Design, 'parts' | 'openings'>,
+): ButtonHole | null {
   const length = measureOf(part.spec, 'screwLength');
   if (length <= 0) return null;
-  const [near] = screwsNear(layout)
-    .filter((n) => n.screw.owner.kind === 'part' && n.screw.owner.id === part.id && n.other)
-    .sort((a, b) => a.apart - b.apart);
+  const screw = layout.cuts.find(
+    (c) => c.role === 'screw' && c.owner.kind === 'part' && c.owner.id === part.id,
+  );
   return {
     pilot: measureOf(part.spec, 'screwRoot'),
     deep: length + DEEPER,
     stopAt: length + DEEPER - FLAG,
     countersink: measureOf(part.spec, 'screwThread') + OPENED,
-    near: near?.other ? { name: near.other.name, apart: near.apart } : null,
+    openings: screw ? openingsAround(screw, layout, design) : [],
   };
 }
 

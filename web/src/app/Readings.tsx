@@ -73,11 +73,14 @@ function Words({
         <Text fontSize="11.5px" color="onTarFaded">
           {read((r) => r.unit)}
         </Text>
+      </HStack>
+      {/* How far it moved is shown whole, whatever it takes of the note. */}
+      <HStack gap="1" align="baseline" fontSize="11px" lineHeight="1.45">
+        <Text flex="1" minW="0" color="onTarFaded" truncate>
+          {read((r) => r.note)}
+        </Text>
         {aside}
       </HStack>
-      <Text fontSize="11px" color="onTarFaded" truncate>
-        {read((r) => r.note)}
-      </Text>
     </>
   );
 }
@@ -105,7 +108,7 @@ function Following({ of }: { of: Shown }) {
         of={of}
         read={(pick) => <Live of={(d) => pick(of.read(d))} />}
         aside={
-          <Text fontFamily="mono" fontSize="11.5px" color="kelpOnTar" ml="auto">
+          <Text fontFamily="mono" color="kelpOnTar" whiteSpace="nowrap">
             <Moved of={of} />
           </Text>
         }

@@ -30,8 +30,8 @@ export function FigureTable(props: {
     >
       <thead>
         <tr>
-          {heads.map((h) => (
-            <th key={h} scope="col">
+          {heads.map((h, i) => (
+            <th key={i} scope="col">
               {h}
             </th>
           ))}

@@ -4,7 +4,7 @@ import { areaOf, isOf } from '../cut.ts';
 import type { Layout } from '../layOut.ts';
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
-import { cutWords, pairOf } from './cutWords.ts';
+import { cutWords, pairOf } from '../cutWords.ts';
 
 export const floorThin = rule({
   id: 'floor-thin',

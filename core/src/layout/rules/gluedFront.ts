@@ -3,7 +3,7 @@ import { rule } from '../../design/rule.ts';
 import { polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
 import type { Cut } from '../cut.ts';
 import { sameOwner, zOverlap } from '../cut.ts';
-import { cutWords, pairOf } from './cutWords.ts';
+import { cutWords, pairOf } from '../cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: '', limit: null } as const;
 

@@ -16,7 +16,7 @@ import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
 import type { Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
-import { pairOf } from './cutWords.ts';
+import { pairOf } from '../cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
 const named = (p: PartInPlace, where: Point | null, measured: number | null): Hit => ({

@@ -6,7 +6,7 @@ import type { Cut } from '../cut.ts';
 import { screwTips, screwsNear } from '../screws.ts';
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
-import { cutWords, pairOf } from './cutWords.ts';
+import { cutWords, pairOf } from '../cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
 

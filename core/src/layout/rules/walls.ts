@@ -2,7 +2,7 @@ import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 import type { Wall } from '../walls.ts';
 import { moveApart } from '../mending.ts';
-import { cutWords, pairOf } from './cutWords.ts';
+import { cutWords, pairOf } from '../cutWords.ts';
 
 /** A rib stands between two chambers: no bit, screw or hand leans on it. */
 const isRib = (w: Wall): boolean => w.a.role === 'chamber' && w.b?.role === 'chamber';

@@ -2,7 +2,7 @@ import { runCover, wayIn } from '../wiring.ts';
 import { plugBlocks } from '../plugs.ts';
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
-import { pairOf } from './cutWords.ts';
+import { pairOf } from '../cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'stop' } as const;
 

@@ -3,7 +3,7 @@ import { rule } from '../../design/rule.ts';
 import type { Point } from '../../geometry/point.ts';
 import { areaHolds, divided, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../../layout/cut.ts';
-import { cutWords } from '../../layout/rules/cutWords.ts';
+import { cutWords } from '../../layout/cutWords.ts';
 import { regionBox, regionHolds } from '../../solid/region.ts';
 import type { Design } from '../../design/schema.ts';
 import type { Bent, BodySolid } from '../bodySolid.ts';

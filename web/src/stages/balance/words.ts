@@ -84,7 +84,7 @@ export const WORDS = {
   pilot: 'Pilot, deep',
   stopAt: 'Stop at, before the flag',
   opened: 'Edge opened to',
-  nearest: 'Nearest',
+  woodTo: 'Wood to',
   drillRoom: 'Drill, neck on',
   drillFirst: 'drill it before the neck',
   drillReaches: 'reaches',
@@ -135,6 +135,7 @@ export const WORDS = {
   holesApart: 'Holes apart',
   leftHand: 'left hand',
   line: 'what',
+  ofTurning: 'share, %',
   loadAgainstAngle: 'Left-hand load against angle',
   loadAgainstAngleSays:
     'Over 0 the hand lifts the neck, under 0 it pulls it down; at 0 the strap holds it alone.',

@@ -201,7 +201,7 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
   const say = (mm: number): string => lengthWithUnit(mm, units, 1);
   const isEdge = part.face === 'edge';
   const seat = isEdge ? edgeSeat(path, part) : null;
-  const hole = buttonHole(button, layout);
+  const hole = buttonHole(button, layout, design);
   const room = drillRoom(button, design.drill, layout.body.polygon, design.strings, stringPlan);
   const fibre = fibreThrough(layout.body.polygon, button, design.body.grain * RAD);
   return (
@@ -256,9 +256,9 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
           <Reading label={WORDS.pilot} value={`Ø ${say(hole.pilot)}, ${say(hole.deep)}`} />
           <Reading label={WORDS.stopAt} value={say(hole.stopAt)} />
           <Reading label={WORDS.opened} value={`Ø ${say(hole.countersink)}`} />
-          {hole.near && (
-            <Reading label={`${WORDS.nearest}: ${hole.near.name}`} value={say(hole.near.apart)} />
-          )}
+          {hole.openings.map(({ name: opening, apart }) => (
+            <Reading key={opening} label={`${WORDS.woodTo} ${opening}`} value={say(apart)} />
+          ))}
         </>
       )}
       {isEdge && (

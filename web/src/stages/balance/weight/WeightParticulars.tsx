@@ -1,5 +1,5 @@
 import type { MassItem, Together } from '@pelkin/core';
-import { LIMITS, edits, estimateOf, lengthWithUnit } from '@pelkin/core';
+import { LIMITS, edits, estimateOf, formatLength, lengthWithUnit, unitSuffix } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { Suspense, lazy } from 'react';
 import { useDerived } from '../../../design/derived.ts';
@@ -51,9 +51,13 @@ const percent = (share: number): string => (share * 100).toFixed(share < 0.095 ?
 function Table({ lines }: { lines: readonly Line[] }) {
   const key = useChosenWeight((s) => s.key);
   const choose = useChosenWeight((s) => s.choose);
+  const { units } = useDesign();
   return (
-    <FigureTable named heads={[WORDS.line, 'g', '%', 'N·m']}>
-      {lines.map(({ item, share, moment }) => (
+    <FigureTable
+      named
+      heads={[WORDS.line, 'g', '%', `${WORDS.at}, ${unitSuffix(units)}`, 'N·m', WORDS.ofTurning]}
+    >
+      {lines.map(({ item, share, moment, ofTurning }) => (
         <tr key={item.key} aria-selected={item.key === key}>
           <td>
             <Box
@@ -71,7 +75,9 @@ function Table({ lines }: { lines: readonly Line[] }) {
           </td>
           <td>{item.mass.likely.toFixed(0)}</td>
           <td>{percent(share)}</td>
+          <td>{formatLength(item.at.x, units, 0)}</td>
           <td>{moment.toFixed(2).replace('-', '−')}</td>
+          <td>{percent(ofTurning)}</td>
         </tr>
       ))}
     </FigureTable>
@@ -150,8 +156,8 @@ export function WeightParticulars() {
         {chosen && <ChosenLine item={chosen.item} />}
         <Table lines={lines} />
         <Text fontSize="12px" color="faded">
-          %: of the whole. N·m: how it turns the instrument about its balance point; less than 0 lifts the
-          neck.
+          %: of the whole. At: nutward of the bridge line. N·m: how it turns the instrument about its balance
+          point; less than 0 lifts the neck. Share: of all that turns to that side.
         </Text>
         {lines.length > 0 && (
           <Suspense fallback={<Box h="220px" />}>

@@ -1,5 +1,5 @@
-import type { Design } from '../../design/schema.ts';
-import type { Cut } from '../cut.ts';
+import type { Design } from '../design/schema.ts';
+import type { Cut } from './cut.ts';
 
 /** An opening in words: what it is for, and which part or opening of the design asks for it. */
 export function cutWords(cut: Cut, design: Pick<Design, 'parts' | 'openings'>): string {
