@@ -108,7 +108,7 @@ function Following({ of }: { of: Shown }) {
         of={of}
         read={(pick) => <Live of={(d) => pick(of.read(d))} />}
         aside={
-          <Text fontFamily="mono" color="kelpOnTar" whiteSpace="nowrap">
+          <Text fontFamily="mono" color="kelpOnTar" whiteSpace="nowrap" _empty={{ display: 'none' }}>
             <Moved of={of} />
           </Text>
         }

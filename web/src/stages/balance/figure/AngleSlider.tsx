@@ -10,7 +10,7 @@ export function AngleSlider(props: { degrees: number; note: string; onTurn: (deg
       position="absolute"
       right="4"
       bottom="3"
-      w="min(460px, calc(100% - 32px))"
+      w="min(420px, calc(100% - 32px))"
       bg="sheet"
       borderWidth="1px"
       borderColor="rule"
