@@ -2,8 +2,8 @@ import { changePart, setNeckScrew } from '../design/layoutEdits.ts';
 import type { Design, Drill } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import type { Polygon } from '../geometry/polygons.ts';
-import { distanceToEdge, edgeGap, polygonHolds, polygonsMeet } from '../geometry/polygons.ts';
+import type { Boxed, Polygon } from '../geometry/polygons.ts';
+import { boxed, distanceToEdge, edgeGap, polygonHolds, polygonsMeet } from '../geometry/polygons.ts';
 import { within } from '../design/limit.ts';
 import { NECK_LIMITS } from '../design/sections/neck.ts';
 import type { Cut } from '../layout/cut.ts';
@@ -59,17 +59,45 @@ export interface DrillRoom {
 
 /** A pilot goes so much deeper than its screw, mm. */
 const DEEPER = 2;
-/** The chuck is looked at so far apart along it, mm. */
-const DRILL_STEP = 4;
+/** Room beside a chuck is told to so far, mm: beyond it there is enough for any hand. */
+const ROOM_SEEN = 60;
+/** A chuck that lies against the wood is not in its way, mm. */
+const TOUCHES = 0.05;
+
+/** How far the places of a polygon’s edge within another one lie from that one’s edge at most, mm. */
+const depthIn = (outline: Polygon, within: Polygon): number =>
+  within.reduce(
+    (most, p) => (polygonHolds(outline, p) ? Math.max(most, distanceToEdge(outline, p)) : most),
+    0,
+  );
+
+/** Room between a chuck and what stands beside it; less than 0 where they meet, by how deep the one stands in the other. */
+function roomBeside(chuck: Boxed, other: Boxed): number {
+  if (polygonsMeet(chuck, other)) {
+    const deep = Math.max(depthIn(other.polygon, chuck.polygon), depthIn(chuck.polygon, other.polygon));
+    return deep < TOUCHES ? 0 : -deep;
+  }
+  return edgeGap(chuck, other, ROOM_SEEN)?.distance ?? ROOM_SEEN;
+}
+
+/** The board from the joint to the nut, as wide as it is. */
+function boardBeside(strings: Design['strings'], { jointX, centreScale }: StringPlan): Polygon {
+  const [near, far] = [jointX, centreScale];
+  const at = (x: number, side: 'bass' | 'treble'): Point => ({
+    x,
+    y: boardHalfWidth(strings, x, side) * (side === 'bass' ? 1 : -1),
+  });
+  return [at(near, 'treble'), at(far, 'treble'), at(far, 'bass'), at(near, 'bass')];
+}
 
 /**
  * How near body and neck come to a drill on a button’s axis, in the body plane: to a chuck (and the hand round it) of the drill’s width and length that has
- * bored to the floor. Of the neck, the board’s width from the joint to the nut. Null for a button that no hole in the edge is bored for.
+ * bored to the floor; at most 60 mm are told. Of the neck, the board’s width from the joint to the nut. Null for a button that no hole in the edge is bored for.
  */
 export function drillRoom(
   { part, axis }: Button,
   drill: Drill,
-  outline: Polygon,
+  body: Boxed,
   strings: Design['strings'],
   stringPlan: StringPlan,
 ): DrillRoom | null {
@@ -79,21 +107,17 @@ export function drillRoom(
   const front = Math.max(0, drill.bit - deep);
   const flat = Math.hypot(axis.x, axis.y) || 1;
   const way = { x: axis.x / flat, y: axis.y / flat };
-  let [before, neck] = [Infinity, Infinity];
-  const steps = Math.ceil(drill.length / DRILL_STEP);
-  for (let i = 0; i <= steps; i += 1)
-    for (const side of [-0.5, 0, 0.5]) {
-      const [s, across] = [front + (drill.length * i) / steps, side * drill.chuck];
-      const p = {
-        x: part.at.x + way.x * s - way.y * across,
-        y: part.at.y + way.y * s + way.x * across,
-      };
-      const off = distanceToEdge(outline, p);
-      before = Math.min(before, polygonHolds(outline, p) ? -off : off);
-      // Only beyond the joint is there a neck beside the body; across the board it stands in the way on both sides.
-      if (p.x < stringPlan.jointX || p.x > stringPlan.centreScale) continue;
-      neck = Math.min(neck, Math.abs(p.y) - boardHalfWidth(strings, p.x, p.y >= 0 ? 'bass' : 'treble'));
-    }
+  const at = (s: number, across: number): Point => ({
+    x: part.at.x + way.x * s - way.y * across,
+    y: part.at.y + way.y * s + way.x * across,
+  });
+  const half = drill.chuck / 2;
+  // Places along its sides too: how deep it stands in something is told by them.
+  const side = (sign: number): readonly Point[] =>
+    [0, 0.25, 0.5, 0.75, 1].map((share) => at(front + drill.length * share, sign * half));
+  const chuck = boxed([...side(1), ...[...side(-1)].reverse()]);
+  const before = roomBeside(chuck, body);
+  const neck = roomBeside(chuck, boxed(boardBeside(strings, stringPlan)));
   return { before, after: Math.min(before, neck), bitShort: Math.max(0, deep - drill.bit) };
 }
 
@@ -102,14 +126,20 @@ export function fibreThrough(outline: Polygon, { part, axis }: Button, grain: nu
   if (part.face !== 'edge') return Infinity;
   const deep = measureOf(part.spec, 'screwLength') / 2;
   const at = { x: part.at.x - axis.x * deep, y: part.at.y - axis.y * deep };
-  const way = { x: Math.cos(grain), y: Math.sin(grain) };
-  const run = (sign: 1 | -1): number => {
-    const step = 1;
-    for (let s = step; s < 1000; s += step)
-      if (!polygonHolds(outline, { x: at.x + way.x * s * sign, y: at.y + way.y * s * sign })) return s - step;
-    return 1000;
-  };
-  return polygonHolds(outline, at) ? run(1) + run(-1) : 0;
+  if (!polygonHolds(outline, at)) return 0;
+  const [wx, wy] = [Math.cos(grain), Math.sin(grain)];
+  // Where the fibre leaves the wood on both sides: the nearest crossings with the edge.
+  let [back, ahead] = [-Infinity, Infinity];
+  outline.forEach((p, i) => {
+    const q = outline[(i + 1) % outline.length]!;
+    const [fromP, fromQ] = [p, q].map((v) => (v.y - at.y) * wx - (v.x - at.x) * wy) as [number, number];
+    if (fromP > 0 === fromQ > 0) return;
+    const share = fromP / (fromP - fromQ);
+    const along = (p.x + share * (q.x - p.x) - at.x) * wx + (p.y + share * (q.y - p.y) - at.y) * wy;
+    if (along >= 0) ahead = Math.min(ahead, along);
+    else back = Math.max(back, along);
+  });
+  return ahead - back;
 }
 
 /** The hole of a button’s screw, mm: pilot by the root, a little deeper than the screw; the flag on the bit is stopped short of. */

@@ -125,7 +125,7 @@ const rooms = ({
   stringPlan,
 }: Pick<Facts, (typeof looksAtDrill)[number]>): readonly (readonly [Button, DrillRoom])[] =>
   both({ hanging }).flatMap((button) => {
-    const room = drillRoom(button, drill, layout.body.polygon, strings, stringPlan);
+    const room = drillRoom(button, drill, layout.body, strings, stringPlan);
     return room ? [[button, room] as const] : [];
   });
 
