@@ -89,9 +89,12 @@ const angleUnder = (shoulder: Point, centre: Point): number =>
  * Infinity where an end does not pull.
  */
 function slip({ horn, tail, friction }: OnStrap, shoulder: Point, angle: number): number {
-  const [p, h, s] = [turned(shoulder, angle), turned(horn, angle), turned(tail, angle)];
-  const a = Math.atan2(h.x - p.x, p.y - h.y);
-  const b = Math.atan2(p.x - s.x, p.y - s.y);
+  // The ways to both buttons, turned: this is asked thousands of times.
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const [hx, hy] = [horn.x - shoulder.x, horn.y - shoulder.y];
+  const [tx, ty] = [tail.x - shoulder.x, tail.y - shoulder.y];
+  const a = Math.atan2(hx * c - hy * s, -hx * s - hy * c);
+  const b = Math.atan2(ty * s - tx * c, -tx * s - ty * c);
   if (!(a > 0) || !(b > 0) || !(a + b < Math.PI)) return Infinity;
   return Math.abs(Math.log(Math.sin(b) / Math.sin(a))) - friction * (Math.PI - (a + b));
 }
@@ -224,9 +227,14 @@ export function heldAt(on: OnStrap, angle: number, hand: Point): Held | null {
   const { at, long, short } = ellipse;
   const [handX, centreX] = [turned(hand, angle).x, turned(on.centre, angle).x];
   const weight = weightOf(on.massG);
-  const x = (t: number): number => turned(at(t), angle).x;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const xOf = (p: Point): number => p.x * c - p.y * s;
+  const x = (t: number): number => xOf(at(t));
   const force = (t: number): number => (weight * (centreX - x(t))) / (handX - x(t));
-  const stretches = held((t) => Math.max(slip(on, at(t), angle), x(t) < handX ? -Infinity : Infinity));
+  const stretches = held((t) => {
+    const p = at(t);
+    return xOf(p) < handX ? slip(on, p, angle) : Infinity;
+  });
   // Where the shoulder is furthest to either side: there the force turns.
   const turn = Math.atan2(turned(short, angle).x, turned(long, angle).x);
   let least: { readonly force: number; readonly t: number } | null = null;

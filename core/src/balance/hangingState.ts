@@ -109,8 +109,19 @@ export function hangingState(
       leftHandLoad(onStrapOf({ buttons, strap }, w, friction), angle, hand);
     const likely = at(weight);
     if (likely === null) return null;
-    const [from, to] = [at(moved(-levelOff.less)) ?? likely, at(moved(levelOff.more)) ?? likely];
-    return { likely, from: Math.min(from, likely), to: Math.max(to, likely) };
+    // Most ask for what is likely alone: how far it may be off is found when it is first read.
+    const off = once(
+      () => [at(moved(-levelOff.less)) ?? likely, at(moved(levelOff.more)) ?? likely] as const,
+    );
+    return {
+      likely,
+      get from() {
+        return Math.min(likely, ...off());
+      },
+      get to() {
+        return Math.max(likely, ...off());
+      },
+    };
   };
   return {
     ...{ buttons, strap, apart, hand, angle },

@@ -6,11 +6,23 @@ import type { PartInPlace } from './partInPlace.ts';
 
 const RAD = Math.PI / 180;
 
+type MassCentre = Point & { readonly z: number };
+/** A part that is not moved is the same object: it is not asked again. */
+const KNOWN = new WeakMap<PartInPlace, MassCentre>();
+
 /**
  * Where a laid part's mass counts, instrument frame, mm: the middle of its outline, moved by what was measured of its
  * balance, at the mean height of what it fills. A part without an outline counts at its place.
  */
-export function massCentre(placed: PartInPlace): Point & { readonly z: number } {
+export function massCentre(placed: PartInPlace): MassCentre {
+  const known = KNOWN.get(placed);
+  if (known) return known;
+  const made = centreOf(placed);
+  KNOWN.set(placed, made);
+  return made;
+}
+
+function centreOf(placed: PartInPlace): MassCentre {
   const { part, footprint, solids } = placed;
   const [largest] = footprint
     .map((line) => areaOf(line).polygon)

@@ -29,8 +29,7 @@ export function massOf(fields: Fields): Mass {
   for (const i of fields.frontCrossed.cells) isCrossed[i] = 1;
   for (const i of fields.backCrossed.cells) isCrossed[i] = 1;
   // Cells that an opening’s edge crosses, or in which the wood may run out.
-  const unsure = new Int32Array(share.length);
-  let many = 0;
+  const unsure: number[] = [];
   // Volume, its moments in x, y, z, and what has no wood, of the cells that are not wood all through.
   const sums = new Float64Array(5);
   const add = (x: number, y: number, f: number, b: number, area: number): void => {
@@ -102,8 +101,7 @@ export function massOf(fields: Fields): Mass {
       const b = back[i]!;
       const t = thickness - f - b;
       if (t < sure || isCrossed[i] !== 0) {
-        unsure[many] = i;
-        many += 1;
+        unsure.push(i);
         continue;
       }
       const v = t * s;
@@ -116,8 +114,7 @@ export function massOf(fields: Fields): Mass {
     my += y * inRow;
     mz += inRowZ;
   }
-  for (let k = 0; k < many; k += 1) {
-    const i = unsure[k]!;
+  for (const i of unsure) {
     const r = Math.floor(i / columns);
     addInParts(i, x0 + (i - r * columns) * step, y0 + r * step, share[i]! * cell);
   }

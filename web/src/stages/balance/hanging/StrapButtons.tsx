@@ -202,7 +202,7 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
   const isEdge = part.face === 'edge';
   const seat = isEdge ? edgeSeat(path, part) : null;
   const hole = buttonHole(button, layout, design);
-  const room = drillRoom(button, design.drill, layout.body.polygon, design.strings, stringPlan);
+  const room = drillRoom(button, design.drill, layout.body, design.strings, stringPlan);
   const fibre = fibreThrough(layout.body.polygon, button, design.body.grain * RAD);
   return (
     <Box role="group" aria-label={name} display="grid" gap="1.5" mb="2">
