@@ -14,6 +14,7 @@ import { buttonsOf } from './buttons.ts';
 import { heldAt, pulls, settlesAt, weightOf } from './hanging.ts';
 import { onStrapOf } from './hangingState.ts';
 import { buttonAlong, hornPlaces } from './hornPlaces.ts';
+import { leastPull } from './rules/hanging.ts';
 import {
   buttonHole,
   buttonToNeckScrew,
@@ -187,6 +188,7 @@ describe('strap buttons', () => {
         .findings.filter((f) => f.subject === horn.part.id)
         .map((f) => f.rule);
     };
+    expect(leastPull(windrow)).toBe(20);
     expect(found({})).toContain('strap-slips-off');
     expect(found({ lock: 12 })).not.toContain('strap-slips-off');
     expect(found({ recess: 16, recessDeep: 13 })).not.toContain('strap-slips-off');

@@ -31,3 +31,4 @@ export {
   screwsForButton,
 } from './strapButtons.ts';
 export type { ButtonHole, DrillRoom, Pull, ScrewForButton } from './strapButtons.ts';
+export { leastPull } from './rules/hanging.ts';

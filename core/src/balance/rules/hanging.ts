@@ -1,5 +1,6 @@
 import { rule } from '../../design/rule.ts';
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
+import type { Design } from '../../design/schema.ts';
 import type { Button } from '../buttons.ts';
 import { drillRoom, fibreThrough, pullAt } from '../strapButtons.ts';
 import type { DrillRoom } from '../strapButtons.ts';
@@ -91,6 +92,10 @@ export const strapSlips = rule({
     );
   },
 });
+
+/** The least pull across a button’s axis that keeps a strap on, degrees: the user’s own limit, or the usual one. */
+export const leastPull = ({ findings }: Pick<Design, 'findings'>): number =>
+  findings.limits['strapPull'] ?? strapSlips.limit!.value;
 
 export const buttonFibre = rule({
   ...BASE,

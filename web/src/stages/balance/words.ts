@@ -76,6 +76,8 @@ export const WORDS = {
   tailButton: 'Tail button',
   strapButtons: 'Strap buttons',
   pulledAt: 'Strap pulls from its axis',
+  slipMargin: 'Before it slips off, still',
+  byItsLock: 'held by its lock',
   fromSquare: 'Turned from square',
   tiltedUp: 'Tilted to the front',
   standsOn: 'Stands on',

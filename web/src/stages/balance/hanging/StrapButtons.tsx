@@ -1,6 +1,7 @@
 import type { DrillRoom, Button as StrapButton, Design, PartSpec, Pull } from '@pelkin/core';
 import {
   LIMITS,
+  leastPull,
   buttonHole,
   buttonToNeckScrew,
   drillRoom,
@@ -250,7 +251,19 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
           />
         </>
       )}
-      {pull && isEdge && <Reading label={WORDS.pulledAt} value={`${pull.offAxis.toFixed(0)}°`} />}
+      {pull && isEdge && (
+        <>
+          <Reading label={WORDS.pulledAt} value={`${pull.offAxis.toFixed(0)}°`} />
+          <Reading
+            label={WORDS.slipMargin}
+            value={
+              isLocked(part.spec)
+                ? WORDS.byItsLock
+                : `${(pull.offAxis - leastPull(design)).toFixed(0).replace('-', '−')}°`
+            }
+          />
+        </>
+      )}
       {hole && (
         <>
           <Reading label={WORDS.pilot} value={`Ø ${say(hole.pilot)}, ${say(hole.deep)}`} />
