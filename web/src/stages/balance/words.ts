@@ -103,6 +103,12 @@ export const WORDS = {
   hungBy: 'Hung by its headstock',
   stood: 'On a stand, balances',
   onItsBack: 'On its back',
+  straight: 'straight',
+  onCentreLine: 'on the centre line',
+  headTouches: 'flat, head just touches',
+  markForearm: 'forearm',
+  markTightest: 'tightest in the case',
+  markReach: 'reach of the picking hand',
   rocksToNeck: 'rocks onto its neck',
   putDown: 'Put down',
   putDownSays:

@@ -2,6 +2,9 @@ import { Box, Text } from '@chakra-ui/react';
 import { SliderRow } from '../../../shared/SliderRow.tsx';
 import { WORDS } from '../words.ts';
 
+/** How much of a picture’s lower edge the slider takes with the space under it, px. */
+export const SLIDER_TALL = 66;
+
 /** Turns the instrument of a picture; lies over its lower edge. */
 export function AngleSlider(props: { degrees: number; note: string; onTurn: (degrees: number) => void }) {
   const { degrees, note, onTurn } = props;

@@ -22,9 +22,11 @@ export function Picture(props: {
   room: Box;
   handedness: Design['handedness'];
   label: string;
+  /** px at its lower edge over which something else lies: the place is drawn above it. */
+  covered?: number;
   children: (frame: PictureFrame) => ReactNode;
 }) {
-  const { room, handedness, label, children } = props;
+  const { room, handedness, label, covered = 0, children } = props;
   const svg = useRef<SVGSVGElement>(null);
   const [size, setSize] = useState({ width: 800, height: 680 });
   useLayoutEffect(() => {
@@ -38,7 +40,10 @@ export function Picture(props: {
     seen.observe(element);
     return () => seen.disconnect();
   }, []);
-  const mmPerPx = Math.max(boxWidth(room) / size.width, boxHeight(room) / size.height);
+  const mmPerPx = Math.max(
+    boxWidth(room) / size.width,
+    boxHeight(room) / Math.max(100, size.height - covered),
+  );
   const flip = handedness === 'left' ? -1 : 1;
   const to: ToPicture = ({ x, y }) => ({ x: flip * x, y: -y });
   const matrix = (place: (p: Point) => Point): string => {
@@ -57,7 +62,7 @@ export function Picture(props: {
       className="figure-picture"
       width="100%"
       height="100%"
-      viewBox={`${middle.x - wide / 2} ${middle.y - tall / 2} ${wide} ${tall}`}
+      viewBox={`${middle.x - wide / 2} ${middle.y - (tall - covered * mmPerPx) / 2} ${wide} ${tall}`}
       role="img"
       aria-label={label}
     >

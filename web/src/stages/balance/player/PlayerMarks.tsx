@@ -4,6 +4,23 @@ import { useMemo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
+import { WORDS } from '../words.ts';
+
+/** What a mark is, beside it. */
+const Said = ({ at, children }: { at: Point; children: string }) => (
+  <text
+    x={at.x}
+    y={at.y}
+    textAnchor="middle"
+    style={{ fontSize: '11.5px' }}
+    fill="var(--chakra-colors-ink)"
+    stroke="var(--chakra-colors-paper)"
+    strokeWidth="3.5"
+    paintOrder="stroke"
+  >
+    {children}
+  </text>
+);
 
 /** On the drawing: the case’s inside round the instrument with its tightest place, the picking hand with its reach, and where the forearm lies. */
 export function PlayerMarks() {
@@ -84,6 +101,9 @@ export function PlayerMarks() {
           strokeWidth="2.5"
         />
       )}
+      <Said at={{ x: hand.x, y: hand.y + reach + 15 }}>{WORDS.markReach}</Said>
+      {tight && <Said at={{ x: tight.x, y: tight.y + 26 }}>{WORDS.markTightest}</Said>}
+      {edge && <Said at={{ x: screen(edge.at).x, y: screen(edge.at).y + 24 }}>{WORDS.markForearm}</Said>}
     </g>
   );
 }

@@ -3,7 +3,7 @@ import { heldAs, onLap, seatingOf, weightOf } from '@pelkin/core';
 import { Box } from '@chakra-ui/react';
 import { useDerived } from '../../../design/derived.ts';
 import { useDesign } from '../../../design/store.ts';
-import { AngleSlider } from '../figure/AngleSlider.tsx';
+import { AngleSlider, SLIDER_TALL } from '../figure/AngleSlider.tsx';
 import { Instrument, Person, Silhouette, frettingFingers, pickingFingers } from '../figure/Figure.tsx';
 import type { Seated } from '../figure/Figure.tsx';
 import { CentreOfMass, Force, Picture, Words } from '../figure/Picture.tsx';
@@ -138,7 +138,7 @@ export function Sitting() {
   const room = { minX: -reach * 0.85, maxX: reach * 1.3, minY: -height * 0.02, maxY: height * 0.8 };
   return (
     <Box position="absolute" inset="0">
-      <Picture room={room} handedness={design.handedness} label={WORDS.sittingPicture}>
+      <Picture room={room} handedness={design.handedness} label={WORDS.sittingPicture} covered={SLIDER_TALL}>
         {(frame) => <OnALap {...{ design, derived, weight, lap, hold, angle, frame }} />}
       </Picture>
       <AngleSlider degrees={degrees} note="" onTurn={turn} />

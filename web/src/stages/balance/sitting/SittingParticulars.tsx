@@ -48,7 +48,10 @@ function Holds() {
 }
 
 const degreesOf = (rad: number): string => `${Math.abs(rad / RAD).toFixed(1)}°`;
-const sideOf = (v: number): string => (Math.abs(v) < 1e-9 ? '' : v > 0 ? 'bass side' : 'treble side');
+const sideOf = (v: number): string => (v > 0 ? 'bass side' : 'treble side');
+/** Less than is shown, rad and mm. */
+const STRAIGHT = 0.05 * RAD;
+const LEVEL = 0.5;
 
 /** On a stand, on a hook, on its back. */
 function Down() {
@@ -63,17 +66,26 @@ function Down() {
     <Section title={WORDS.putDown}>
       <Reading
         label={WORDS.hungBy}
-        value={`${degreesOf(hung.aside)} ${hung.aside === 0 ? '' : `tail to ${sideOf(hung.aside)}`}`}
+        value={
+          Math.abs(hung.aside) < STRAIGHT
+            ? WORDS.straight
+            : `${degreesOf(hung.aside)} tail to ${sideOf(hung.aside)}`
+        }
       />
-      <Reading label={WORDS.stood} value={`${say(stood)} ${sideOf(stood)}`} />
+      <Reading
+        label={WORDS.stood}
+        value={Math.abs(stood) < LEVEL ? WORDS.onCentreLine : `${say(stood)} ${sideOf(stood)}`}
+      />
       <Reading
         label={WORDS.onItsBack}
         value={
           onBack.inside < 0
             ? WORDS.rocksToNeck
-            : onBack.below > 0
-              ? `rocks, head ${say(onBack.below)} low`
-              : `flat, head ${say(onBack.below)} clear`
+            : Math.abs(onBack.below) < LEVEL
+              ? WORDS.headTouches
+              : onBack.below > 0
+                ? `rocks, head ${say(onBack.below)} low`
+                : `flat, head ${say(onBack.below)} clear`
         }
       />
       <Text fontSize="12px" color="faded">
