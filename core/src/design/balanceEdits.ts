@@ -44,4 +44,7 @@ export const changeWeight = (design: Design, id: string, change: Partial<Added>)
   editWeight(design, { added: design.weight.added.map((a) => (a.id === id ? { ...a, ...change } : a)) });
 
 export const removeWeight = (design: Design, id: string): Design =>
-  editWeight(design, { added: design.weight.added.filter((a) => a.id !== id) });
+  editWeight(design, {
+    added: design.weight.added.filter((a) => a.id !== id),
+    weighed: design.weight.weighed.filter((w) => w.of !== `added:${id}`),
+  });

@@ -12,6 +12,7 @@ import type {
   Run,
 } from './schema.ts';
 import { freshId } from './underlayEdits.ts';
+import { forgetCovers, forgetWeighed } from './weighedThings.ts';
 
 /** The design with another list of what is laid out; with the same members in it, it is no change. */
 function withList<K extends 'parts' | 'openings' | 'runs' | 'guards'>(
@@ -24,17 +25,18 @@ function withList<K extends 'parts' | 'openings' | 'runs' | 'guards'>(
   return inHand({ ...design, [key]: list }, 'layout');
 }
 
-/** The parts of a design changed; one that is gone is forgotten where it was left off paper. */
+/** The parts of a design changed; one that is gone is forgotten where it was left off paper, and where it was weighed. */
 function withParts(design: Design, parts: readonly PlacedPart[]): Design {
-  const next = withList(design, 'parts', parts);
+  const next = forgetWeighed(withList(design, 'parts', parts), 'part', design.parts, parts);
   const { without } = next.print;
   const left = without.filter((id) => parts.some((p) => p.id === id));
   return left.length === without.length ? next : { ...next, print: { ...next.print, without: left } };
 }
 const withOpenings = (design: Design, openings: readonly Opening[]): Design =>
-  withList(design, 'openings', openings);
+  forgetCovers(withList(design, 'openings', openings), design.openings, openings);
 const withRuns = (design: Design, runs: readonly Run[]): Design => withList(design, 'runs', runs);
-const withGuards = (design: Design, guards: readonly Guard[]): Design => withList(design, 'guards', guards);
+const withGuards = (design: Design, guards: readonly Guard[]): Design =>
+  forgetWeighed(withList(design, 'guards', guards), 'plate', design.guards, guards);
 
 /** A place in hundredths of a mm: what a hand can set. */
 const tidy = (v: number): number => Number(v.toFixed(2));

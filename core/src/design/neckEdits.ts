@@ -1,5 +1,6 @@
 import { inHand } from './edits.ts';
 import type { Design, Headstock, ShaftNumbers, Tuner } from './schema.ts';
+import { forgetWeighed } from './weighedThings.ts';
 
 /** Pure edits of the neck’s shaft and headstock. */
 
@@ -7,7 +8,12 @@ export const editShaft = (design: Design, change: Partial<ShaftNumbers>): Design
   inHand({ ...design, shaft: { ...design.shaft, ...change } }, 'neck');
 
 export const editHeadstock = (design: Design, change: Partial<Headstock>): Design =>
-  inHand({ ...design, headstock: { ...design.headstock, ...change } }, 'neck');
+  forgetWeighed(
+    inHand({ ...design, headstock: { ...design.headstock, ...change } }, 'neck'),
+    'tuner',
+    design.headstock.tuners,
+    change.tuners ?? design.headstock.tuners,
+  );
 
 type Station = ShaftNumbers['stations'][number];
 

@@ -28,6 +28,7 @@ const OF_PIECE: Readonly<Record<string, readonly string[]>> = {
 
 /** The lines of the table as a change leaves them; null for one that cuts wood or makes it another shape. */
 function itemsAfter(
+  design: Design,
   next: Design,
   items: readonly MassItem[],
   change: BalanceChange,
@@ -44,7 +45,8 @@ function itemsAfter(
         : null;
     }
     case 'lighter tuners':
-      return next.weight.weighed.some((w) => w.of.startsWith('tuner:'))
+      // What was weighed of the tuners that are there is not of lighter ones: their lines begin anew.
+      return design.weight.weighed.some((w) => w.of.startsWith('tuner:'))
         ? null
         : items.map((i) =>
             i.key.startsWith('tuner:')
@@ -81,7 +83,7 @@ export function standingAfter(design: Design, derived: Derived, change: BalanceC
   const { weighed } = derived;
   const next = applyChange(design, change);
   const isOutline = change.kind === 'longer horn' || change.kind === 'longer tail';
-  const items = weighed && !isOutline ? itemsAfter(next, weighed.items, change) : null;
+  const items = weighed && !isOutline ? itemsAfter(design, next, weighed.items, change) : null;
   const weight = isOutline
     ? weighed &&
       quickWeight(weighed, slabOf(design, derived.path), slabOf(next, solveOutline(next.outline.nodes)))

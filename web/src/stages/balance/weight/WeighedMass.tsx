@@ -17,9 +17,10 @@ interface Props {
   readonly name: string;
   /** What the history calls it; its name without. */
   readonly what?: string;
-  /** What it is likely to weigh, g, and where: what a measured balance point begins with. Of the neck, x from the nut towards the bridge. */
+  /** What it is likely to weigh, g. */
   readonly estimate: number;
-  readonly at: Place;
+  /** Where it is likely to balance, which a measured balance point begins with (of the neck, x from the nut towards the bridge); without, it has none. */
+  readonly at?: Place;
 }
 
 const hundredths = (v: number): number => Number(v.toFixed(2));
@@ -108,7 +109,7 @@ export function WeighedMass({ of, name, what = name, estimate, at }: Props) {
           edit(`${what} weighs ${mass} g`, (d) => edits.setWeighed(d, of, { ...weighed, mass }))
         }
       />
-      <BalancePoint of={of} what={what} at={at} />
+      {at && <BalancePoint of={of} what={what} at={at} />}
       <Button
         size="2xs"
         variant="ghost"

@@ -84,6 +84,9 @@ function Table({ lines }: { lines: readonly Line[] }) {
   );
 }
 
+/** Lines whose mass is typed elsewhere on this desk. */
+const STANDS_ELSEWHERE = /^(body|neck|finish|wiring|added:.*)$/;
+
 function ChosenLine({ item }: { item: MassItem }) {
   const { units } = useDesign();
   return (
@@ -93,14 +96,8 @@ function ChosenLine({ item }: { item: MassItem }) {
       </Text>
       <Reading label={WORDS.mass} value={ranged(item.mass, grams)} />
       <Reading label={WORDS.nutwardOfBridge} value={lengthWithUnit(item.at.x, units, 1)} />
-      {item.key !== 'body' && item.key !== 'neck' && (
-        <WeighedMass
-          of={item.key}
-          name={WORDS.weighedMass}
-          what={item.name}
-          estimate={item.mass.likely}
-          at={item.at}
-        />
+      {!STANDS_ELSEWHERE.test(item.key) && (
+        <WeighedMass of={item.key} name={WORDS.weighedMass} what={item.name} estimate={item.mass.likely} />
       )}
     </Box>
   );
