@@ -50,7 +50,7 @@ describe('what was weighed', () => {
   });
   it('of a cover and of an added weight goes with them; of the wood it stays', () => {
     const plate = createDeriver()(windrow).plates.find((p) => p.id.startsWith('cover-'))!;
-    const opening = plate.id.slice('cover-'.length);
+    const opening = plate.id.replace(/^cover-(.*)-cover$/, '$1');
     const both = setWeighed(weighed(`plate:${plate.id}`), 'body', { mass: 1900, at: null });
     expect(keys(removeOpening(both, opening))).toEqual(['body']);
     const { design, id } = addWeight(windrow, { name: 'Lead', mass: 50, at: { x: 0, y: 0 }, deep: 10 });
