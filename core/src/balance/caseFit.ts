@@ -71,6 +71,9 @@ export function caseFit({ points, back }: Outside, own: CaseInside): CaseFit | n
       else b = q;
     }
     const middleY = (a + b) / 2;
+    // What stands behind the back holds the body off the bed.
+    const lifted = body.length ? Math.max(0, back - most(body, (p) => -p.low).low) : 0;
+    const lies = back - lifted;
     const rooms: Room[] = [
       { way: 'length', room: slack, at: head, name: head.name },
       ...sides.map(({ way, half, up, down }): Room => {
@@ -81,7 +84,7 @@ export function caseFit({ points, back }: Outside, own: CaseInside): CaseFit | n
         ? [
             ((high): Room => ({
               way: 'depth at the body',
-              room: own.depth - (high.high - back),
+              room: own.depth - (high.high - lies),
               at: high,
               name: high.name,
             }))(most(body, (p) => p.high)),
@@ -91,13 +94,13 @@ export function caseFit({ points, back }: Outside, own: CaseInside): CaseFit | n
         ? [
             ((high): Room => ({
               way: 'depth at the headstock',
-              room: own.neckDepth - own.bed - (high.high - back),
+              room: own.neckDepth - own.bed - (high.high - lies),
               at: high,
               name: high.name,
             }))(most(neck, (p) => p.high)),
             ((low): Room => ({
               way: 'headstock below the back',
-              room: low.low - back + own.bed,
+              room: low.low - lies + own.bed,
               at: low,
               name: low.name,
             }))(most(neck, (p) => -p.low)),

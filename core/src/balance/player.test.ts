@@ -36,6 +36,53 @@ describe('a case', () => {
     expect(fit.tightest.way).toBe('depth at the body');
     expect(caseFit({ back: 0, points: [] }, inside)).toBeNull();
   });
+  it('has less room over a body that lies on what stands behind its back, and more under the headstock', () => {
+    const points = [
+      { x: 0, y: -140, low: -40, high: 10, name: 'tail' },
+      { x: 300, y: 100, low: -40, high: 10, name: 'edge' },
+      { x: 900, y: 20, low: -55, high: 0, name: 'head' },
+    ];
+    const own = { ...inside, body: 450, bed: 25, neckDepth: 110 };
+    const room = (more: typeof points) => {
+      const fit = caseFit({ back: -40, points: [...points, ...more] }, own)!;
+      return (way: string) => fit.rooms.find((r) => r.way === way)!.room;
+    };
+    const button = { x: 250, y: 0, low: -54, high: -40, name: 'button' };
+    const [flat, lifted] = [room([]), room([button])];
+    expect(flat('depth at the body')).toBeCloseTo(40, 9);
+    expect(lifted('depth at the body')).toBeCloseTo(26, 9);
+    expect(lifted('depth at the headstock')).toBeCloseTo(flat('depth at the headstock') - 14, 9);
+    expect(lifted('headstock below the back')).toBeCloseTo(flat('headstock below the back') + 14, 9);
+  });
+  it('has as much less room as it is smaller, whatever lies in it', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            x: fc.double({ min: -200, max: 700, noNaN: true }),
+            y: fc.double({ min: -170, max: 170, noNaN: true }),
+            low: fc.double({ min: -60, max: -40, noNaN: true }),
+            high: fc.double({ min: -40, max: 25, noNaN: true }),
+          }),
+          { minLength: 1, maxLength: 30 },
+        ),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        (places, less) => {
+          const points = places.map((p, i) => ({ ...p, name: String(i) }));
+          // One room for all of it, so that it lies in the same place.
+          const [a, b] = [0, less].map((by) =>
+            caseFit(
+              { back: -40, points },
+              { ...inside, width: 400 - by, depth: 90 - by, length: 1000 - by, body: 1000 - by },
+            )!,
+          ) as [ReturnType<typeof caseFit> & object, ReturnType<typeof caseFit> & object];
+          const of = (fit: typeof a, way: string) => fit.rooms.find((r) => r.way === way)!.room;
+          expect(of(a, 'length') - of(b, 'length')).toBeCloseTo(less, 6);
+          expect(of(a, 'depth at the body') - of(b, 'depth at the body')).toBeCloseTo(less, 6);
+          expect(of(a, 'width at the body') - of(b, 'width at the body')).toBeCloseTo(less / 2, 4);
+        },
+      ),
+    ));
   it('holds what is turned over or moved as well as it did', () =>
     fc.assert(
       fc.property(fc.double({ min: -50, max: 50, noNaN: true }), fc.boolean(), (dy, over) => {
