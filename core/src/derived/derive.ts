@@ -1,19 +1,8 @@
 import type { Facts } from '../design/rule.ts';
 import type { Design, Slab } from '../design/schema.ts';
 import type { SectionKey } from '../design/sections/all.ts';
-import type { Drawing, Layer, Mark, SeenFrom } from '../drawing/drawing.ts';
-import { markPieces } from '../drawing/drawing.ts';
-import { buttonsOf } from '../balance/buttons.ts';
-import { fitInCase } from '../balance/outside.ts';
+import type { Drawing, SeenFrom } from '../drawing/drawing.ts';
 import type { AtHornPlace, LoadAtAngle } from '../balance/curves.ts';
-import type { HangingState } from '../balance/hangingState.ts';
-import { hangingState, onStrapOf } from '../balance/hangingState.ts';
-import { hornPlaces } from '../balance/hornPlaces.ts';
-import type { WeightSource } from '../balance/items.ts';
-import { weighAll } from '../balance/items.ts';
-import type { Weight } from '../balance/masses.ts';
-import { measureOf } from '../parts/kinds.ts';
-import { createWoodMasses } from '../balance/woodMasses.ts';
 import { once, remember } from '../geometry/remember.ts';
 import { drawCuts, drawDeepCuts, drawParts } from '../layout/drawing.ts';
 import { controlFits } from '../layout/controls.ts';
@@ -23,18 +12,10 @@ import { createLayOut } from '../layout/layOut.ts';
 import { platesOf } from '../layout/plates.ts';
 import { wallsOf } from '../layout/walls.ts';
 import { wiringOf } from '../layout/wiring.ts';
-import { drawHeadstock, drawMarkers } from '../neck/drawing.ts';
 import type { NeckFittings } from '../neck/fittings.ts';
-import { fittingsOf, stringsInSpace } from '../neck/fittings.ts';
-import { shaftFrame } from '../neck/frames.ts';
 import type { NeckPieces } from '../neck/neckMesh.ts';
 import type { NeckSolid } from '../neck/neckSolid.ts';
-import { NECK_CHORD, neckSolid } from '../neck/neckSolid.ts';
 import { drawNeckTemplate } from '../neck/template.ts';
-import type { NeckPlan, NeckSource } from '../neck/planNeck.ts';
-import type { HeadstockPlan, PlannedFrom } from '../neck/headstockPlan.ts';
-import { planHeadstock } from '../neck/headstockPlan.ts';
-import { planNeck } from '../neck/planNeck.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
 import { drawSawLine } from '../outline/sawLine.ts';
 import { handReach } from '../outline/handReach.ts';
@@ -45,9 +26,6 @@ import { drawCentre, drawNeck, drawSaddle, drawStrings } from '../strings/drawin
 import { planStrings } from '../strings/stringPlan.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { flattenPath } from '../geometry/closedPath.ts';
-import { cubicAt } from '../geometry/cubic.ts';
-import type { Polygon } from '../geometry/polygons.ts';
 import {
   drawBare,
   drawDesign,
@@ -70,6 +48,9 @@ import type { Shaded } from '../solid/mesh/shading.ts';
 import { atOnce } from './long.ts';
 import type { Later } from '../design/later.ts';
 import type { LongSource } from './long.ts';
+
+import { createBalanceDeriver } from './balanceDeriver.ts';
+import { createNeckDeriver } from './neckDeriver.ts';
 
 /** Everything that follows from a design and is cheap enough to follow a drag: all that rules can read, and drawings. */
 export interface Derived extends Omit<Facts, SectionKey> {
@@ -102,18 +83,6 @@ export interface Derived extends Omit<Facts, SectionKey> {
 
 const RAD = Math.PI / 180;
 
-/** Steps of a curve that is only looked at. */
-const SEEN_STEPS = 6;
-/** A closed line that is drawn, as the corners of what it looks like. */
-const polygonOf = (mark: Mark): Polygon =>
-  mark.kind === 'path'
-    ? markPieces(mark).flatMap((piece) =>
-        'p0' in piece
-          ? Array.from({ length: SEEN_STEPS }, (_, i) => cubicAt(piece, i / SEEN_STEPS))
-          : [piece[0]],
-      )
-    : [];
-
 /**
  * A way to derive designs that remembers, by identity, what the parts of the last few gave: moving a
  * node does not draw the frets again. One for each page, worker or request; none is shared. What takes long comes from
@@ -125,65 +94,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     return { path, measures: measureOutline(path) };
   });
   const stringPlanOf = remember(planStrings);
-  // The same while the body is carved: what is laid out in it does not depend on that.
-  // It looks along every housing: the same while the shaft is carved.
-  const headstockBy = remember(
-    (
-      outline: PlannedFrom['outline'],
-      tuners: PlannedFrom['tuners'],
-      trees: PlannedFrom['trees'],
-      tilt: number,
-      below: number,
-      thickness: number,
-      strings: Design['strings'],
-      stringPlan: StringPlan,
-    ) => planHeadstock({ outline, tuners, trees, tilt, below, thickness }, strings, stringPlan),
-  );
-  const headstockOf = (
-    { outline, tuners, trees, tilt, below, thickness }: PlannedFrom,
-    strings: Design['strings'],
-    stringPlan: StringPlan,
-  ): HeadstockPlan => headstockBy(outline, tuners, trees, tilt, below, thickness, strings, stringPlan);
-  const neckOf = remember(
-    (
-      neck: Design['neck'],
-      shaft: Design['shaft'],
-      headstock: Design['headstock'],
-      strings: Design['strings'],
-      stringPlan: StringPlan,
-      tail: number | null,
-    ) =>
-      planNeck(
-        { neck, shaft, headstock, strings },
-        stringPlan,
-        tail,
-        headstockOf(headstock, strings, stringPlan),
-      ),
-  );
-  const neckSourceOf = remember(
-    (
-      neck: Design['neck'],
-      shaft: Design['shaft'],
-      headstock: Design['headstock'],
-      strings: Design['strings'],
-    ): NeckSource => ({ neck, shaft, headstock, strings }),
-  );
-  const neckSolidOf = remember(neckSolid);
-  const piecesOf = remember(
-    ({ sweep, shaft, frame, joint, slot, holes }: NeckSolid, plan: NeckPlan): NeckPieces => ({
-      ...{ sweep, shaft, frame, joint, slot, holes },
-      outline: flattenPath(plan.headstock.path, NECK_CHORD),
-    }),
-  );
-  const shaftFrameOf = remember(shaftFrame);
-  const fittingsIn = remember(
-    (source: NeckSource, plan: NeckPlan, stringPlan: StringPlan, markers: Layer): NeckFittings => ({
-      fittings: fittingsOf(source, plan, stringPlan, markers.marks.map(polygonOf)),
-      strings: stringsInSpace(source, plan, stringPlan),
-    }),
-  );
-  const headstockLayers = remember(drawHeadstock);
-  const markerLayer = remember(drawMarkers);
+  const neck = createNeckDeriver();
   const slabOf = remember((thickness: number, grain: number, front: number | null): Slab => ({
     thickness,
     grain,
@@ -218,33 +129,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     const { outside, pieces } = coarse(body);
     return pieces ? gluedMap(outside, pieces) : thicknessMap(outside);
   });
-  const woodMasses = createWoodMasses(coarse);
-  const weightSourceOf = remember(
-    (
-      weight: Design['weight'],
-      neck: Design['neck'],
-      shaft: Design['shaft'],
-      headstock: Design['headstock'],
-      strings: Design['strings'],
-      thickness: number,
-    ): WeightSource => ({ weight, neck, shaft, headstock, strings, thickness }),
-  );
-  const weighedIn = remember(weighAll);
-  const caseIn = remember(fitInCase);
-  const hangingOf = remember(hangingState);
-  const buttonsIn = remember(buttonsOf);
-  // What curves are computed from: the same while it is, since a worker is asked by it.
-  const curvesFrom = remember((weight: Weight | null, state: HangingState | null, path: ClosedPath) => {
-    if (!weight || !state?.loads) return null;
-    const { horn } = state.buttons;
-    return {
-      on: onStrapOf(state, weight),
-      hand: state.hand,
-      angle: state.angle,
-      button: measureOf(horn.part.spec, 'mass'),
-      places: hornPlaces(path, horn).map(({ along, at }) => ({ along, at })),
-    };
-  });
+  const balance = createBalanceDeriver(coarse);
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -278,27 +163,19 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         stringPlan(),
       ),
     );
-    const neckPlan = once(() =>
-      neckOf(
-        design.neck,
-        design.shaft,
-        design.headstock,
-        design.strings,
-        stringPlan(),
-        // Another body leaves the neck as it is, but for one that runs through it.
-        design.neck.joint === 'through' ? outline().measures.box.minX : null,
-      ),
-    );
-    const markers = once(() => markerLayer(design.shaft, design.strings, stringPlan()));
+    // Another body leaves the neck as it is, but for one that runs through it.
+    const tail = (): number | null => (design.neck.joint === 'through' ? outline().measures.box.minX : null);
+    const neckPlan = once(() => neck.plan(design, stringPlan(), tail()));
+    const markers = once(() => neck.markers(design.shaft, design.strings, stringPlan()));
     const neckDrawing = (from: SeenFrom) =>
       once((): Drawing => ({
         layers: [
-          ...headstockLayers(neckPlan().headstock, design.strings, design.headstock.trees, from),
+          ...neck.headstockLayers(neckPlan().headstock, design.strings, design.headstock.trees, from),
           markers(),
         ],
       }));
-    const neckSource = once(() => neckSourceOf(design.neck, design.shaft, design.headstock, design.strings));
-    const neckWood = once(() => neckSolidOf(neckSource(), neckPlan()));
+    const neckSource = once(() => neck.source(design));
+    const neckWood = once(() => neck.solid(neckSource(), neckPlan()));
     const neckTemplate = once(() =>
       drawNeckTemplate(design, {
         neckPlan: neckPlan(),
@@ -306,32 +183,15 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         stringPlan: stringPlan(),
       }),
     );
-    const neckPieces = once(() => piecesOf(neckWood(), neckPlan()));
+    const neckPieces = once(() => neck.pieces(neckWood(), neckPlan()));
     const carved = once(() => bodyOf(design.body, layout(), outline().path, design.openings));
     const plates = once(() => platesIn(design.guards, design.openings, outline().path, layout()));
-    const fittings = once(() => fittingsIn(neckSource(), neckPlan(), stringPlan(), markers()));
+    const fittings = once(() => neck.fittings(neckSource(), neckPlan(), stringPlan(), markers()));
     const wired = once(() => wiredIn(layout(), design.runs));
-    const weighed = once(() =>
-      weighedIn(
-        weightSourceOf(
-          design.weight,
-          design.neck,
-          design.shaft,
-          design.headstock,
-          design.strings,
-          design.body.thickness,
-        ),
-        woodMasses.body(carved(), design.neck),
-        woodMasses.neck(neckWood()),
-        neckPlan(),
-        stringPlan(),
-        layout(),
-        plates(),
-        wired(),
-        fittings(),
-      ),
-    );
-    const hanging = once(() => hangingOf(weighed(), buttonsIn(design.parts), design.player, design.strings));
+    const balanced = balance(design, {
+      ...{ carved, neckWood, neckPlan, stringPlan, layout, plates, wired, fittings, neckSource },
+      path: () => outline().path,
+    });
     const parts: TemplateParts = {
       get carved() {
         return carved();
@@ -378,36 +238,23 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       neckTemplate: { get: neckTemplate },
       neckSheets: { get: once(() => planFromTop(neckTemplate(), design.print)) },
       neckFittings: { get: fittings },
-      seenNeck: { get: () => long('seenNeck', [neckPieces(), shaftFrameOf(neckSource(), neckPlan())]) },
+      seenNeck: { get: () => long('seenNeck', [neckPieces(), neck.frame(neckSource(), neckPlan())]) },
       walls: { get: () => wallsIn(layout(), design.body.grain), enumerable: true },
       floors: { get: () => floorsIn(layout()), enumerable: true },
       fits: { get: () => fitsIn(layout()), enumerable: true },
       wired: { get: wired, enumerable: true },
-      weighed: { get: weighed, enumerable: true },
-      hanging: { get: hanging, enumerable: true },
-      caseFit: {
-        get: () =>
-          caseIn(
-            design.player.case,
-            neckSource(),
-            design.parts,
-            design.body.thickness,
-            outline().path,
-            layout(),
-            neckPlan(),
-            fittings(),
-          ),
-        enumerable: true,
-      },
+      weighed: { get: balanced.weighed, enumerable: true },
+      hanging: { get: balanced.hanging, enumerable: true },
+      caseFit: { get: balanced.caseFit, enumerable: true },
       loadCurve: {
         get: () => {
-          const from = curvesFrom(weighed(), hanging(), outline().path);
+          const from = balanced.curvesFrom();
           return from && long('loadCurve', [from.on, from.hand]);
         },
       },
       hornCurve: {
         get: () => {
-          const from = curvesFrom(weighed(), hanging(), outline().path);
+          const from = balanced.curvesFrom();
           return from && long('hornCurve', [from.on, from.hand, from.angle, from.button, from.places]);
         },
       },
