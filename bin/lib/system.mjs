@@ -1,7 +1,7 @@
 /** Running programs and making sure that what they need is installed. Node's own modules only: runs before npm ci. */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
@@ -98,16 +98,48 @@ export function ensurePackages(names) {
   if (still.length) throw new Told(`After installing, still missing: ${still.join(', ')}.`);
 }
 
+/**
+ * Does a work of the project's folder that only one process may do at a time, unless it is done already: a second one waits until the first is through,
+ * and finds it done. The file of who does it is left by one that was killed: it is taken over.
+ */
+export function alone(isDone, work, lock = join(ROOT, '.pelkin/setting-up')) {
+  let waits = false;
+  for (;;) {
+    if (isDone()) return;
+    try {
+      mkdirSync(dirname(lock), { recursive: true });
+      writeFileSync(lock, String(process.pid), { flag: 'wx' });
+      break;
+    } catch (error) {
+      if (error.code !== 'EEXIST') throw error;
+    }
+    const holder = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0;
+    if (holder > 0 && !/node/.test(commandOf(holder))) rmSync(lock, { force: true });
+    if (!waits) say('Another Pelkin sets this folder up: waiting for it …');
+    waits = true;
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 300);
+  }
+  try {
+    if (!isDone()) work();
+  } finally {
+    rmSync(lock, { force: true });
+  }
+}
+
 /** Installs the npm packages when the lock file is not the one they were installed from. */
 export function ensureModules() {
   const lock = createHash('sha256')
     .update(readFileSync(join(ROOT, 'package-lock.json')))
     .digest('hex');
   const mark = join(ROOT, 'node_modules/.pelkin-lock');
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
-  say('Installing npm packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
-  writeFileSync(mark, lock);
+  alone(
+    () => existsSync(mark) && readFileSync(mark, 'utf8') === lock,
+    () => {
+      say('Installing npm packages …');
+      run('npm', ['ci', '--no-audit', '--no-fund']);
+      writeFileSync(mark, lock);
+    },
+  );
 }
 
 function* filesBelow(path) {
@@ -128,10 +160,14 @@ function ensureBuilt(workspace) {
       hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   const digest = hash.digest('hex');
   const mark = join(ROOT, workspace, 'dist/.built-from');
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === digest) return;
-  say(`Building the ${workspace === 'web' ? 'application' : workspace} …`);
-  run('npm', ['run', 'build', '--workspace', workspace]);
-  writeFileSync(mark, digest);
+  alone(
+    () => existsSync(mark) && readFileSync(mark, 'utf8') === digest,
+    () => {
+      say(`Building the ${workspace === 'web' ? 'application' : workspace} …`);
+      run('npm', ['run', 'build', '--workspace', workspace]);
+      writeFileSync(mark, digest);
+    },
+  );
 }
 
 /** The command line of the built server, behind Node.js' own path. */
