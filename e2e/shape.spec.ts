@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { LAYERS } from '@pelkin/core';
-import { dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
+import { centreOf, dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
 import { printedPaths } from './printed.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { EDGE_WORDS } from '../web/src/shared/edgeWords.ts';
@@ -142,6 +142,18 @@ test('a bevel by its handles: the section goes with the place that is moved, the
   const was = Number.parseFloat(await drop.inputValue());
   await dragBy(page, page.getByTestId('drop-handle'), 0, 12);
   await expect.poll(async () => Number.parseFloat(await drop.inputValue())).toBeGreaterThan(was + 1);
+  // Escape in the middle of a pull puts the drop back.
+  const pulled = await drop.inputValue();
+  const handle = await centreOf(page.getByTestId('drop-handle'));
+  await page.mouse.move(handle.x, handle.y);
+  await page.mouse.down();
+  await page.mouse.move(handle.x, handle.y + 9, { steps: 4 });
+  await expect(drop).not.toHaveValue(pulled);
+  await page.keyboard.press('Escape');
+  await expect(drop).toHaveValue(pulled);
+  await page.mouse.move(handle.x, handle.y + 20, { steps: 3 });
+  await page.mouse.up();
+  await expect(drop).toHaveValue(pulled);
   await saved(page);
   await bevel.getByRole('button', { name: SHAPE.copy, exact: true }).click();
   const other = await makeDesign(request, 'Taken over');

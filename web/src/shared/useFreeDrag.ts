@@ -1,9 +1,19 @@
 import type { PointerEvent } from 'react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 
-/** Dragging of something on the board that is no part of the design: `move` is called while it is held. */
-export function useFreeDrag(move: (event: PointerEvent<SVGElement>) => void) {
+/** Dragging of something by a way of its own: `move` is called while it is held; Escape lets it go, and `putBack` undoes what was moved. */
+export function useFreeDrag(move: (event: PointerEvent<SVGElement>) => void, putBack?: () => void) {
   const held = useRef(false);
+  useEffect(() => {
+    if (!putBack) return undefined;
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape' || !held.current) return;
+      held.current = false;
+      putBack();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [putBack]);
   const end = (): void => {
     held.current = false;
   };

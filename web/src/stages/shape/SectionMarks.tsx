@@ -1,6 +1,6 @@
 import type { CrossSection } from '@pelkin/core';
 import { LIMITS, depthOf, edits } from '@pelkin/core';
-import { useRef } from 'react';
+import { useCallback, useRef } from 'react';
 import { useDerived } from '../../design/derived.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { useFreeDrag } from '../../shared/useFreeDrag.ts';
@@ -107,6 +107,11 @@ export function DropHandle({ cut, lie: { X, Z, scale } }: { cut: CrossSection; l
   const end = useDrop(cut);
   const gesture = useRef('');
   const { setDragging } = useDesignStore.getState();
+  const putBack = useCallback((): void => {
+    const { past, undo, setDragging: drag } = useDesignStore.getState();
+    if (past.at(-1)?.gesture === gesture.current) undo();
+    drag(false);
+  }, []);
   const held = useFreeDrag(({ movementY }) => {
     if (!end) return;
     const { contour, deep, drop } = end;
@@ -122,7 +127,7 @@ export function DropHandle({ cut, lie: { X, Z, scale } }: { cut: CrossSection; l
           edits.changeContour(d, contour.id, { depth: { by: 'drop', drop: Math.round(next * 100) / 100 } }),
         gesture.current,
       );
-  });
+  }, putBack);
   if (!end) return null;
   const z = end.contour.face === 'front' ? -end.deep : end.deep - end.thickness;
   const release = (): void => {
