@@ -25,6 +25,16 @@ async function pelkin(...args: string[]) {
   return { exit, out: out.join(''), err: err.join('') };
 }
 
+interface Button {
+  readonly pullFromAxis: number;
+  readonly fibres: number;
+  readonly drill: { readonly before: number; readonly after: number };
+  readonly hole: { readonly openings: readonly unknown[] };
+}
+interface Buttons {
+  readonly balance: { readonly strapButtons: { readonly horn: Button; readonly tail: Button } };
+}
+
 describe('check', () => {
   it.each(['windrow', 'skerry', 'fathom'])('tells what follows from %s and exits with 0', async (name) => {
     const { exit, out, err } = await pelkin('check', demo(name));
@@ -40,6 +50,16 @@ describe('check', () => {
     });
     expect(report).toMatchObject({ format: 'pelkin-report', units: { length: 'mm' } });
     expect(report.outline.length).toBeGreaterThan(400);
+    // Both strap buttons: pulled across their axis, bored to the floor before and after the neck is on.
+    const bored = { drill: { bitShort: 0 }, hole: { pilot: 2.9 } };
+    expect(report).toMatchObject({ balance: { strapButtons: { horn: bored, tail: bored } } });
+    const { horn, tail } = (report as unknown as Buttons).balance.strapButtons;
+    for (const { pullFromAxis, fibres, drill, hole } of [horn, tail]) {
+      expect(pullFromAxis).toBeGreaterThan(15);
+      expect(fibres).toBeGreaterThan(45);
+      expect(drill.after).toBeLessThanOrEqual(drill.before);
+      expect(hole.openings.length).toBeGreaterThan(1);
+    }
   });
   it('exits with 4 and says why where something must stop the work', async () => {
     const design = JSON.parse(readFileSync(demo('windrow'), 'utf8')) as {

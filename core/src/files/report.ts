@@ -1,10 +1,12 @@
 import { STRAPS } from '../balance/hangingState.ts';
 import { HOLDS, HOLD_ANGLES, onLap } from '../balance/seated.ts';
+import { buttonHole, drillRoom, fibreThrough, pullAt } from '../balance/strapButtons.ts';
 import type { Design } from '../design/schema.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
 import { shapeOf } from '../outline/shapeMeasures.ts';
 import type { Derived } from '../derived/derive.ts';
+import { isLocked } from '../parts/strapButton.ts';
 import { farCrosshairs } from '../templates/farCrosshairs.ts';
 
 /** What the body is once it is shaped: volume, least wood with its place, and where front and back met unmeant. */
@@ -48,8 +50,32 @@ function neckReport({ neckPlan }: Derived) {
   };
 }
 
+/** How its strap buttons stand, are pulled at and bored; null where an answer does not apply. */
+function buttonsReport(design: Design, { weighed, hanging, layout, stringPlan }: Derived) {
+  if (!hanging) return null;
+  const pull = weighed && pullAt(hanging, weighed);
+  return Object.fromEntries(
+    (['horn', 'tail'] as const).map((of) => {
+      const button = hanging.buttons[of];
+      const { part } = button;
+      const isEdge = part.face === 'edge';
+      return [
+        of,
+        {
+          ...{ id: part.id, at: part.at, face: part.face, locked: isLocked(part.spec) },
+          pullFromAxis: pull && isEdge ? pull[of].offAxis : null,
+          fibres: isEdge ? fibreThrough(layout.body.polygon, button, design.body.grain / DEG) : null,
+          drill: drillRoom(button, design.drill, layout.body, design.strings, stringPlan),
+          hole: buttonHole(button, layout, design),
+        },
+      ];
+    }),
+  );
+}
+
 /** What it weighs and how it hangs: masses g with their ranges, forces N; null for what cannot be. */
-function balanceReport(design: Design, { weighed, hanging, caseFit, measures }: Derived) {
+function balanceReport(design: Design, derived: Derived) {
+  const { weighed, hanging, caseFit, measures } = derived;
   return {
     weight: weighed && {
       ...weighed.total,
@@ -63,6 +89,7 @@ function balanceReport(design: Design, { weighed, hanging, caseFit, measures }: 
       tailwardOfHornButton: hanging.tailward,
       leftHand: hanging.loads && Object.fromEntries(STRAPS.map(([kind]) => [kind, hanging.loads![kind]])),
     },
+    strapButtons: buttonsReport(design, derived),
     sitting: weighed
       ? Object.fromEntries(
           HOLDS.map((hold) => [
