@@ -52,8 +52,10 @@ export function createWoodMasses(coarseOf: (body: BodySolid) => CoarseFields) {
   const shafts = createSampler();
   const ofBody = remember((body: BodySolid, core: number | null): BodyWood => {
     const through = (fields: Fields): Mass | null => (core === null ? null : massOf(strip(fields, core / 2)));
-    const { outside, pieces } = coarseOf(body);
-    const own = pieces?.core ?? outside;
+    // Of a body in two pieces the outside is not sampled: it is named only where there are none.
+    const fields = coarseOf(body);
+    const { pieces } = fields;
+    const own = pieces ? pieces.core : fields.outside;
     const [all, inside] = [massOf(own), through(own)];
     return {
       body: inside ? without(all, inside) : all,
