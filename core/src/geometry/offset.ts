@@ -10,6 +10,8 @@ export const OFFSET_CHORD = 0.005;
 const PLACES = 6;
 /** Sides shorter than this, mm, are none. */
 const NOTHING = 1e-7;
+/** A polygon that turns less than this at a corner, rad, is a curve there. */
+const OF_CURVE = 0.3;
 
 /**
  * The lines that lie so far outside (inside when negative) a closed outline, mm, corners rounded, as
@@ -61,8 +63,11 @@ function rounded({ p, before, after }: Corner, by: number, chord: number): reado
   if (angle * by <= 0) return [at(before), p, at(after)];
   const step = 2 * Math.acos(1 - Math.min(1, chord / Math.abs(by)));
   const count = Math.max(1, Math.ceil(Math.abs(angle) / step));
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const turn = (angle * i) / count;
+  // A corner of a curve: places about its middle lie on the curve’s own offset. A corner that is meant as one keeps its sides’ ends.
+  const isOfCurve = Math.abs(angle) < OF_CURVE;
+  const turns = Array.from({ length: isOfCurve ? count : count + 1 }, (_, i) => (isOfCurve ? i + 0.5 : i));
+  return turns.map((share) => {
+    const turn = (angle * share) / count;
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
     return at({ x: before.x * c - before.y * s, y: before.x * s + before.y * c });
   });
