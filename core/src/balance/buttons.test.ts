@@ -48,12 +48,12 @@ describe('strap buttons', () => {
     expect(ahead[0]!.part.at.x).toBeGreaterThanOrEqual(back[0]!.part.at.x - 1e-6);
   });
   it('are pulled towards the shoulder; what pulls straight off is told', () => {
-    const pull = pullAt(hanging!, weighed!)!;
+    const pull = pullAt(hanging!)!;
     const held = heldAt(onStrapOf(hanging!, weighed!), hanging!.angle, hanging!.hand)!;
     const turned = changePart(windrow, horn.part.id, {
       turn: (Math.atan2(horn.at.y - held.shoulder.y, horn.at.x - held.shoulder.x) * 180) / Math.PI,
     });
-    const off = pullAt(derive(turned).hanging!, derive(turned).weighed!)!;
+    const off = pullAt(derive(turned).hanging!)!;
     expect(off.horn.offAxis).toBeLessThan(4);
     expect(pull.horn.offAxis).toBeGreaterThan(20);
   });

@@ -5,14 +5,15 @@ import { distance, dot, subtract } from '../geometry/point.ts';
 import { once } from '../geometry/remember.ts';
 import { centreScale, fretX } from '../strings/frets.ts';
 import type { Buttons } from './buttons.ts';
-import type { OnStrap } from './hanging.ts';
-import { leftHandLoad } from './hanging.ts';
+import type { Held, OnStrap } from './hanging.ts';
+import { heldAt, leftHandLoad } from './hanging.ts';
 import type { MassRange, Weight } from './masses.ts';
 
+const SMOOTH = 0.2;
 /** Straps by what they do on a shoulder, and their friction. */
 export const STRAPS = [
   ['slippery', 0.1],
-  ['smooth', 0.2],
+  ['smooth', SMOOTH],
   ['grippy', 0.35],
 ] as const;
 export type StrapKind = (typeof STRAPS)[number][0];
@@ -32,6 +33,8 @@ export interface HangingState {
   readonly angle: number;
   /** Where the balance point falls along the line from the horn button to the tail button, mm tailward of the first; and what is likely. */
   readonly tailward: MassRange;
+  /** How the left hand holds it with a smooth strap; null where no place of the strap carries the playing angle, or it is too short. */
+  readonly held: Held | null;
   /** By kind of strap; null where the strap is too short to go over a shoulder. */
   readonly loads: Readonly<Record<StrapKind, Load>> | null;
 }
@@ -60,7 +63,7 @@ function spread(
 export const onStrapOf = (
   { buttons, strap }: Pick<HangingState, 'buttons' | 'strap'>,
   weight: Weight,
-  friction = 0.2,
+  friction = SMOOTH,
 ): OnStrap => ({
   horn: buttons.horn.at,
   tail: buttons.tail.at,
@@ -104,10 +107,12 @@ export function hangingState(
     ...weight,
     centre: { ...weight.centre, x: weight.centre.x + by * level.x, y: weight.centre.y + by * level.y },
   });
+  const isLong = strap > apart;
+  const held = once(() => (isLong ? heldAt(onStrapOf({ buttons, strap }, weight), angle, hand) : null));
   const loadOf = (friction: number): Load => {
     const at = (w: Weight): number | null =>
       leftHandLoad(onStrapOf({ buttons, strap }, w, friction), angle, hand);
-    const likely = at(weight);
+    const likely = friction === SMOOTH ? (held()?.force ?? null) : at(weight);
     if (likely === null) return null;
     // Most ask for what is likely alone: how far it may be off is found when it is first read.
     const off = once(
@@ -126,6 +131,9 @@ export function hangingState(
   return {
     ...{ buttons, strap, apart, hand, angle },
     tailward: { likely: along, from: along - alongOff.less, to: along + alongOff.more },
-    loads: strap > apart ? lazily(loadOf) : null,
+    get held() {
+      return held();
+    },
+    loads: isLong ? lazily(loadOf) : null,
   };
 }

@@ -16,10 +16,7 @@ import { standsOut } from '../parts/strapButton.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Button } from './buttons.ts';
-import { heldAt } from './hanging.ts';
 import type { HangingState } from './hangingState.ts';
-import { onStrapOf } from './hangingState.ts';
-import type { Weight } from './masses.ts';
 
 const DEG = 180 / Math.PI;
 
@@ -32,19 +29,14 @@ export interface Pull {
 }
 
 /** The pull at both buttons with a smooth strap; null where nothing hangs so. */
-export function pullAt(
-  state: HangingState,
-  weight: Weight,
-): { readonly horn: Pull; readonly tail: Pull } | null {
-  if (!state.loads) return null;
-  const held = heldAt(onStrapOf(state, weight), state.angle, state.hand);
+export function pullAt({ held, buttons }: HangingState): { readonly horn: Pull; readonly tail: Pull } | null {
   if (!held) return null;
   const of = ({ at, axis }: Button): Pull => {
     const long = distance(held.shoulder, at) || 1;
     const way = { x: (held.shoulder.x - at.x) / long, y: (held.shoulder.y - at.y) / long };
     return { way, offAxis: Math.acos(Math.max(-1, Math.min(1, way.x * axis.x + way.y * axis.y))) * DEG };
   };
-  return { horn: of(state.buttons.horn), tail: of(state.buttons.tail) };
+  return { horn: of(buttons.horn), tail: of(buttons.tail) };
 }
 
 /** Whether a drill reaches a button’s hole to its floor: mm between chuck or hand and what stands nearest; less than 0 is in its way. */

@@ -51,9 +51,9 @@ function neckReport({ neckPlan }: Derived) {
 }
 
 /** How its strap buttons stand, are pulled at and bored; null where an answer does not apply. */
-function buttonsReport(design: Design, { weighed, hanging, layout, stringPlan }: Derived) {
+function buttonsReport(design: Design, { hanging, layout, stringPlan }: Derived) {
   if (!hanging) return null;
-  const pull = weighed && pullAt(hanging, weighed);
+  const pull = pullAt(hanging);
   return Object.fromEntries(
     (['horn', 'tail'] as const).map((of) => {
       const button = hanging.buttons[of];

@@ -75,9 +75,9 @@ export const strapSlips = rule({
   says: ({ measured, limit, subject }) =>
     `At the playing angle the strap pulls ${measured} from the axis of ${subject}; at least ${limit} keeps it on.`,
   remedy: 'Turn the button inward so that the strap pulls across it, move it, or fit a lock.',
-  reads: ['hanging', 'weighed'],
-  find: ({ hanging, weighed }, least) => {
-    const pull = hanging && weighed && pullAt(hanging, weighed);
+  reads: ['hanging'],
+  find: ({ hanging }, least) => {
+    const pull = hanging && pullAt(hanging);
     if (!pull) return [];
     const { horn, tail } = hanging.buttons;
     return (

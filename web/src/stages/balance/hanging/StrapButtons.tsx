@@ -296,7 +296,7 @@ function One({ button, pull, isHorn }: { button: StrapButton; pull: Pull | null;
 export function StrapButtons() {
   const { weight, hanging } = useWeighed();
   if (!weight || !hanging) return null;
-  const pull = pullAt(hanging, weight);
+  const pull = pullAt(hanging);
   return (
     <Section title={WORDS.strapButtons}>
       <One button={hanging.buttons.horn} pull={pull && pull.horn} isHorn />

@@ -6,10 +6,8 @@ import {
   controlReaches,
   forearmEdge,
   heldAs,
-  heldAt,
   lengthWithUnit,
   onLap,
-  onStrapOf,
   seatingOf,
   HOLD_ANGLES,
 } from '@pelkin/core';
@@ -32,8 +30,7 @@ function useReaches(): readonly (readonly [Reach | null, Reach | null])[] {
   const { measures } = useDerived();
   const { weight, hanging } = useWeighed();
   return useMemo(() => {
-    const held =
-      weight && hanging?.loads ? heldAt(onStrapOf(hanging, weight), hanging.angle, hanging.hand) : null;
+    const held = hanging?.held ?? null;
     const body = bodyOf(design.player);
     const standing =
       held && hanging ? armReaches(design, body, heldAs(hanging.angle, held.shoulder, body.strapAt)) : [];
