@@ -6,7 +6,7 @@ import type { Polygon } from '../geometry/polygons.ts';
 import { saddlePlace } from '../strings/elevation.ts';
 import { centreScale } from '../strings/frets.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
-import { boardEdge } from '../strings/taper.ts';
+import { nutLine } from './nutLine.ts';
 import { buttonOf } from './drawing.ts';
 import type { Frame, Place } from './frames.ts';
 import { headFrame, placed, shaftFrame, within } from './frames.ts';
@@ -91,8 +91,7 @@ export function fittingsOf(
     high,
     frame,
   });
-  const ends = (['bass', 'treble'] as const).map((side) => boardEdge(strings, side).nut) as [Point, Point];
-  const behind = ends.map(({ x, y }) => ({ x: x + shaft.nut.thickness, y })) as [Point, Point];
+  const { line, behind } = nutLine(strings, shaft.nut.thickness);
   const frets = stringPlan.frets.filter((f) => f.number > 0 || strings.zeroFret);
   return [
     of('board', stringPlan.board, 0, neck.board),
@@ -100,7 +99,7 @@ export function fittingsOf(
       of('fret', strip(bass, treble, CROWN), neck.board, neck.board + neck.fretHeight),
     ),
     ...markers.map((m) => of('marker', m, neck.board, neck.board + MARKER_OVER)),
-    of('nut', [ends[0], ends[1], behind[1], behind[0]], 0, slotBottomOf(neck) + NUT_OVER),
+    of('nut', [...line, behind[1], behind[0]], 0, slotBottomOf(neck) + NUT_OVER),
     ...plan.headstock.tuners.flatMap((t) => tunerFittings(t, headstock.thickness, head)),
   ];
 }

@@ -13,7 +13,8 @@ import type { Removal, Solid } from '../solid/solid.ts';
 import type { Straight, Sweep, SweepFrame, SweepSection, SweepStretch } from '../solid/sweep.ts';
 import { sweepAt, sweepInFrame } from '../solid/sweep.ts';
 import { centreScale } from '../strings/frets.ts';
-import { boardEdge, boardHalfWidth } from '../strings/taper.ts';
+import { boardHalfWidth } from '../strings/taper.ts';
+import { nutLine } from './nutLine.ts';
 import { shaftFrame } from './frames.ts';
 import { heelDepth } from './heel.ts';
 import { winderOf } from './headstockPlan.ts';
@@ -242,12 +243,9 @@ function slotInHead(slot: NeckSolid['slot'], { tilt, over }: SweepFrame): readon
   }).filter((r) => r !== null);
 }
 
-/** The nut’s ends on its board side, bass and treble; shaft’s frame. A slanted nut has them at different x. */
+/** The nut’s ends on its board side, bass and treble; shaft’s frame. */
 const nutEnds = (strings: NeckSource['strings']): readonly [Point, Point] =>
-  (['bass', 'treble'] as const).map((side) => {
-    const end = boardEdge(strings, side).nut;
-    return { x: end.x - centreScale(strings), y: end.y };
-  }) as [Point, Point];
+  nutLine(strings, 0).line.map(({ x, y }) => ({ x: x - centreScale(strings), y })) as [Point, Point];
 
 /** The shaft in plan from the nut’s board side to the end of its heel, counter-clockwise; shaft’s frame. */
 export function shaftPath(source: NeckSource, plan: NeckPlan): ClosedPath {

@@ -16,7 +16,7 @@ import { drawNeck } from '../strings/drawing.ts';
 import { centreScale } from '../strings/frets.ts';
 import type { Fret } from '../strings/fretboard.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
-import { boardEdge } from '../strings/taper.ts';
+import { nutLine } from './nutLine.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { drawMarkers } from './drawing.ts';
 import { winderOf } from './headstockPlan.ts';
@@ -78,8 +78,7 @@ function planRow(design: Design, { neckPlan, neckSolid, stringPlan }: NeckTempla
   const half = stringPlan.jointWidth / 2 + PAST;
   const heelX = scale - woodEnd(design, neckPlan);
   const headX = scale + neckPlan.headstock.length;
-  const nut = (['bass', 'treble'] as const).map((side) => boardEdge(strings, side).nut) as [Point, Point];
-  const seat = nut.map(({ x, y }) => ({ x: x + shaft.nut.thickness, y })) as [Point, Point];
+  const { line: nut, behind: seat } = nutLine(strings, shaft.nut.thickness);
   const slotBox = slot && slot.plan.map(onPlan);
   return [
     {
