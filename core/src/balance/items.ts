@@ -15,6 +15,8 @@ import { kindOf, measureOf } from '../parts/kinds.ts';
 import type { Mass } from '../solid/mass.ts';
 import { centreScale } from '../strings/frets.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
+import { remember } from '../geometry/remember.ts';
+import { boardMass } from './boardMass.ts';
 import { densityOf } from './density.ts';
 import type { MassItem, MassRange, Place3, Weight } from './masses.ts';
 import { sure, weigh, woodMass } from './masses.ts';
@@ -112,6 +114,9 @@ function bodyItems({ design, bodyWood }: WeighedFrom): readonly MassItem[] {
   ];
 }
 
+/** The same board weighs the same. */
+const boardOf = remember(boardMass);
+
 /** Neck, headstock, fingerboard, and what is let into them. */
 function neckItems({
   design,
@@ -124,7 +129,7 @@ function neckItems({
   const frame = shaftFrame(design, neckPlan);
   const head = within(frame, headFrame(neckPlan));
   const scale = centreScale(strings);
-  const boardMiddle = polygonMiddle(stringPlan.board);
+  const board = boardOf(stringPlan.board, neck.board, strings.boardRadius);
   const neckDensity = densityOf(weight.woods.neck);
   const of = (what: Fitting['what']) => neckFittings.fittings.filter((f) => f.what === what);
   const frets = fittingsMass(of('fret'), (f) => distance(f.plan[0]!, f.plan[1]!) * FRET_SECTION * FRET_WIRE);
@@ -137,9 +142,9 @@ function neckItems({
     wood(
       'board',
       'Fingerboard',
-      { volume: area(stringPlan.board) * neck.board, centre: { x: 0, y: 0, z: 0 }, withoutWood: 0 },
+      board,
       densityOf(weight.woods.board),
-      placed(frame, { x: boardMiddle.x - scale, y: boardMiddle.y, z: neck.board / 2 }),
+      placed(frame, { ...board.centre, x: board.centre.x - scale }),
     ),
     ...(rod
       ? [

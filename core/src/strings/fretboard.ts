@@ -153,7 +153,7 @@ function steppedEnd(
 }
 
 /** The radius so far along a conical board (0 nut end, 1 tail end), mm. */
-const coneRadius = (r: { readonly nut: number; readonly end: number }, share: number): number =>
+export const coneRadius = (r: { readonly nut: number; readonly end: number }, share: number): number =>
   r.nut + (r.end - r.nut) * share;
 
 /**
