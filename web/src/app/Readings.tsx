@@ -163,11 +163,12 @@ function ReadingBox({
       data-testid={`reading-${name}`}
       {...(isOpen === undefined ? {} : { 'aria-expanded': isOpen })}
       onClick={onGo}
-      flex="1"
+      // Findings, which open a list, have the longest note.
+      flex={isOpen === undefined ? '1' : '1.3'}
       minW="0"
       maxW="320px"
       textAlign="left"
-      px="2.5"
+      px="2"
       py="1.5"
       cursor="pointer"
       borderRightWidth="1px"
