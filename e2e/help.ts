@@ -25,6 +25,14 @@ export async function makeDesign(
   return ((await response.json()) as { id: string }).id;
 }
 
+/** Paper of one sheet that all of a drawing goes on. */
+export const onOneSheet = (print: Design['print']): Design['print'] => ({
+  ...print,
+  paper: 'own',
+  own: { width: 700, height: 1000 },
+  orientation: 'landscape',
+});
+
 /** The design as the server holds it. */
 export async function held(
   request: APIRequestContext,

@@ -1,6 +1,6 @@
 import { newDesign } from '@pelkin/core';
 import { expect, test } from '@playwright/test';
-import { centreOf, dragBy, held, makeDesign, openStage, saved, type } from './help.ts';
+import { centreOf, dragBy, held, makeDesign, onOneSheet, openStage, saved, type } from './help.ts';
 import { printedPaths } from './printed.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as NECK } from '../web/src/stages/neck/words.ts';
@@ -160,15 +160,9 @@ test('the taper template printed: its length, its widths and every fret measure 
   request,
 }) => {
   const demo = await held(request, await makeDesign(request, 'On paper'));
-  // One sheet that all of it goes on.
-  const print = {
-    ...demo.design.print,
-    paper: 'own',
-    own: { width: 700, height: 1000 },
-    orientation: 'landscape',
-    planPage: false,
-  };
-  const id = await makeDesign(request, 'Neck printed', { print: print as typeof demo.design.print });
+  const id = await makeDesign(request, 'Neck printed', {
+    print: { ...onOneSheet(demo.design.print), planPage: false },
+  });
   await openStage(page, id, 'neck');
   await page.getByRole('button', { name: FRAME.printAndExport }).click();
   await page

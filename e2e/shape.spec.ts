@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { LAYERS } from '@pelkin/core';
-import { centreOf, dragBy, goTo, held, makeDesign, openStage, saved, type } from './help.ts';
+import { centreOf, dragBy, goTo, held, makeDesign, onOneSheet, openStage, saved, type } from './help.ts';
 import { printedPaths } from './printed.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { EDGE_WORDS } from '../web/src/shared/edgeWords.ts';
@@ -174,14 +174,7 @@ test('a bevel made by three handles, and its start line printed: on paper where 
   request,
 }) => {
   const demo = await held(request, await makeDesign(request, 'On paper'));
-  // One sheet that all of it goes on.
-  const print = {
-    ...demo.design.print,
-    paper: 'own',
-    own: { width: 700, height: 1000 },
-    orientation: 'landscape',
-  };
-  const id = await makeDesign(request, 'Bevel printed', { print: print as typeof demo.design.print });
+  const id = await makeDesign(request, 'Bevel printed', { print: onOneSheet(demo.design.print) });
   await openStage(page, id, 'shape');
   await press(page, SHAPE.addForearm);
   const bevel = region(page, 'Forearm bevel');

@@ -7,9 +7,10 @@ import { biteOfNeckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts'
 import { distance } from '../geometry/point.ts';
 import { boxed, distanceToEdge } from '../geometry/polygons.ts';
 import { cutWords } from '../layout/cutWords.ts';
+import { edgeSeat } from '../layout/onEdge.ts';
 import { measureOf } from '../parts/kinds.ts';
 import { createFinder } from '../findings/run.ts';
-import { isLocked, standsOut, strapHoldsAt } from '../parts/strapButton.ts';
+import { heldBy, holderOf, isLocked, standsOut, strapHoldsAt } from '../parts/strapButton.ts';
 import { buttonsOf } from './buttons.ts';
 import { heldAt, pulls, settlesAt, weightOf } from './hanging.ts';
 import { onStrapOf } from './hangingState.ts';
@@ -17,9 +18,11 @@ import { buttonAlong, hornPlaces } from './hornPlaces.ts';
 import { leastPull } from './rules/hanging.ts';
 import {
   buttonHole,
+  buttonToEdge,
   buttonToNeckScrew,
   drillRoom,
   fibreThrough,
+  neckScrewOver,
   pullAt,
   screwsForButton,
 } from './strapButtons.ts';
@@ -209,6 +212,55 @@ describe('strap buttons', () => {
       // It is taken now.
       expect(buttonToNeckScrew(moved, horn.part.id, index, stringPlan)).toBe(moved);
     }
+  });
+});
+
+describe('a button that changes its place', () => {
+  const under = (d: typeof windrow, index: number) => buttonToNeckScrew(d, horn.part.id, index, stringPlan);
+  const partOf = (d: typeof windrow) => d.parts.find((p) => p.id === horn.part.id)!;
+  const tip = horn.part.at;
+  const toEdge = (d: typeof windrow) => buttonToEdge(d, horn.part.id, tip, path, stringPlan);
+  it('from one neck screw to another leaves the first as the others are', () => {
+    const [first, second] = [under(windrow, 0), under(under(windrow, 0), 2)];
+    expect(neckScrewOver(windrow, stringPlan, partOf(windrow))).toBeNull();
+    expect(neckScrewOver(first, stringPlan, partOf(first))).toBe(0);
+    expect(neckScrewOver(second, stringPlan, partOf(second))).toBe(2);
+    expect(second.neck.screws.own.map((o) => o.screw)).toEqual([3]);
+  });
+  it('back to the edge has a screw of its own and is square; the neck’s screws are as they were', () => {
+    const back = toEdge(under(windrow, 1));
+    expect(back.neck).toEqual(windrow.neck);
+    const part = partOf(back);
+    expect(part.face).toBe('edge');
+    expect(Math.abs(edgeSeat(path, part)!.fromSquare)).toBeLessThan(0.01);
+    expect(measureOf(part.spec, 'screwLength')).toBe(30);
+    // One that has its screw keeps it.
+    expect(measureOf(partOf(toEdge(windrow)).spec, 'screwLength')).toBe(
+      measureOf(horn.part.spec, 'screwLength'),
+    );
+  });
+  it('leaves a lock that is let in behind: no recess is cut where a neck screw is', () => {
+    const locked = changePart(windrow, horn.part.id, { spec: heldBy(horn.part.spec, 'let in') });
+    expect(derive(locked).layout.cuts.some((c) => c.owner.id === horn.part.id && c.name === 'recess')).toBe(
+      true,
+    );
+    const moved = under(locked, 0);
+    expect(derive(moved).layout.cuts.some((c) => c.owner.id === horn.part.id)).toBe(false);
+    expect(holderOf(partOf(moved).spec)).toBe('head');
+    expect(moved.neck.screws.own[0]!.length).toBe(windrow.neck.screws.length + 14);
+  });
+  it('a washer under it makes its neck screw longer by so much', () => {
+    const washed = changePart(windrow, horn.part.id, {
+      spec: { ...horn.part.spec, measures: { ...horn.part.spec.measures, washer: 1.5 } },
+    });
+    expect(under(washed, 0).neck.screws.own[0]!.length).toBe(windrow.neck.screws.length + 15.5);
+  });
+  it('of a part, a screw or an edge that is not there is the same design', () => {
+    expect(buttonToNeckScrew(windrow, 'nobody', 0, stringPlan)).toBe(windrow);
+    expect(under(windrow, 99)).toBe(windrow);
+    expect(buttonToEdge(windrow, 'nobody', tip, path, stringPlan)).toBe(windrow);
+    const glued = { ...windrow, neck: { ...windrow.neck, joint: 'glued' as const } };
+    expect(under(glued, 0)).toBe(glued);
   });
 });
 

@@ -24,9 +24,11 @@ export { armReaches, bellyDepth, controlReaches, forearmEdge } from './playerFit
 export type { ControlReach, ForearmEdge, Reach } from './playerFit.ts';
 export {
   buttonHole,
+  buttonToEdge,
   buttonToNeckScrew,
   drillRoom,
   fibreThrough,
+  neckScrewOver,
   pullAt,
   screwsForButton,
 } from './strapButtons.ts';

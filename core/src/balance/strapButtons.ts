@@ -1,5 +1,6 @@
 import { changePart, setNeckScrew } from '../design/layoutEdits.ts';
-import type { Design, Drill } from '../design/schema.ts';
+import type { Design, Drill, PlacedPart } from '../design/schema.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Boxed, Polygon } from '../geometry/polygons.ts';
@@ -10,9 +11,17 @@ import type { Cut } from '../layout/cut.ts';
 import { sameOwner, zOverlap } from '../layout/cut.ts';
 import { cutWords } from '../layout/cutWords.ts';
 import type { Layout } from '../layout/layOut.ts';
-import { biteOfNeckScrew, buttonUnder, neckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
+import { squareOnEdge } from '../layout/onEdge.ts';
+import {
+  biteOfNeckScrew,
+  buttonUnder,
+  isUnderScrew,
+  neckScrew,
+  neckScrewPlaces,
+  neckSide,
+} from '../layout/pocket.ts';
 import { measureOf } from '../parts/kinds.ts';
-import { standsOut } from '../parts/strapButton.ts';
+import { heldBy, holderOf, standsOut } from '../parts/strapButton.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Button } from './buttons.ts';
@@ -222,21 +231,61 @@ export function screwsForButton(
   });
 }
 
+/** The neck screw, counted from 0, that a button stands under; null for one that does not. */
+export function neckScrewOver({ neck }: Design, stringPlan: StringPlan, part: PlacedPart): number | null {
+  const index =
+    neck.joint === 'screwed'
+      ? neckScrewPlaces(neck, stringPlan).findIndex((at) => isUnderScrew(part, at))
+      : -1;
+  return index < 0 ? null : index;
+}
+
+/** A design whose neck screw over a button is as the others are again; the same where none is. */
+function freed(design: Design, part: PlacedPart, stringPlan: StringPlan): Design {
+  const over = neckScrewOver(design, stringPlan, part);
+  return over === null ? design : setNeckScrew(design, over, null);
+}
+
 /**
- * A design with a button of the edge moved under a neck screw (counted from 0): it needs no screw of its own there, and that screw grows by its height and its washer’s.
- * The same design where it has no such screw.
+ * A design with a button moved under a neck screw (counted from 0): it needs no screw of its own there and no recess, and that screw grows by its height and
+ * its washer’s; one that it stood under before is as the others are again. The same design where it has no such screw, or the button stands there.
  */
 export function buttonToNeckScrew(design: Design, id: string, index: number, stringPlan: StringPlan): Design {
   const part = design.parts.find((p) => p.id === id);
-  const high = part ? standsOut(part.spec) : 0;
-  const screw = screwsForButton(design, stringPlan, high)[index];
-  if (!part || !screw || screw.taken) return design;
-  const moved = changePart(design, id, {
+  if (!part || neckScrewOver(design, stringPlan, part) === index) return design;
+  const spec = holderOf(part.spec) === 'let in' ? heldBy(part.spec, 'head') : part.spec;
+  const before = freed(design, part, stringPlan);
+  const screw = screwsForButton(before, stringPlan, standsOut(spec))[index];
+  if (!screw || screw.taken) return design;
+  const moved = changePart(before, id, {
     face: 'back',
     at: { x: screw.at.x, y: screw.at.y },
     turn: 0,
     tilt: 0,
-    spec: { ...part.spec, measures: { ...part.spec.measures, screwLength: 0 } },
+    spec: { ...spec, measures: { ...spec.measures, screwLength: 0 } },
   });
   return setNeckScrew(moved, index, { length: screw.after.length });
+}
+
+/**
+ * A design with a button moved into the edge, square, at the place nearest to one: with a screw of its own again, of the usual length where it had none; the
+ * neck screw that it stood under is as the others are. The same design where the outline has no such place.
+ */
+export function buttonToEdge(
+  design: Design,
+  id: string,
+  near: Point,
+  path: ClosedPath,
+  stringPlan: StringPlan,
+): Design {
+  const part = design.parts.find((p) => p.id === id);
+  const seat = squareOnEdge(path, near);
+  if (!part || !seat) return design;
+  const { screwLength, ...measures } = part.spec.measures;
+  return changePart(freed(design, part, stringPlan), id, {
+    ...seat,
+    face: 'edge',
+    z: -design.body.thickness / 2,
+    spec: { ...part.spec, measures: screwLength ? { ...measures, screwLength } : measures },
+  });
 }

@@ -75,11 +75,13 @@ export function neckScrew(
 /** A strap button this near to a neck screw, mm, stands under its head. */
 const ON_SCREW = 1.5;
 
+/** Whether a part is a strap button under the head of a neck screw at a place. */
+export const isUnderScrew = ({ spec, face, at: own }: PlacedPart, at: Point): boolean =>
+  spec.kind === 'strap-button' && face === 'back' && distance(own, at) < ON_SCREW;
+
 /** How high a strap button stands under the head of a neck screw at a place, mm; 0 where none does. */
 export const buttonUnder = (parts: readonly PlacedPart[], at: Point): number =>
-  parts
-    .filter((p) => p.spec.kind === 'strap-button' && p.face === 'back' && distance(p.at, at) < ON_SCREW)
-    .reduce((most, p) => Math.max(most, standsOut(p.spec)), 0);
+  parts.filter((p) => isUnderScrew(p, at)).reduce((most, p) => Math.max(most, standsOut(p.spec)), 0);
 
 /**
  * How deep one of the neck's screws, counted from 0, holds in the heel, and what it leaves under the board, mm. A strap button under its head takes its

@@ -1,4 +1,5 @@
-export { isLocked, standsOut } from './strapButton.ts';
+export { heldBy, holderOf, isLocked, standsOut } from './strapButton.ts';
+export type { StrapHolder } from './strapButton.ts';
 export { PART_KINDS, assumedOf, formOf, kindOf, measureOf } from './kinds.ts';
 export { PART_GROUPS } from './part.ts';
 export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './part.ts';

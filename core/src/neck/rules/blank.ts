@@ -1,6 +1,19 @@
+import type { Hit } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
+import type { Strings } from '../../design/schema.ts';
 import { centreScale } from '../../strings/frets.ts';
 import { shortestFibre } from '../fibre.ts';
+import type { NeckPlan } from '../planNeck.ts';
+
+/** At the headstock’s tip, where a measure of the blank is over what is at hand. */
+const over = (
+  subject: string,
+  { headstock }: NeckPlan,
+  strings: Strings,
+  measured: number,
+  most: number,
+): readonly Hit[] =>
+  measured > most ? [{ subject, where: { x: centreScale(strings) + headstock.length, y: 0 }, measured }] : [];
 
 export const blankTooShort = rule({
   id: 'blank-short',
@@ -20,16 +33,7 @@ export const blankTooShort = rule({
     `Neck and headstock need a blank ${measured} long; the one at hand has ${limit}.`,
   remedy: 'Make the headstock shorter, join it by a scarf, or take a longer blank.',
   reads: ['neckPlan', 'strings'],
-  find: ({ neckPlan, strings }, most) =>
-    neckPlan.blank.length > most
-      ? [
-          {
-            subject: 'blank',
-            where: { x: centreScale(strings) + neckPlan.headstock.length, y: 0 },
-            measured: neckPlan.blank.length,
-          },
-        ]
-      : [],
+  find: ({ neckPlan, strings }, most) => over('blank', neckPlan, strings, neckPlan.blank.length, most),
 });
 
 export const blankTooLow = rule({
@@ -50,16 +54,7 @@ export const blankTooLow = rule({
     `Under the fingerboard the neck needs a blank ${measured} high; the one at hand has ${limit}.`,
   remedy: 'Join the headstock by a scarf, tilt it less, or make it shorter.',
   reads: ['neckPlan', 'strings'],
-  find: ({ neckPlan, strings }, most) =>
-    neckPlan.blank.height > most
-      ? [
-          {
-            subject: 'blank height',
-            where: { x: centreScale(strings) + neckPlan.headstock.length, y: 0 },
-            measured: neckPlan.blank.height,
-          },
-        ]
-      : [],
+  find: ({ neckPlan, strings }, most) => over('blank height', neckPlan, strings, neckPlan.blank.height, most),
 });
 
 export const shortGrain = rule({

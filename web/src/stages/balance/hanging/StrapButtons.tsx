@@ -1,21 +1,24 @@
-import type { DrillRoom, Button as StrapButton, Design, PartSpec, Pull } from '@pelkin/core';
+import type { DrillRoom, Button as StrapButton, Pull } from '@pelkin/core';
 import {
   LIMITS,
-  leastPull,
   buttonHole,
+  buttonToEdge,
   buttonToNeckScrew,
   drillRoom,
   edgeSeat,
   edits,
   fibreThrough,
+  heldBy,
+  holderOf,
   isLocked,
   kindOf,
+  leastPull,
   lengthWithUnit,
   measureOf,
+  neckScrewOver,
   pullAt,
   screwsForButton,
   slideOnEdge,
-  squareOnEdge,
   standsOut,
 } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
@@ -32,8 +35,6 @@ import { WORDS } from '../words.ts';
 const RAD = Math.PI / 180;
 /** Degrees that a button may be turned from square, typed. */
 const TURN = { min: -80, max: 80, from: 'square out of the edge' } as const;
-/** Where a button that leaves its neck screw is put back: a screw of its own again, mm. */
-const OWN_SCREW = 30;
 
 /** Where a button stands: on the edge, or under one of the neck’s screws. */
 function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) {
@@ -42,23 +43,11 @@ function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) 
   const edit = useDesignStore((s) => s.edit);
   const { part } = button;
   const screws = screwsForButton(design, stringPlan, standsOut(part.spec));
-  const under = screws.find(
-    (s) => Math.hypot(s.at.x - part.at.x, s.at.y - part.at.y) < 1.5 && part.face === 'back',
-  );
   if (!isHorn || screws.length === 0) return null;
-  const units = design.units;
-  const toEdge = (d: Design): Design => {
-    const tip = measures.neck?.bass.tip ?? { x: measures.box.maxX, y: 60 };
-    const seat = squareOnEdge(path, tip);
-    if (!seat) return d;
-    const back = edits.changePart(d, part.id, {
-      ...seat,
-      face: 'edge',
-      z: -d.body.thickness / 2,
-      spec: { ...part.spec, measures: { ...part.spec.measures, screwLength: OWN_SCREW } },
-    });
-    return under ? edits.setNeckScrew(back, under.index, null) : back;
-  };
+  const over = neckScrewOver(design, stringPlan, part);
+  const under = over === null ? null : screws[over]!;
+  const { units } = design;
+  const tip = measures.neck?.bass.tip ?? { x: measures.box.maxX, y: 60 };
   return (
     <>
       <Pick
@@ -70,14 +59,9 @@ function StandsOn({ button, isHorn }: { button: StrapButton; isHorn: boolean }) 
         ]}
         onChange={(key) =>
           key === 'edge'
-            ? edit('strap button on the edge', toEdge)
+            ? edit('strap button on the edge', (d) => buttonToEdge(d, part.id, tip, path, stringPlan))
             : edit(`strap button under neck screw ${Number(key) + 1}`, (d) =>
-                buttonToNeckScrew(
-                  under ? edits.setNeckScrew(d, under.index, null) : d,
-                  part.id,
-                  Number(key),
-                  stringPlan,
-                ),
+                buttonToNeckScrew(d, part.id, Number(key), stringPlan),
               )
         }
       />
@@ -98,18 +82,6 @@ const reaches = ({ bitShort }: DrillRoom, room: number, say: (mm: number) => str
     : room < 0
       ? WORDS.drillNot
       : `${WORDS.drillReaches}, ${say(room)} ${WORDS.room}`;
-
-/** What keeps a strap on its button, and the measures that say so. A lock on it stands out as usual ones do, one let in has a usual recess. */
-const HOLDERS = {
-  button: { lock: 0, recess: 0, recessDeep: 0 },
-  lock: { lock: 11, recess: 0, recessDeep: 0 },
-  'let in': { lock: 0, recess: 16, recessDeep: 13, high: 4 },
-} as const;
-type Holder = keyof typeof HOLDERS;
-const holderOf = (spec: PartSpec): Holder =>
-  !isLocked(spec) ? 'button' : measureOf(spec, 'lock') > 0 ? 'lock' : 'let in';
-/** How high a button stands again that was let in, mm. */
-const PLAIN_HIGH = 14;
 
 /** Head, lock or lock let in; the washer under it. */
 function HeldBy({ button: { part } }: { button: StrapButton }) {
@@ -140,22 +112,13 @@ function HeldBy({ button: { part } }: { button: StrapButton }) {
         label={WORDS.heldBy}
         value={holder}
         options={[
-          ['button', WORDS.heldByButton],
+          ['head', WORDS.heldByButton],
           ['lock', WORDS.heldByLock],
           ...(part.face === 'edge' ? ([['let in', WORDS.heldByLetIn]] as const) : []),
         ]}
         onChange={(next) =>
-          edit(`${part.spec.name}: strap held by ${next === 'button' ? 'its head' : 'a lock'}`, (d) =>
-            edits.changePart(d, part.id, {
-              spec: {
-                ...spec,
-                measures: {
-                  ...spec.measures,
-                  ...(holder === 'let in' ? { high: PLAIN_HIGH } : null),
-                  ...HOLDERS[next],
-                },
-              },
-            }),
+          edit(`${spec.name}: strap held by ${next === 'head' ? 'its head' : 'a lock'}`, (d) =>
+            edits.changePart(d, part.id, { spec: heldBy(spec, next) }),
           )
         }
       />
