@@ -2,7 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import type { OnStrap } from './hanging.ts';
 import { hang, leftHandLoad, settlesAt } from './hanging.ts';
 import type { StrapKind } from './hangingState.ts';
-import { STRAPS } from './hangingState.ts';
+import { FRICTION, STRAPS } from './hangingState.ts';
 
 const RAD = Math.PI / 180;
 
@@ -61,15 +61,14 @@ export function hornCurve(
     // A place so far off that the strap no longer goes round carries nothing.
     if (Math.hypot(at.x - on.tail.x, at.y - on.tail.y) >= on.strap)
       return { along, at, smooth: null, slippery: null, rest: null };
-    const [slippery, smooth] = [0.1, 0.2].map((friction) =>
-      leftHandLoad({ ...there, friction }, angle, hand),
-    );
-    const rest = settlesAt(hang({ ...there, friction: 0.2 }), angle, smooth ?? null);
+    const load = (friction: number) => leftHandLoad({ ...there, friction }, angle, hand);
+    const smooth = load(FRICTION.smooth);
+    const rest = settlesAt(hang({ ...there, friction: FRICTION.smooth }), angle, smooth);
     return {
       along,
       at,
-      smooth: smooth ?? null,
-      slippery: slippery ?? null,
+      smooth,
+      slippery: load(FRICTION.slippery),
       rest: rest === null ? null : rest / RAD,
     };
   });

@@ -9,14 +9,15 @@ import type { Held, OnStrap } from './hanging.ts';
 import { heldAt, leftHandLoad } from './hanging.ts';
 import type { MassRange, Weight } from './masses.ts';
 
-const SMOOTH = 0.2;
-/** Straps by what they do on a shoulder, and their friction. */
+/** Friction between strap and shoulder, by what straps do on one. */
+export const FRICTION = { slippery: 0.1, smooth: 0.2, grippy: 0.35 } as const;
+/** The same as a list, the least first. */
 export const STRAPS = [
-  ['slippery', 0.1],
-  ['smooth', SMOOTH],
-  ['grippy', 0.35],
+  ['slippery', FRICTION.slippery],
+  ['smooth', FRICTION.smooth],
+  ['grippy', FRICTION.grippy],
 ] as const;
-export type StrapKind = (typeof STRAPS)[number][0];
+export type StrapKind = keyof typeof FRICTION;
 
 /** What is asked of the left hand at the playing angle, N; null where no place of the strap carries that angle. */
 export type Load = MassRange | null;
@@ -63,7 +64,7 @@ function spread(
 export const onStrapOf = (
   { buttons, strap }: Pick<HangingState, 'buttons' | 'strap'>,
   weight: Weight,
-  friction = SMOOTH,
+  friction: number = FRICTION.smooth,
 ): OnStrap => ({
   horn: buttons.horn.at,
   tail: buttons.tail.at,
@@ -112,7 +113,7 @@ export function hangingState(
   const loadOf = (friction: number): Load => {
     const at = (w: Weight): number | null =>
       leftHandLoad(onStrapOf({ buttons, strap }, w, friction), angle, hand);
-    const likely = friction === SMOOTH ? (held()?.force ?? null) : at(weight);
+    const likely = friction === FRICTION.smooth ? (held()?.force ?? null) : at(weight);
     if (likely === null) return null;
     // Most ask for what is likely alone: how far it may be off is found when it is first read.
     const off = once(

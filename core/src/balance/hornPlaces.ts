@@ -2,6 +2,7 @@ import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
+import { nearestOnSegment } from '../geometry/polygons.ts';
 import { edgePlace } from '../layout/edgePlace.ts';
 import type { Button } from './buttons.ts';
 import { buttonOf } from './buttons.ts';
@@ -20,22 +21,26 @@ export interface EdgeStand {
   readonly at: Point;
 }
 
-/** A button so far along the body’s edge from where it stands, by `along` (mm, see {@link EdgeStand}); null where there is no edge. */
+/** A button so far along the body’s edge from where it stands, by each `along` (mm, see {@link EdgeStand}); none where there is no edge. */
 export function buttonAlong(
   path: ClosedPath,
   { part }: Button,
   places: readonly number[],
 ): readonly EdgeStand[] {
   const line = flattenPath(path, CHORD);
-  if (line.length < 3) return [];
+  // An edge of no length is walked along for ever.
+  if (line.length < 3 || !line.some((p) => distance(p, line[0]!) > CHORD)) return [];
+  // Walked from the very place on the edge, not from the corner of a chord beside it.
+  const foot = (i: number): Point => nearestOnSegment(line[i]!, line[(i + 1) % line.length]!, part.at);
   const nearest = line.reduce(
-    (best, p, i) => (distance(p, part.at) < distance(line[best]!, part.at) ? i : best),
+    (best, _, i) => (distance(foot(i), part.at) < distance(foot(best), part.at) ? i : best),
     0,
   );
-  const at = (i: number): Point => line[((i % line.length) + line.length) % line.length]!;
+  const ring = [foot(nearest), ...line.slice(nearest + 1), ...line.slice(0, nearest + 1)];
+  const at = (i: number): Point => ring[((i % ring.length) + ring.length) % ring.length]!;
   /** The place so far along the edge, by chords. */
   const walk = (mm: number, way: 1 | -1): Point => {
-    let [left, i] = [mm, nearest];
+    let [left, i] = [mm, 0];
     for (;;) {
       const [a, b] = [at(i), at(i + way)];
       const long = distance(a, b);
