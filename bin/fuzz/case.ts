@@ -8,7 +8,7 @@ export interface Tried {
 }
 
 /** A case that takes longer is a fault when the fuzzer is run by itself, ms. */
-export const MOST_MS = 3_000;
+export const MOST_MS = 2_000;
 
 /** Words that no answer of ours holds: a library's, or a stack. */
 export const FOREIGN =
