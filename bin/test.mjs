@@ -2,11 +2,14 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { failedJourneys, failedUnits } from './lib/failures.mjs';
 import { ROOT, ensureModules, ensurePackages, say, wordsOf } from './lib/system.mjs';
 
 const REPORTS = join(ROOT, 'test-results');
 let passed = 0;
 let failed = 0;
+/** What failed, by name: said once more at the end, where a long run is read first. */
+const failures = [];
 
 /** Runs one step with its output shown; gives whether it succeeded. */
 function step(name, command, args, env = {}) {
@@ -33,15 +36,20 @@ async function check(name, args) {
   say(`\n── ${name}\n${said}`.trimEnd());
   say(`   ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(1)} s`);
   if (status === 0) passed += 1;
-  else failed += 1;
+  else {
+    failed += 1;
+    failures.push(name);
+  }
 }
 
 /** A step that writes a report of its own tests; one that died without counting anything is a failure. */
-function counted(name, args, report, read, env) {
+function counted(name, args, report, read, named, env) {
   const well = step(name, process.execPath, args, env);
   let count = { passed: 0, failed: 0 };
   try {
-    count = read(JSON.parse(readFileSync(report, 'utf8')));
+    const said = JSON.parse(readFileSync(report, 'utf8'));
+    count = read(said);
+    failures.push(...named(said));
   } catch {
     say(`   ${name}: wrote no report`);
   }
@@ -72,6 +80,7 @@ try {
     ],
     unit,
     (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
+    failedUnits,
   );
   const browser = join(REPORTS, 'browser.json');
   counted(
@@ -79,11 +88,13 @@ try {
     ['bin/browser-tests.mjs'],
     browser,
     (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
+    failedJourneys,
     { E2E_REPORT: browser },
   );
 } catch (error) {
   process.stderr.write(`${wordsOf(error)}\n`);
   failed += 1;
 }
+if (failures.length > 0) say(`\nFailed:\n${failures.map((failure) => `  ${failure}`).join('\n')}`);
 say(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
