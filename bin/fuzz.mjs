@@ -1,12 +1,12 @@
 /** `npm run fuzz -- [--seconds N] [--cases N] [--seed S]`: tries hostile requests, designs and files; prints what went wrong. */
 import { spawnSync } from 'node:child_process';
-import { startCluster } from './lib/cluster.mjs';
+import { startTestCluster } from './lib/testCluster.mjs';
 import { ROOT, ensureModules, ensurePackages, wordsOf } from './lib/system.mjs';
 
 try {
   ensurePackages(['postgresql']);
   ensureModules();
-  const cluster = await startCluster('test-database', { durable: false });
+  const cluster = await startTestCluster('test-database', { durable: false });
   const done = spawnSync(
     process.execPath,
     ['--import', 'tsx', 'bin/fuzz/main.ts', ...process.argv.slice(2)],

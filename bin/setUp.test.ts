@@ -3,11 +3,22 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
+// @ts-expect-error a script of the project, without types
+import { startTestCluster as start } from './lib/testCluster.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'pelkin-set-up-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const system = new URL('lib/system.mjs', import.meta.url).href;
+const state = fileURLToPath(new URL('../.pelkin', import.meta.url));
+
+interface Cluster {
+  readonly port: number;
+  query(sql: string): string;
+  stop(): Promise<void>;
+}
+const startTestCluster = start as (name: string, options: { durable: boolean }) => Promise<Cluster>;
 
 /** A process that does a work of half a second alone: it notes that it began and ended, and marks it done. */
 const SCRIPT = (name: string, fails: boolean): string => `
@@ -56,4 +67,24 @@ describe('setting a folder up', () => {
     expect(notes('failing')).toBe('began ended began ended');
     expect(existsSync(join(folder, 'failing-lock'))).toBe(false);
   });
+});
+
+describe('two test runs side by side', () => {
+  it('have a database each, and the end of one leaves the other’s', async () => {
+    const first = await startTestCluster('two-runs-database', { durable: false });
+    const second = await startTestCluster('two-runs-database', { durable: false });
+    try {
+      expect(second.port).not.toBe(first.port);
+      await first.stop();
+      expect(second.query('select 1 + 1')).toBe('2');
+      // What was let go is the next one's.
+      const third = await startTestCluster('two-runs-database', { durable: false });
+      expect(third.query('show data_directory')).toMatch(/two-runs-database\/data$/);
+      await third.stop();
+    } finally {
+      await second.stop();
+      for (const name of ['two-runs-database', 'two-runs-database-2'])
+        for (const path of [name, `${name}.log`]) rmSync(join(state, path), { recursive: true, force: true });
+    }
+  }, 60_000);
 });

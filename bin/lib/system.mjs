@@ -98,6 +98,22 @@ export function ensurePackages(names) {
   if (still.length) throw new Told(`After installing, still missing: ${still.join(', ')}.`);
 }
 
+/** Whether this process now holds a lock file: it did not exist, or whoever made it is gone. */
+export function take(lock) {
+  mkdirSync(dirname(lock), { recursive: true });
+  for (let tries = 0; tries < 2; tries += 1) {
+    try {
+      writeFileSync(lock, String(process.pid), { flag: 'wx' });
+      return true;
+    } catch (error) {
+      if (error.code !== 'EEXIST') throw error;
+    }
+    const holder = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0;
+    if (holder > 0 && !/node/.test(commandOf(holder))) rmSync(lock, { force: true });
+  }
+  return false;
+}
+
 /**
  * Does a work of the project's folder that only one process may do at a time, unless it is done already: a second one waits until the first is through,
  * and finds it done. The file of who does it is left by one that was killed: it is taken over.
@@ -106,15 +122,7 @@ export function alone(isDone, work, lock = join(ROOT, '.pelkin/setting-up')) {
   let waits = false;
   for (;;) {
     if (isDone()) return;
-    try {
-      mkdirSync(dirname(lock), { recursive: true });
-      writeFileSync(lock, String(process.pid), { flag: 'wx' });
-      break;
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
-    }
-    const holder = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0;
-    if (holder > 0 && !/node/.test(commandOf(holder))) rmSync(lock, { force: true });
+    if (take(lock)) break;
     if (!waits) say('Another Pelkin sets this folder up: waiting for it …');
     waits = true;
     Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 300);

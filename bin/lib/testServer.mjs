@@ -2,13 +2,13 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
-import { startCluster } from './cluster.mjs';
+import { startTestCluster } from './testCluster.mjs';
 import { ROOT, SERVER, Told, ensureBuild, ensurePackages } from './system.mjs';
 
 export async function startTestServer({ durable = false } = {}) {
   ensurePackages(['postgresql', 'chromium-headless-shell', 'poppler-utils']);
   ensureBuild();
-  const cluster = await startCluster(durable ? 'bench-database' : 'test-database', { durable });
+  const cluster = await startTestCluster(durable ? 'bench-database' : 'test-database', { durable });
   const name = `pelkin_browser_${randomBytes(5).toString('hex')}`;
   cluster.makeDatabase(name);
   const server = spawn(process.execPath, SERVER, {
