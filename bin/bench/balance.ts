@@ -1,6 +1,14 @@
 import { readFileSync } from 'node:fs';
 import type { Design } from '@pelkin/core';
-import { buttonsOf, checkDesign, createDeriver, edits, hangingState, quickWeight } from '@pelkin/core';
+import {
+  buttonsOf,
+  checkDesign,
+  createDeriver,
+  edits,
+  hangingState,
+  quickWeight,
+  slabOf,
+} from '@pelkin/core';
 import type { Measured } from './measure.ts';
 import { summed, times } from './measure.ts';
 
@@ -16,17 +24,18 @@ const demo = (name: string): Design => {
 export async function measureBalance(): Promise<Measured[]> {
   const design = demo('windrow');
   const derive = createDeriver();
-  const slab = (d: Design) => ({
-    ...{ path: derive(d).path, neck: d.neck, parts: d.parts, thickness: d.body.thickness },
-    front: d.body.gluedFront?.thickness ?? null,
-  });
+  const slab = (d: Design) => {
+    const { path, layout } = derive(d);
+    return slabOf(d, path, layout.cuts);
+  };
   const rested = derive(design).weighed!;
+  const atRest = slab(design);
   const node = design.outline.nodes[3]!;
   const moved = (i: number): Design =>
     edits.moveNode(design, node.id, { x: node.x + (i % 97) / 20, y: node.y + (i % 53) / 20 });
   const dragged = await times(200, (i) => {
     const next = moved(i);
-    const weight = quickWeight(rested, slab(design), slab(next));
+    const weight = quickWeight(rested, atRest, slab(next));
     return hangingState(weight, buttonsOf(next.parts), next.player, next.strings)!.loads!.smooth;
   });
   const settled = await times(40, (i) => {

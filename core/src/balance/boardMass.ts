@@ -1,22 +1,12 @@
 import { boxOfPoints } from '../geometry/box.ts';
 import type { Polygon } from '../geometry/polygons.ts';
+import { spansAt } from '../geometry/spans.ts';
 import type { Mass } from '../solid/mass.ts';
 import { coneRadius } from '../strings/fretboard.ts';
 
 /** Slices along the board are so wide, mm; each crossing of one with the board is looked at in so many parts. */
 const SLICE = 1;
 const PARTS = 48;
-
-/** Where the line across at x is in a polygon: pairs of y, rising. */
-function crossingsAt(plan: Polygon, x: number): readonly (readonly [number, number])[] {
-  const ys = plan
-    .flatMap((p, i) => {
-      const q = plan[(i + 1) % plan.length]!;
-      return p.x > x === q.x > x ? [] : [p.y + ((x - p.x) / (q.x - p.x)) * (q.y - p.y)];
-    })
-    .sort((a, b) => a - b);
-  return ys.flatMap((y, i) => (i % 2 === 0 && ys[i + 1] !== undefined ? [[y, ys[i + 1]!] as const] : []));
-}
 
 /**
  * Volume and middle of a fingerboard, z from its glue plane: as thick as it is on the centre line, and lower beside it by its radius, which changes from the
@@ -35,7 +25,7 @@ export function boardMass(
   for (let i = 0; box && i < slices; i += 1) {
     const x = box.minX + (i + 0.5) * dx;
     const r = radius && coneRadius(radius, (box.maxX - x) / long);
-    for (const [from, to] of crossingsAt(plan, x)) {
+    for (const [from, to] of spansAt(plan, x)) {
       const dy = (to - from) / PARTS;
       for (let k = 0; k < PARTS; k += 1) {
         const y = from + (k + 0.5) * dy;

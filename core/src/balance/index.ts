@@ -9,7 +9,7 @@ export type { HangingState, Load, StrapKind } from './hangingState.ts';
 export { estimateOf, weighedMass } from './items.ts';
 export type { Together } from './items.ts';
 export type { MassItem, MassRange, Weight } from './masses.ts';
-export { quickWeight } from './quick.ts';
+export { quickWeight, slabOf } from './quick.ts';
 export { sit } from './sitting.ts';
 export type { OnThigh, Sitting } from './sitting.ts';
 export { armTo, bodyOf, heldAs } from './pose.ts';

@@ -78,7 +78,7 @@ describe('an offset', () => {
         fc.pre(crossings.length === 0 && doubled === null);
         expectAlike(offsetPolygon(polygon, by), byLibrary(polygon, by));
       }),
-      { numRuns: 120 },
+      { numRuns: 40 },
     ));
   it('of any star with sharp corners is too', () =>
     fc.assert(

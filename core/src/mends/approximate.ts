@@ -2,21 +2,13 @@ import { hangingState } from '../balance/hangingState.ts';
 import { buttonOf, buttonsOf } from '../balance/buttons.ts';
 import type { MassItem } from '../balance/masses.ts';
 import { sure, weigh, woodMass } from '../balance/masses.ts';
-import type { SlabOf } from '../balance/quick.ts';
-import { quickWeight } from '../balance/quick.ts';
-import type { ClosedPath } from '../geometry/closedPath.ts';
+import { quickWeight, slabOf } from '../balance/quick.ts';
 import { solveOutline } from '../outline/solve.ts';
 import type { Derived } from '../derived/derive.ts';
 import type { Design } from '../design/schema.ts';
 import type { BalanceChange } from './change.ts';
 import { applyChange } from './change.ts';
 import type { Standing } from './findMends.ts';
-
-const slabOf = ({ body, neck, parts }: Design, path: ClosedPath): SlabOf => ({
-  ...{ path, neck, parts },
-  thickness: body.thickness,
-  front: body.gluedFront?.thickness ?? null,
-});
 
 /** Lines of the table of weights by the piece of wood that they are of. */
 const OF_PIECE: Readonly<Record<string, readonly string[]>> = {
@@ -86,7 +78,11 @@ export function standingAfter(design: Design, derived: Derived, change: BalanceC
   const items = weighed && !isOutline ? itemsAfter(design, next, weighed.items, change) : null;
   const weight = isOutline
     ? weighed &&
-      quickWeight(weighed, slabOf(design, derived.path), slabOf(next, solveOutline(next.outline.nodes)))
+      quickWeight(
+        weighed,
+        slabOf(design, derived.path, []),
+        slabOf(next, solveOutline(next.outline.nodes), []),
+      )
     : items && weigh(items);
   if (!weight) return null;
   const hanging = hangingState(weight, buttonsOf(next.parts), next.player, next.strings);

@@ -1,3 +1,4 @@
+import { boxOfPoints } from '../geometry/box.ts';
 import { flattenPath } from '../geometry/closedPath.ts';
 import { circlePath } from '../geometry/figures.ts';
 import type { Point } from '../geometry/point.ts';
@@ -20,8 +21,33 @@ export interface Fitting {
   readonly what: 'board' | 'marker' | 'nut' | 'fret' | 'tuner';
   readonly plan: Polygon;
   readonly low: number;
+  /** On the centre line, where its top is crowned. */
   readonly high: number;
   readonly frame: Frame;
+  readonly crown: Crown | null;
+  /** It stands on a crowned face: its underside is crowned too. */
+  readonly isOnCrown: boolean;
+}
+
+/** A top that falls away beside the centre line with the fingerboard: its radius at two places along it, in the same frame, and in a straight line between and beyond. mm */
+export interface Crown {
+  readonly x: readonly [number, number];
+  readonly radius: readonly [number, number];
+}
+
+/** How far a crowned top lies under its middle, mm: `r − √(r² − y²)` (formulas section 3). A radius is at least as wide as what it crowns. */
+export function crownDrop({ x: [x0, x1], radius: [r0, r1] }: Crown, x: number, y: number): number {
+  const r = Math.max(Math.abs(y), r0 + ((r1 - r0) * (x - x0)) / (x1 - x0));
+  return r - Math.sqrt(r * r - y * y);
+}
+
+/** The crown of a fingerboard, the shaft’s frame; null of a flat one. */
+function crownOf(strings: NeckSource['strings'], board: Polygon): Crown | null {
+  const { boardRadius } = strings;
+  const box = boxOfPoints(board);
+  if (!boardRadius || !box) return null;
+  const scale = centreScale(strings);
+  return { x: [box.maxX - scale, box.minX - scale], radius: [boardRadius.nut, boardRadius.end] };
 }
 
 /** Chords of what is only looked at stay so near to its curves, mm. */
@@ -58,6 +84,8 @@ function tunerFittings({ tuner, housing }: TunerPlan, thickness: number, frame: 
     low,
     high,
     frame,
+    crown: null,
+    isOnCrown: false,
   });
   const under = -thickness - box.deep;
   return [
@@ -84,12 +112,15 @@ export function fittingsOf(
   const onShaft = (p: Point): Point => ({ x: p.x - scale, y: p.y });
   const frame = shaftFrame(source, plan);
   const head = within(frame, headFrame(plan));
+  const crown = crownOf(strings, stringPlan.board);
   const of = (what: Fitting['what'], polygon: Polygon, low: number, high: number): Fitting => ({
     what,
     plan: polygon.map(onShaft),
     low,
     high,
     frame,
+    crown,
+    isOnCrown: crown !== null && (what === 'fret' || what === 'marker'),
   });
   const { line, behind } = nutLine(strings, shaft.nut.thickness);
   const frets = stringPlan.frets.filter((f) => f.number > 0 || strings.zeroFret);
@@ -104,7 +135,7 @@ export function fittingsOf(
   ];
 }
 
-/** Each string in space, instrument frame: from its saddle over the nut to its post, or to the nut alone without a tuner. */
+/** Each string in space, instrument frame: from its saddle over the nut to its post, or to the nut alone without a tuner. Over a crowned fingerboard they lie crowned. */
 export function stringsInSpace(
   source: NeckSource,
   plan: NeckPlan,
@@ -123,11 +154,15 @@ export function stringsInSpace(
     actionNut: neck.actionNut,
     action12: neck.action12,
   });
+  const crown = crownOf(strings, stringPlan.board);
+  const scale = centreScale(strings);
+  /** How much lower than in the middle a string lies at a place of the instrument. */
+  const lower = ({ x, y }: Point): number => (crown ? crownDrop(crown, x - scale, y) : 0);
   return stringPlan.lines.map(({ saddle, start }, i) => {
-    const nut = placed(frame, { x: start.x - centreScale(strings), y: start.y, z: slotBottomOf(neck) });
+    const nut = placed(frame, { x: start.x - scale, y: start.y, z: slotBottomOf(neck) - lower(start) });
     const tuner = plan.headstock.tuners.find((t) => t.string === i);
     const post = tuner?.path && placed(head, { ...tuner.path.touches, z: winderOf(tuner.tuner).takeOff });
-    return [{ x: saddle.x, y: saddle.y, z }, nut, ...(post ? [post] : [])];
+    return [{ x: saddle.x, y: saddle.y, z: z - lower(saddle) }, nut, ...(post ? [post] : [])];
   });
 }
 

@@ -25,6 +25,7 @@ export { addTuner, placeRow, tunersOn } from './tunerRow.ts';
 export type { TunerRow } from './tunerRow.ts';
 export { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';
 export type { HeadstockStart } from './startHeadstock.ts';
-export type { Fitting, NeckFittings } from './fittings.ts';
+export { crownDrop } from './fittings.ts';
+export type { Crown, Fitting, NeckFittings } from './fittings.ts';
 export type { Frame, Place } from './frames.ts';
 export type { NeckPieces } from './neckMesh.ts';

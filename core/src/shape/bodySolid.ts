@@ -128,7 +128,8 @@ function profileOf({ form, soft, depth }: Contour): Profile {
   };
 }
 
-const contourRemoval = (contour: Contour): Removal => ({
+/** What a contour takes. */
+export const contourRemoval = (contour: Contour): Removal => ({
   kind: 'contour',
   start: contourChain(contour.line),
   profile: profileOf(contour),

@@ -1,5 +1,5 @@
-import type { Derived, Design, HangingState, Weight } from '@pelkin/core';
-import { buttonsOf, hangingState, quickWeight, remember } from '@pelkin/core';
+import type { Design, HangingState, Weight } from '@pelkin/core';
+import { buttonsOf, hangingState, quickWeight, remember, slabOf } from '@pelkin/core';
 import { derive } from './derived.ts';
 import { useRested } from './rested.ts';
 
@@ -16,13 +16,13 @@ const onlyOutlineMoves = (a: Design, b: Design): boolean =>
   a.outline !== b.outline &&
   (Object.keys(a) as (keyof Design)[]).every((key) => MOVES.has(key) || a[key] === b[key]);
 
-const slabOf = ({ parts, neck, body }: Design, { path }: Derived) => ({
-  path,
-  parts,
-  neck,
-  thickness: body.thickness,
-  front: body.gluedFront?.thickness ?? null,
-});
+const slabs = new WeakMap<Design, ReturnType<typeof slabOf>>();
+function slab(design: Design): ReturnType<typeof slabOf> {
+  const { path, layout } = derive(design);
+  const made = slabs.get(design) ?? slabOf(design, path, layout.cuts);
+  slabs.set(design, made);
+  return made;
+}
 
 /** What was weighed in full, by the design: a state that is gone back to is not weighed again. */
 const known = new WeakMap<Design, Weighed>();
@@ -40,7 +40,7 @@ export function weighedOf(design: Design): Weighed {
 /** By what the slab changed: once for each state, since several readings ask for it. */
 const quickly = remember((rested: Design, design: Design): Weighed => {
   const { weight } = weighedOf(rested);
-  const now = weight && quickWeight(weight, slabOf(rested, derive(rested)), slabOf(design, derive(design)));
+  const now = weight && quickWeight(weight, slab(rested), slab(design));
   return {
     weight: now,
     hanging: hangingState(now, buttonsOf(design.parts), design.player, design.strings),

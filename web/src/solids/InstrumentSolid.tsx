@@ -1,5 +1,5 @@
 import type { Derived, Design, Later, Shaded } from '@pelkin/core';
-import { flattenPath, wordsOfFinding } from '@pelkin/core';
+import { crownDrop, flattenPath, wordsOfFinding } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { Block } from '../board/solid/scene.ts';
@@ -32,11 +32,16 @@ const blocksOf = ({ layout }: Derived): readonly Block[] =>
         high,
         look: 'part',
         frame: null,
+        crown: null,
       })),
   );
 
 const fittingsOf = ({ neckFittings }: Derived): readonly Block[] =>
-  neckFittings.fittings.map(({ what, ...block }) => ({ ...block, look: LOOKS[what] }));
+  neckFittings.fittings.map(({ what, crown, isOnCrown, ...block }) => ({
+    ...block,
+    look: LOOKS[what],
+    crown: crown && { drop: (x, y) => crownDrop(crown, x, y), isBelowToo: isOnCrown },
+  }));
 
 /** Open findings that have a place, on the front face. */
 const marksOf = (found: readonly Found[], units: Design['units']): readonly SolidMark[] =>

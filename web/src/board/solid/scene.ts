@@ -1,6 +1,8 @@
 import type { Shaded } from '@pelkin/core';
 import * as THREE from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import type { Crowned } from './crowned.ts';
+import { crownedGeometry } from './crowned.ts';
 import { FRAGMENT, VERTEX } from './wood.ts';
 
 /** What a solid’s surface shows. */
@@ -28,6 +30,8 @@ export interface Block {
   readonly high: number;
   readonly look: BlockLook;
   readonly frame: { readonly tilt: number; readonly x: number; readonly z: number } | null;
+  /** How its top falls away, and whether its underside does too; null where it is level. */
+  readonly crown: Pick<Crowned, 'drop' | 'isBelowToo'> | null;
 }
 /** All that is shown. */
 export interface Shows {
@@ -87,6 +91,12 @@ const plainMaterial = (look: BlockLook): THREE.ShaderMaterial =>
     uniforms: uniforms(1, PLAIN[look]),
     side: THREE.DoubleSide,
   });
+
+/** An upright piece on a plan. */
+function levelGeometry(plan: Block['plan'], low: number, high: number): THREE.BufferGeometry {
+  const shape = new THREE.Shape(plan.map(({ x, y }) => new THREE.Vector2(x, y)));
+  return new THREE.ExtrudeGeometry(shape, { depth: high - low, bevelEnabled: false }).translate(0, 0, low);
+}
 
 const WAYS: Readonly<Record<SquareView, readonly [number, number, number]>> = {
   front: [0, 0, 1],
@@ -290,15 +300,11 @@ export class SolidScene {
     // The core, and the front that is glued on it.
     this.#addSolid(solid, [this.#wood, this.#frontWood]);
     if (neck) this.#addSolid(neck, [this.#neckWood]);
-    for (const { plan, low, high, look, frame } of blocks) {
+    for (const { plan, low, high: wanted, look, frame, crown } of blocks) {
       const isPart = look === 'part' || look === 'wire';
       if (isPart && parts === 'hidden') continue;
-      const shape = new THREE.Shape(plan.map(({ x, y }) => new THREE.Vector2(x, y)));
-      const block = new THREE.ExtrudeGeometry(shape, {
-        depth: Math.max(0.1, high - low),
-        bevelEnabled: false,
-      });
-      block.translate(0, 0, low);
+      const high = Math.max(low + 0.1, wanted);
+      const block = crown ? crownedGeometry({ plan, low, high, ...crown }) : levelGeometry(plan, low, high);
       if (frame) {
         block.rotateY(frame.tilt);
         block.translate(frame.x, 0, frame.z);
