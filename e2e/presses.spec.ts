@@ -402,7 +402,7 @@ test('a pickguard’s screw moved and a node added, 3 presses; the back for a ma
   expect(hand.presses).toBeLessThanOrEqual(4);
 });
 
-test('what is measured stays while the page does: Escape ends the ruler, the board turns over and back', async ({
+test('what is measured stays while the page does: Escape ends the ruler, its places are typed, the board turns over and back', async ({
   page,
   request,
 }) => {
@@ -416,7 +416,27 @@ test('what is measured stays while the page does: Escape ends the ruler, the boa
   await expect(page.locator('[data-layer="seams"] path')).toHaveCount(1);
   await button(page, BOARD.measure).click();
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('group', { name: BOARD.ruler })).toHaveCount(0);
+  const ruler = page.getByRole('group', { name: BOARD.ruler });
+  await expect(ruler).toHaveCount(0);
+  // Without a mouse: switched on, both places typed, kept.
+  await button(page, BOARD.measure).focus();
+  await page.keyboard.press('Enter');
+  await ruler.getByRole('button', { name: BOARD.typeThePlaces }).press('Enter');
+  for (const [label, words] of [
+    [BOARD.startAlong, '-100'],
+    [BOARD.startAcross, '1 in'],
+    [BOARD.endAlong, '200'],
+    [BOARD.endAcross, '-374.6'],
+  ] as const) {
+    await field(ruler, label).fill(words);
+    await field(ruler, label).press('Enter');
+  }
+  await expect(page.getByTestId('ruler-length')).toHaveText('500.00 mm');
+  await field(ruler, BOARD.endAcross).fill('far');
+  await field(ruler, BOARD.endAcross).press('Escape');
+  await expect(page.getByTestId('ruler-length')).toHaveText('500.00 mm');
+  await ruler.getByRole('button', { name: BOARD.endMeasuring }).press('Enter');
+  await expect(ruler).toHaveCount(0);
   await page.getByRole('button', { name: LAYOUT.alongTheEdge }).click();
   const line = region(page, 'Guide 1');
   await line.getByRole('radio', { name: 'Seam' }).click();

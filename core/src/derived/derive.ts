@@ -14,6 +14,7 @@ import { wallsOf } from '../layout/walls.ts';
 import { wiringOf } from '../layout/wiring.ts';
 import type { NeckFittings } from '../neck/fittings.ts';
 import type { NeckPieces } from '../neck/neckMesh.ts';
+import type { NeckPlan, NeckSource } from '../neck/planNeck.ts';
 import type { NeckSolid } from '../neck/neckSolid.ts';
 import { drawNeckTemplate } from '../neck/template.ts';
 import { drawDimensions } from '../outline/dimensions.ts';
@@ -130,6 +131,18 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     return pieces ? gluedMap(outside, pieces) : thicknessMap(outside);
   });
   const balance = createBalanceDeriver(coarse);
+  // A neck’s paper is the same while the body is drawn.
+  const neckTemplateOf = remember(
+    (
+      source: NeckSource,
+      handedness: Design['handedness'],
+      units: Design['units'],
+      neckPlan: NeckPlan,
+      neckSolid: NeckSolid,
+      stringPlan: StringPlan,
+    ) => drawNeckTemplate({ ...source, units }, handedness, { neckPlan, neckSolid, stringPlan }),
+  );
+  const neckSheetsOf = remember(planFromTop);
   const makers = {
     drawNeck: remember(drawNeck),
     drawStrings: remember(drawStrings),
@@ -177,11 +190,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     const neckSource = once(() => neck.source(design));
     const neckWood = once(() => neck.solid(neckSource(), neckPlan()));
     const neckTemplate = once(() =>
-      drawNeckTemplate(design, {
-        neckPlan: neckPlan(),
-        neckSolid: neckWood(),
-        stringPlan: stringPlan(),
-      }),
+      neckTemplateOf(neckSource(), design.handedness, design.units, neckPlan(), neckWood(), stringPlan()),
     );
     const neckPieces = once(() => neck.pieces(neckWood(), neckPlan()));
     const carved = once(() => bodyOf(design.body, layout(), outline().path, design.openings));
@@ -236,7 +245,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       neckSolid: { get: neckWood },
       neckPieces: { get: neckPieces },
       neckTemplate: { get: neckTemplate },
-      neckSheets: { get: once(() => planFromTop(neckTemplate(), design.print)) },
+      neckSheets: { get: once(() => neckSheetsOf(neckTemplate(), design.print)) },
       neckFittings: { get: fittings },
       seenNeck: { get: () => long('seenNeck', [neckPieces(), neck.frame(neckSource(), neckPlan())]) },
       walls: { get: () => wallsIn(layout(), design.body.grain), enumerable: true },

@@ -22,7 +22,7 @@ import { drawMarkers } from './drawing.ts';
 import { winderOf } from './headstockPlan.ts';
 import type { NeckSolid } from './neckSolid.ts';
 import { shaftPath, woodEnd } from './neckSolid.ts';
-import type { NeckPlan } from './planNeck.ts';
+import type { NeckPlan, NeckSource } from './planNeck.ts';
 import { sectionCurve } from './shaft.ts';
 import { neckProfile } from './sideView.ts';
 
@@ -69,7 +69,10 @@ function stopped(fret: Fret, stop: number): Fret {
 }
 
 /** The neck in plan with its headstock laid out flat: what is sawn, routed and drilled. Instrument frame. */
-function planRow(design: Design, { neckPlan, neckSolid, stringPlan }: NeckTemplateParts): readonly Layer[] {
+function planRow(
+  design: NeckSource & Pick<Design, 'units'>,
+  { neckPlan, neckSolid, stringPlan }: NeckTemplateParts,
+): readonly Layer[] {
   const { strings, units, shaft } = design;
   const scale = centreScale(strings);
   const onPlan = ({ x, y }: Point): Point => ({ x: x + scale, y });
@@ -142,7 +145,7 @@ function planRow(design: Design, { neckPlan, neckSolid, stringPlan }: NeckTempla
 
 /** Dots in the bass edge of the board, one before each marked fret and two at an octave. */
 function sideDots(
-  { shaft: { markers } }: Design,
+  { shaft: { markers } }: NeckSource,
   { stringPlan: { frets } }: NeckTemplateParts,
   at: (x: number) => Point,
 ): readonly Mark[] {
@@ -162,7 +165,7 @@ function sideDots(
 }
 
 /** The neck from the side, under its plan: to saw the back of the blank by. */
-function sideRow(design: Design, parts: NeckTemplateParts, below: number): readonly Layer[] {
+function sideRow(design: NeckSource, parts: NeckTemplateParts, below: number): readonly Layer[] {
   const { neckPlan } = parts;
   const scale = centreScale(design.strings);
   const { neck, board } = neckProfile(design, neckPlan);
@@ -198,7 +201,11 @@ function sideRow(design: Design, parts: NeckTemplateParts, below: number): reado
 }
 
 /** Two cards a section: a hollow one to lay on the back while it is sanded, and a filled one to check the hollow by. */
-function gaugeRow(design: Design, { neckPlan }: NeckTemplateParts, below: number): readonly Layer[] {
+function gaugeRow(
+  design: NeckSource & Pick<Design, 'units'>,
+  { neckPlan }: NeckTemplateParts,
+  below: number,
+): readonly Layer[] {
   const { board } = design.neck;
   const { units } = design;
   let x = centreScale(design.strings) - woodEnd(design, neckPlan);
@@ -256,7 +263,7 @@ function gaugeRow(design: Design, { neckPlan }: NeckTemplateParts, below: number
 }
 
 /** A strip with every fret’s slot to lay along the board; of fanned frets two, one along each edge. */
-function slotRow(design: Design, { stringPlan }: NeckTemplateParts, below: number): readonly Layer[] {
+function slotRow(design: NeckSource, { stringPlan }: NeckTemplateParts, below: number): readonly Layer[] {
   const { strings } = design;
   const strips: readonly (readonly [string, (fret: Fret) => number])[] = strings.fan
     ? [
@@ -302,10 +309,14 @@ function slotRow(design: Design, { stringPlan }: NeckTemplateParts, below: numbe
  * All templates of a neck on one drawing, to print full size and to write as files: plan with the headstock laid out flat, side, section gauges and
  * fret slots, one row under another; instrument frame, mirrored for a left-handed instrument.
  */
-export function drawNeckTemplate(design: Design, parts: NeckTemplateParts): Drawing {
+export function drawNeckTemplate(
+  design: NeckSource & Pick<Design, 'units'>,
+  handedness: Design['handedness'],
+  parts: NeckTemplateParts,
+): Drawing {
   let layers: readonly Layer[] = planRow(design, parts);
   for (const row of [sideRow, gaugeRow, slotRow])
     layers = [...layers, ...row(design, parts, lowest(layers) - BETWEEN)];
   const drawing = { layers };
-  return design.handedness === 'left' ? mirrorDrawing(drawing) : drawing;
+  return handedness === 'left' ? mirrorDrawing(drawing) : drawing;
 }

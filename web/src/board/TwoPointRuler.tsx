@@ -1,7 +1,8 @@
-import type { DisplayUnit, Point, Snapped } from '@pelkin/core';
+import type { DisplayUnit, Limit, Point, Snapped } from '@pelkin/core';
 import { lengthWithUnit, measured } from '@pelkin/core';
-import { Button, HStack, Text } from '@chakra-ui/react';
-import { useEffect } from 'react';
+import { Button, Grid, HStack, Text } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { LengthField } from '../shared/LengthField.tsx';
 import { useBoardFrame } from './BoardContext.ts';
 import { useBoard } from './boardStore.ts';
 import { WORDS } from './words.ts';
@@ -50,6 +51,38 @@ export function RulerLine({ snap }: { snap: SnapAt | undefined }) {
   );
 }
 
+/** Places are typed so far from the rulers’ zero, mm. */
+const FAR: Limit = { label: 'an end of the ruler', min: -3000, max: 3000, from: 'from the rulers’ zero' };
+const NOWHERE: Snapped = { at: { x: 0, y: 0 }, to: '' };
+
+/** Both ends typed: for a measure between known places, and without a mouse. */
+function TypedEnds({ unit }: { unit: DisplayUnit }) {
+  const ruler = useBoard((s) => s.ruler);
+  const { setRuler } = useBoard.getState();
+  const ends = { from: ruler?.from ?? NOWHERE, to: ruler?.to ?? ruler?.from ?? NOWHERE };
+  const field = (end: 'from' | 'to', axis: 'x' | 'y', label: string) => (
+    <LengthField
+      label={label}
+      value={ends[end].at[axis]}
+      unit={unit}
+      limit={FAR}
+      places={2}
+      onCommit={(mm) => {
+        setRuler({ ...ends, [end]: { at: { ...ends[end].at, [axis]: mm }, to: '' } });
+        return [];
+      }}
+    />
+  );
+  return (
+    <Grid templateColumns="1fr 1fr" columnGap="3" flexBasis="100%" maxW="490px">
+      {field('from', 'x', WORDS.startAlong)}
+      {field('to', 'x', WORDS.endAlong)}
+      {field('from', 'y', WORDS.startAcross)}
+      {field('to', 'y', WORDS.endAcross)}
+    </Grid>
+  );
+}
+
 /** What the ruler reads, and what is done with it. */
 export function RulerReading(props: {
   unit: DisplayUnit;
@@ -60,10 +93,12 @@ export function RulerReading(props: {
   const { unit, snap, onKeep, inset } = props;
   const { from, to } = useEnds(snap);
   const isSet = useBoard((s) => Boolean(s.ruler?.to));
+  const [isTyped, setTyped] = useState(false);
   const { setRuler } = useBoard.getState();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') setRuler(null);
+      // In a field it takes back what was typed.
+      if (event.key === 'Escape' && !(event.target instanceof HTMLInputElement)) setRuler(null);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -116,10 +151,14 @@ export function RulerReading(props: {
             </Button>
           </>
         )}
+        <Button size="2xs" variant="outline" aria-pressed={isTyped} onClick={() => setTyped(!isTyped)}>
+          {WORDS.typeThePlaces}
+        </Button>
         <Button size="2xs" variant="ghost" onClick={() => setRuler(null)}>
           {WORDS.endMeasuring}
         </Button>
       </HStack>
+      {isTyped && <TypedEnds unit={unit} />}
     </HStack>
   );
 }

@@ -1,6 +1,8 @@
 /** Every label of the board: the one place where it is worded. Tests name controls by it. */
 export const WORDS = {
   cancel: 'Cancel',
+  endAcross: 'End, bass side',
+  endAlong: 'End, nutward',
   endMeasuring: 'End',
   fitTheDrawing: 'Fit the drawing',
   fromTheBack: 'From the back',
@@ -14,7 +16,10 @@ export const WORDS = {
   pressWhereTheMeasureBegins: 'Press where the measure begins.',
   ruler: 'Ruler',
   showAtLifeSize: 'Show at life size',
+  startAcross: 'Start, bass side',
+  startAlong: 'Start, nutward',
   theCardFits: 'The card fits',
+  typeThePlaces: 'Type the places',
   zoomIn: 'Zoom in',
   zoomOut: 'Zoom out',
 } as const;

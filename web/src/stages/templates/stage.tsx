@@ -2,6 +2,8 @@ import type { Box, Derived } from '@pelkin/core';
 import { mirrorDrawing, paperName, planToTemplate, turnOverDrawing, unionBox } from '@pelkin/core';
 import { flipOf } from '../../board/view.ts';
 import type { BoardFrame } from '../../board/BoardContext.ts';
+import { derive } from '../../design/derived.ts';
+import { useRested } from '../../design/rested.ts';
 import type { Stage } from '../stage.ts';
 import { stageOf } from '../stage.ts';
 import type { Desk } from './desk.ts';
@@ -31,6 +33,13 @@ const fitOn =
       null,
     )!;
   };
+
+/** Sheets of the neck, as it last came to rest; none of one that nobody began: it is bought, or comes later. */
+function neckSheets(): number {
+  const { design } = useRested.getState();
+  const mark = design?.progress.neck ?? 'not started';
+  return design && mark !== 'not started' ? derive(design).neckSheets.printed.length : 0;
+}
 
 /** What each paper wants of the board. */
 const of = (desk: Desk) => ({
@@ -65,15 +74,22 @@ export const templates = stageOf<{ readonly desk: Desk }>({
   readings: [
     {
       key: 'sheets',
-      label: 'Sheets to print',
+      label: 'Body sheets',
       isCount: true,
+      ownMemory: true,
       of: ({ print }, { plan }) => {
         const leftOut = plan.tiles.length - plan.printed.length;
+        const ofNeck = neckSheets();
         return {
           value: plan.printed.length,
           shown: String(plan.printed.length),
           unit: paperName(print.paper),
-          note: leftOut ? `${leftOut} empty left out` : `${plan.grid.columns} across, ${plan.grid.rows} high`,
+          note:
+            ofNeck > 0
+              ? `and ${ofNeck} of the neck`
+              : leftOut
+                ? `${leftOut} empty left out`
+                : `${plan.grid.columns} across, ${plan.grid.rows} high`,
           place: null,
         };
       },
