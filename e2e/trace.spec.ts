@@ -27,7 +27,7 @@ import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
-import { WORDS as NODES } from '../web/src/nodes/words.ts';
+import { TRACED, WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
 const windrow = JSON.parse(
@@ -45,18 +45,20 @@ async function pressPixel(page: Page, p: Point): Promise<void> {
   await page.mouse.click(at.x, at.y);
 }
 
+/** Nodes and middles of a closed line's pieces. */
+const placesOn = (path: ReturnType<typeof solveOutline>): readonly Point[] =>
+  path.flatMap((c) => [
+    c.p0,
+    {
+      x: (c.p0.x + 3 * c.p1.x + 3 * c.p2.x + c.p3.x) / 8,
+      y: (c.p0.y + 3 * c.p1.y + 3 * c.p2.y + c.p3.y) / 8,
+    },
+  ]);
+
 /** The largest and the mean distance of a held outline from the true one, mm. */
 function offTruth(design: Design): { readonly rms: number; readonly most: number } {
   const truth = solveOutline(windrow.outline.nodes);
-  const off = solveOutline(design.outline.nodes)
-    .flatMap((c) => [
-      c.p0,
-      {
-        x: (c.p0.x + 3 * c.p1.x + 3 * c.p2.x + c.p3.x) / 8,
-        y: (c.p0.y + 3 * c.p1.y + 3 * c.p2.y + c.p3.y) / 8,
-      },
-    ])
-    .map((p) => nearestOnPath(truth, p)!.distance);
+  const off = placesOn(solveOutline(design.outline.nodes)).map((p) => nearestOnPath(truth, p)!.distance);
   return {
     rms: Math.sqrt(off.reduce((s, v) => s + v * v, 0) / off.length),
     most: Math.max(...off),
@@ -95,7 +97,7 @@ test('a photo taken at an angle becomes a true outline, and paper', async ({ pag
   await page.getByRole('button', { name: NODES.moveItThere }).click();
   await expect(page.getByRole('list', { name: NODES.pictures })).toContainText('laid on the instrument');
 
-  await page.getByRole('button', { name: NODES.markBody }).click();
+  await page.getByRole('button', { name: TRACED.body.mark }).click();
   const wood = toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 });
   await pressPixel(page, wood);
   await page.getByRole('button', { name: NODES.findTheEdge }).click();
@@ -234,7 +236,7 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   await expect(page.getByText(/good to about ±/)).toBeVisible({ timeout: 30_000 });
 
   // It lies on the instrument already: the edge is found with one press.
-  await page.getByRole('button', { name: NODES.markBody }).click();
+  await page.getByRole('button', { name: TRACED.body.mark }).click();
   await pressPixel(page, toPixelMap((await shownUnderlay(page, request, id))!)({ x: -140, y: 40 }));
   await page.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
@@ -435,4 +437,68 @@ test('the dark line of a scanned plan is followed, whatever hangs on it', async 
   const truth = derive(windrow).measures;
   const shape = ({ box }: typeof truth): number => (box.maxX - box.minX) / (box.maxY - box.minY);
   expect(Math.abs(shape(measures) / shape(truth) - 1)).toBeLessThan(0.006);
+});
+
+test('a headstock in a photo, its neck bridged off at the nut, becomes the design’s headstock', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Photographed headstock');
+  const before = (await held(request, id)).design;
+  const half = before.strings.nutWidth / 2;
+  const at = (x: number, y: number): Point => ({ x, y });
+  // From the nut's bass end round to its treble end, and across the nut.
+  const curves = [
+    [at(0, half), at(40, half + 16), at(90, half + 12), at(150, 22)],
+    [at(150, 22), at(170, 14), at(170, -14), at(150, -22)],
+    [at(150, -22), at(90, -half - 12), at(40, -half - 16), at(0, -half)],
+    [at(0, -half), at(0, -half / 3), at(0, half / 3), at(0, half)],
+  ] as const;
+  // Four pixels a millimetre, its nut 30 mm from the left; the neck runs out of the picture there.
+  const pixel = ({ x, y }: Point): Point => ({ x: 4 * (30 + x), y: 4 * (75 - y) });
+  const say = (...places: readonly Point[]): string =>
+    places.map((p) => `${pixel(p).x} ${pixel(p).y}`).join(' ');
+  const shape = `M${say(at(0, half))} ${curves
+    .slice(0, 3)
+    .map(([, a, b, c]) => `C${say(a, b, c)}`)
+    .join(' ')} L${say(at(-40, -half), at(-40, half))} Z`;
+  const photo = await sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="#d8d2c4"/><path d="${shape}" fill="#7a4a28"/></svg>`,
+    ),
+  )
+    .png()
+    .toBuffer();
+  await openStage(page, id, 'neck?desk=trace');
+  await page
+    .getByLabel(NODES.pictureFile)
+    .setInputFiles({ name: 'headstock.png', mimeType: 'image/png', buffer: photo });
+  await expect(page.locator('[data-underlay]')).toBeVisible();
+
+  // Laid on both ends of the nut: size, place and turn at once.
+  await page.getByRole('button', { name: NODES.endsOfTheNut }).click();
+  await pressPixel(page, pixel(at(0, half)));
+  await pressPixel(page, pixel(at(0, -half)));
+  await page.getByRole('button', { name: NODES.moveItThere }).click();
+  await expect(page.getByText('The picture lies on the nut.')).toBeVisible();
+  expect((await shownUnderlay(page, request, id))!.scale).toBeCloseTo(0.25, 2);
+
+  await page.getByRole('button', { name: TRACED.headstock.mark }).click();
+  await pressPixel(page, pixel(at(70, 0)));
+  await page.getByRole('button', { name: 'Bridge', exact: true }).click();
+  await pressPixel(page, pixel(at(0, half)));
+  await pressPixel(page, pixel(at(0, -half)));
+  await page.getByRole('button', { name: NODES.findTheEdge }).click();
+  await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: NODES.useAsTheOutline }).click();
+  await expect(page.getByRole('button', { name: 'Undo: used the outline of a picture' })).toBeVisible();
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.outline).toEqual(before.outline);
+  expect(design.headstock.outline.nodes).not.toEqual(before.headstock.outline.nodes);
+  // As it was drawn: no place of it further from the truth than a line is wide.
+  const truth = curves.map(([p0, p1, p2, p3]) => ({ p0, p1, p2, p3 }));
+  const off = placesOn(solveOutline(design.headstock.outline.nodes));
+  for (const p of off) expect(nearestOnPath(truth, p)!.distance).toBeLessThan(0.3);
+  expect(Math.max(...off.map((p) => p.x))).toBeCloseTo(165, 0);
 });

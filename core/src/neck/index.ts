@@ -26,6 +26,7 @@ export type { TunerRow } from './tunerRow.ts';
 export { HEADSTOCK_STARTS, startHeadstock } from './startHeadstock.ts';
 export type { HeadstockStart } from './startHeadstock.ts';
 export { crownDrop } from './fittings.ts';
+export { nutLine } from './nutLine.ts';
 export type { Crown, Fitting, NeckFittings } from './fittings.ts';
 export type { Frame, Place } from './frames.ts';
 export type { NeckPieces } from './neckMesh.ts';

@@ -11,7 +11,7 @@ export { sheetEdges } from './sheetEdges.ts';
 export { traceDrawnLine } from './drawnLine.ts';
 export { traceEdge } from './traceEdge.ts';
 export type { Steering, Stroke } from './traceEdge.ts';
-export { placeByMeasures, placeOnJoint, placeStraight } from './placing.ts';
+export { placeByMeasures, placeOnTwo, placeStraight } from './placing.ts';
 export type { MeasureMark, Placed } from './placing.ts';
 export { follows, missesOf } from './misses.ts';
 export type { Miss } from './misses.ts';

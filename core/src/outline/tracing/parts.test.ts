@@ -239,6 +239,25 @@ describe('the edge in a small picture', () => {
     });
     expect(brushed.ok && brushed.edge.some((p) => Math.hypot(p.x - 120, p.y - 152) < 3)).toBe(true);
   });
+  it('that runs out of the picture is found where a press says that it is the body', () => {
+    // A strip from the left edge to the disc: its colour stands in the rim as the bench’s does.
+    const handled = disc((x, y) => {
+      const strip = x < 120 ? Math.max(0, Math.min(1, 20.5 - Math.abs(y - 100))) : 0;
+      const on = Math.max(cover(x, y), strip);
+      return [200 - 80 * on, 200 - 120 * on, 200 - 160 * on];
+    });
+    const ends: readonly [Point, Point] = [
+      { x: 53, y: 80 },
+      { x: 53, y: 120 },
+    ];
+    const traced = traceEdge(handled, { ...none, body: [{ x: 130, y: 100 }], bridges: [ends] });
+    expect(traced.ok).toBe(true);
+    if (!traced.ok) return;
+    expect(Math.min(...traced.edge.map((p) => p.x))).toBeGreaterThan(51);
+    for (const p of traced.edge.filter(({ x }) => x > 60))
+      expect(Math.abs(Math.hypot(p.x - 120, p.y - 100) - 70)).toBeLessThan(0.2);
+    expect(traced.edge.length).toBeGreaterThan(150);
+  });
   it('a picture of nothing is told so', () => {
     const empty = traceEdge(
       disc(() => [128, 128, 128]),

@@ -3,7 +3,7 @@ import type { Underlay } from '../../design/schema.ts';
 import { moveUnderlay, pixelMap } from '../../design/underlayPlace.ts';
 import type { Point } from '../../geometry/point.ts';
 import { distance } from '../../geometry/point.ts';
-import { placeByMeasures, placeOnJoint, placeStraight } from './placing.ts';
+import { placeByMeasures, placeOnTwo, placeStraight } from './placing.ts';
 
 const picture: Underlay = {
   id: 'u1',
@@ -46,10 +46,15 @@ describe('a picture placed by marks', () => {
     expect(map(b).x - map(a).x).toBeCloseTo(distance(a, b) * picture.scale, 9);
     expect(placeStraight(picture, a, a)).toBeNull();
   });
-  it('lies on bridge line and joint', () => {
-    const map = pixelMap(after(placeOnJoint(picture, a, b, 254)));
-    expect(distance(map(a), { x: 0, y: 0 })).toBeLessThan(1e-9);
-    expect(distance(map(b), { x: 254, y: 0 })).toBeLessThan(1e-9);
+  it.each([
+    ['bridge line and joint', { x: 0, y: 0 }, { x: 254, y: 0 }],
+    ['both ends of a slanted nut', { x: 631, y: 21 }, { x: 625, y: -21 }],
+  ])('lies on %s', (_, p, q) => {
+    const map = pixelMap(after(placeOnTwo(picture, [a, b], [p, q])));
+    expect(distance(map(a), p)).toBeLessThan(1e-9);
+    expect(distance(map(b), q)).toBeLessThan(1e-9);
+    expect(placeOnTwo(picture, [a, b], [p, p])).toBeNull();
+    expect(placeOnTwo(picture, [a, a], [p, q])).toBeNull();
   });
   it('is so good as it says: nineteen of twenty places half a body away are nearer', () => {
     // A second method: marks scattered as a hand scatters them, many times.

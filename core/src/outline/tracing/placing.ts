@@ -60,11 +60,15 @@ export function placeStraight(underlay: Underlay, first: Point, second: Point): 
 }
 
 /**
- * Two marks (pixels) on the bridge line and the joint, both on the centre line: place, turn and size at once; `jointX`
- * the joint from the bridge line, mm. Null where they fall together.
+ * Two marks (pixels) on two known places of the instrument: place, turn and size at once. Null where the marks or the places fall together.
  */
-export function placeOnJoint(underlay: Underlay, bridge: Point, joint: Point, jointX: number): Placed | null {
+export function placeOnTwo(
+  underlay: Underlay,
+  marks: readonly [Point, Point],
+  places: readonly [Point, Point],
+): Placed | null {
   const map = pixelMap(underlay);
-  const to = similarityOf(map(bridge), map(joint), { x: 0, y: 0 }, { x: jointX, y: 0 });
-  return to && { to, goodTo: hundredths(markError(underlay.scale * to.scale, jointX)) };
+  const to = similarityOf(map(marks[0]), map(marks[1]), places[0], places[1]);
+  const apart = distance(places[0], places[1]);
+  return to && apart > 0 ? { to, goodTo: hundredths(markError(underlay.scale * to.scale, apart)) } : null;
 }

@@ -82,12 +82,26 @@ export function parting(values: Float32Array): number {
   return ((at + 1) / BINS) * most;
 }
 
+/** A colour of the rim that is nearer to the body than this share of its way to the next colour of the rim is the body’s. */
+const BODYS_OWN = 0.5;
+
+/** Colours of the rim that are the bench’s: the body may run out of the picture, as a neck does behind its headstock. */
+function benchOf(rim: readonly Colour[], body: readonly Colour[]): readonly Colour[] {
+  if (body.length === 0 || rim.length < 2) return rim;
+  const kept = rim.filter((c) => {
+    const others = rim.filter((o) => o !== c);
+    return nearestColour(body, c) > BODYS_OWN * nearestColour(others, c);
+  });
+  return kept.length > 0 ? kept : rim;
+}
+
 /** How much each pixel is body: 0 bench, 1 body. */
 function bodyness(picture: Raster, steering: Steering, factor: number): Float32Array {
   const { width, height, data } = picture;
   const around = (list: readonly Point[]): readonly Colour[] =>
     list.flatMap((p) => [...palette(coloursAround(picture, { x: p.x / factor, y: p.y / factor }, CLICK), 2)]);
-  const bench = [...palette(rimColours(picture), BENCH_COLOURS), ...around(steering.bench)];
+  const body = [...around(steering.body)];
+  const bench = [...benchOf(palette(rimColours(picture), BENCH_COLOURS), body), ...around(steering.bench)];
   const rim = Math.max(1, Math.round(Math.min(width, height) * RIM));
   const pressed = steering.bench.map((p) => {
     const [x, y] = [Math.floor(p.x / factor), Math.floor(p.y / factor)];
@@ -98,7 +112,6 @@ function bodyness(picture: Raster, steering: Steering, factor: number): Float32A
   const off = new Float32Array(width * height);
   for (let i = 0; i < off.length; i += 1)
     off[i] = shaded[i] ? 0 : nearestColour(bench, colourOf(data, 4 * i));
-  const body = [...around(steering.body)];
   const level = parting(off);
   if (body.length === 0) {
     const others: Colour[] = [];

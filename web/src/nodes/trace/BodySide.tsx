@@ -1,10 +1,10 @@
 import type { Underlay } from '@pelkin/core';
-import { usePicked } from '../drawn.ts';
+import { useDrawnLine, usePicked } from '../drawn.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Pick } from '../../shared/Pick.tsx';
 import type { SideSeen } from '../../workers/tracing.ts';
 import { changeUnderlay, useTracing } from './tracing.ts';
-import { WORDS } from '../words.ts';
+import { TRACED, WORDS } from '../words.ts';
 
 const THICK = { label: WORDS.thickness2, min: 1, max: 150, from: 'face to back' };
 const HEIGHT = { label: WORDS.cameraHeight, min: 100, max: 20_000, from: 'the marked sheet, straight up' };
@@ -18,7 +18,8 @@ const SIDES: readonly (readonly [SideSeen, string])[] = [
 /** A photo taken from the side shows the side of the body too: how thick it is, and where the camera was. */
 export function BodySide({ underlay }: { underlay: Underlay }) {
   const units = usePicked((d) => d.units);
-  const usual = usePicked((d) => d.body.thickness);
+  const line = useDrawnLine((s) => s.line);
+  const usual = usePicked((d) => d[line].thickness);
   const { side, thickness } = useTracing();
   const { set } = useTracing.getState();
   const { camera, scale } = underlay;
@@ -26,7 +27,7 @@ export function BodySide({ underlay }: { underlay: Underlay }) {
   return (
     <>
       <Pick
-        label={WORDS.sideOfTheBodyInThe}
+        label={TRACED[line].sideInThePhoto}
         value={side}
         options={SIDES}
         onChange={(next) => set({ side: next, found: null })}
@@ -34,7 +35,7 @@ export function BodySide({ underlay }: { underlay: Underlay }) {
       {(side !== 'not seen' || camera.plane === 'bench') && (
         <>
           <LengthField
-            label={WORDS.bodyThicknessInThePhoto}
+            label={TRACED[line].thicknessInThePhoto}
             value={thickness ?? usual}
             unit={units}
             limit={THICK}

@@ -1,6 +1,6 @@
 import { drawingSvg, lengthWithUnit, polylineMark } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { useDrawnStore as useDesignStore, usePicked } from '../drawn.ts';
+import { useDrawnLine, useDrawnStore as useDesignStore, usePicked } from '../drawn.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
 import { Choice, Section } from '../../shared/Section.tsx';
@@ -9,7 +9,7 @@ import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
 import { lookForEdge, takeEdge } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
-import { WORDS } from '../words.ts';
+import { TRACED, WORDS } from '../words.ts';
 import type { Point } from '@pelkin/core';
 import { follows } from '@pelkin/core/outline/tracing';
 import type { Miss } from '@pelkin/core/outline/tracing';
@@ -72,6 +72,8 @@ export function EdgeOfBody() {
   const { task, lookFor, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
   const units = usePicked((d) => d.units);
   const id = useTracing((s) => s.id);
+  const line = useDrawnLine((s) => s.line);
+  const words = TRACED[line];
   const underlay = usePicked((d) => d.underlays.find((u) => u.id === id));
   const { set, clear } = useTracing.getState();
   const steered = body.length + bench.length + bridges.length + strokes.length;
@@ -88,7 +90,7 @@ export function EdgeOfBody() {
         label={WORDS.lookFor}
         value={lookFor}
         options={[
-          ['body', WORDS.theBodysEdge],
+          ['body', words.edge],
           ['line', WORDS.aDrawnLine],
         ]}
         onChange={(next) => set({ lookFor: next, found: null })}
@@ -100,13 +102,13 @@ export function EdgeOfBody() {
         </Text>
       )}
       <HStack wrap="wrap" gap="1">
-        <TaskButton task="body">{WORDS.markBody}</TaskButton>
+        <TaskButton task="body">{words.mark}</TaskButton>
         <TaskButton task="bench">Mark bench</TaskButton>
         <TaskButton task="brush-bench">{WORDS.paintAsBench}</TaskButton>
-        <TaskButton task="brush-body">Paint as body</TaskButton>
+        <TaskButton task="brush-body">{words.paint}</TaskButton>
         <TaskButton task="bridge">Bridge</TaskButton>
       </HStack>
-      {task === 'body' && <Hint>{'Press on the body, on each colour it has.'}</Hint>}
+      {task === 'body' && <Hint>{`Press on the ${line}, on each colour it has.`}</Hint>}
       {task === 'bench' && <Hint>{'Press on the bench, on shadows too.'}</Hint>}
       {task === 'bridge' && (
         <Hint>
@@ -129,12 +131,12 @@ export function EdgeOfBody() {
       )}
       {lookFor === 'body' && (
         <NumberField
-          label={WORDS.countsAsBodyFrom}
+          label={words.countsFrom}
           value={threshold * 100}
           unit="%"
           min={10}
           max={90}
-          from="0 is bench, 100 is body"
+          from={`0 is bench, 100 is ${line}`}
           places={0}
           onCommit={(share) => {
             set({ threshold: share / 100, found: null });
@@ -158,7 +160,7 @@ export function EdgeOfBody() {
         <HStack fontSize="12.5px">
           <Text flex="1">
             {[
-              body.length && `${body.length} on the body`,
+              body.length && `${body.length} on the ${line}`,
               bench.length && `${bench.length} on the bench`,
               strokes.length && `${strokes.length} brushed`,
               bridges.length && `${bridges.length} bridged`,
@@ -178,11 +180,11 @@ export function EdgeOfBody() {
               ? `An edge: ${found.nodes.length} nodes follow it within ${lengthWithUnit(found.off, units, 2)}.`
               : 'An edge, not yet an outline.'}
             {found.removed > 0 &&
-              ` Up to ${lengthWithUnit(found.removed, units, 0)} of the body’s side removed.`}
+              ` Up to ${lengthWithUnit(found.removed, units, 0)} of the ${line}’s side removed.`}
           </Text>
           {found.doubts.length > 0 && (
             <Box fontSize="12.5px" color="ochre" role="alert" aria-label={WORDS.doubtsAboutTheEdge}>
-              <Text fontWeight="600">▲ This is probably not the body’s edge:</Text>
+              <Text fontWeight="600">▲ This is probably not the {line}’s edge:</Text>
               {found.doubts.map((d) => (
                 <Text key={d.what}>
                   {d.what}: {d.remedy}.

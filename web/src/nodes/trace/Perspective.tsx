@@ -1,6 +1,7 @@
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useDerived, usePicked } from '../drawn.ts';
+import type { DrawnLine } from '../drawn.ts';
+import { useDerived, useDrawnLine, usePicked } from '../drawn.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Pick } from '../../shared/Pick.tsx';
 import { Section } from '../../shared/Section.tsx';
@@ -11,15 +12,16 @@ import { SHEETS, artworkMarks, boardMarks, rectangleMarks } from './knownMarks.t
 import type { MarkedPlane } from '../../workers/tracing.ts';
 import { makeUpright } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
-import { WORDS } from '../words.ts';
+import { TRACED, WORDS } from '../words.ts';
 
 const SIDE = { label: WORDS.side, min: 20, max: 2000, from: 'corner to corner' };
 const SLANT_TASKS = ['corners', 'straight-edge'] as const;
 
-const PLANES = [
-  ['face', 'On the body'],
-  ['bench', 'On the bench beside the body'],
-] as const;
+const planesBy = (line: DrawnLine) =>
+  [
+    ['face', TRACED[line].onIt],
+    ['bench', TRACED[line].besideIt],
+  ] as const;
 
 const KNOWN: readonly (readonly [KnownKind, string])[] = [
   ...SHEETS.map(([key, words]) => [key, words] as const),
@@ -35,6 +37,7 @@ export function Perspective() {
   const { stringPlan, measures } = useDerived();
   const isLeft = usePicked((d) => d.handedness === 'left');
   const units = usePicked((d) => d.units);
+  const line = useDrawnLine((s) => s.line);
   const [kind, setKind] = useState<KnownKind>('a4');
   const [plane, setPlane] = useState<MarkedPlane>('face');
   const [own, setOwn] = useState({ long: 300, short: 200 });
@@ -84,11 +87,11 @@ export function Perspective() {
           </Hint>
           {isSheet && (
             <>
-              <Pick label={WORDS.whereItLies} value={plane} options={PLANES} onChange={setPlane} />
+              <Pick label={WORDS.whereItLies} value={plane} options={planesBy(line)} onChange={setPlane} />
               <Hint>
                 {plane === 'face'
                   ? 'Best: on the face that is traced. Its edges also tell how the lens bends straight lines.'
-                  : 'What is nearer to the camera looks larger: the body’s thickness is allowed for when the edge is found.'}
+                  : `What is nearer to the camera looks larger: the ${line}’s thickness is allowed for when the edge is found.`}
               </Hint>
             </>
           )}

@@ -1,23 +1,24 @@
-import { lengthWithUnit } from '@pelkin/core';
+import { distance, lengthWithUnit } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useDerived, usePicked } from '../drawn.ts';
+import { usePicked } from '../drawn.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
 import { Section } from '../../shared/Section.tsx';
 import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
-import { applyMeasures, layOnJoint, straighten, useTracing } from './tracing.ts';
+import { applyMeasures, layOnTwo, straighten, useTracing } from './tracing.ts';
+import { useKnownPlaces } from './knownPlaces.ts';
 import { WORDS } from '../words.ts';
 
 const LENGTH = { label: WORDS.trueDistance, min: 5, max: 3000, from: 'mark A to mark B' };
 
-const SCALE_TASKS = ['measure', 'straighten', 'joint'] as const;
+const SCALE_TASKS = ['measure', 'straighten', 'two places'] as const;
 
 /** To scale by measures, straight, and on the strings' own places. */
 export function Scale() {
   const { task, marks, measures } = useTracing();
   const units = usePicked((d) => d.units);
-  const { stringPlan } = useDerived();
+  const known = useKnownPlaces();
   const [length, setLength] = useState(300);
   const tell = (problem: string | null, told: string): void =>
     useTracing.getState().set(problem ? { problem } : { problem: null, told });
@@ -26,7 +27,7 @@ export function Scale() {
       <HStack wrap="wrap" gap="1">
         <TaskButton task="measure">{WORDS.twoPointsAndTheirDistance}</TaskButton>
         <TaskButton task="straighten">{WORDS.alignWithTheCentreLine}</TaskButton>
-        <TaskButton task="joint">{WORDS.bridgeAndJoint}</TaskButton>
+        <TaskButton task="two places">{known.name}</TaskButton>
       </HStack>
       {task === 'measure' && (
         <>
@@ -96,18 +97,18 @@ export function Scale() {
           </HStack>
         </>
       )}
-      {task === 'joint' && (
+      {task === 'two places' && (
         <>
-          <Hint>{`Mark A where the centre line crosses the bridge line, B where it crosses the joint; they come to lie ${lengthWithUnit(stringPlan.jointX, units)} apart, as the strings have it.`}</Hint>
+          <Hint>{`${known.mark}; they come to lie ${lengthWithUnit(distance(...known.places), units)} apart, as the strings have it.`}</Hint>
           <HStack justify="end">
             <Button
               size="2xs"
               colorPalette="green"
               disabled={marks.length < 2}
               onClick={() => {
-                const problem = layOnJoint(stringPlan.jointX);
+                const problem = layOnTwo(known.step, known.places);
                 useTracing.getState().begin(null);
-                tell(problem, 'The picture lies on bridge and joint.');
+                tell(problem, known.told);
               }}
             >
               {WORDS.moveItThere}

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { useDesignStore } from '../../design/store.ts';
 import { boardMarks, rectangleMarks } from './knownMarks.ts';
 import { derive } from '../../design/derived.ts';
-import { applyMeasures, layOnJoint, straighten, useTracing } from './tracing.ts';
+import { applyMeasures, layOnTwo, straighten, useTracing } from './tracing.ts';
 
 const underlay: Underlay = {
   id: 'u1',
@@ -88,11 +88,16 @@ describe('marks in a picture', () => {
     expect(now().scale).toBeCloseTo(0.5, 12);
   });
   it('two lay it on bridge and joint', () => {
-    useTracing.getState().begin('joint');
+    useTracing.getState().begin('two places');
     press(20, 30);
     press(140, 50);
     const { marks } = useTracing.getState();
-    expect(layOnJoint(236)).toBeNull();
+    expect(
+      layOnTwo('placed', [
+        { x: 0, y: 0 },
+        { x: 236, y: 0 },
+      ]),
+    ).toBeNull();
     const map = pixelMap(now());
     expect(map(marks[0]!).x).toBeCloseTo(0, 9);
     expect(map(marks[1]!)).toMatchObject({ y: expect.closeTo(0, 9) as unknown });

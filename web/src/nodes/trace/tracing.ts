@@ -1,7 +1,7 @@
 import type { Design, Point, Underlay } from '@pelkin/core';
 import { edits, moveUnderlay, toPixelMap } from '@pelkin/core';
 import type { MeasureMark, Miss, Placed } from '@pelkin/core/outline/tracing';
-import { placeByMeasures, placeOnJoint, placeStraight } from '@pelkin/core/outline/tracing';
+import { placeByMeasures, placeOnTwo, placeStraight } from '@pelkin/core/outline/tracing';
 import { create } from 'zustand';
 import type { LookFor, SideSeen } from '../../workers/tracing.ts';
 import { useDrawnStore as useDesignStore } from '../drawn.ts';
@@ -10,7 +10,7 @@ import { useDrawnStore as useDesignStore } from '../drawn.ts';
 export type Task =
   | 'measure'
   | 'straighten'
-  | 'joint'
+  | 'two places'
   | 'corners'
   | 'straight-edge'
   | 'body'
@@ -27,7 +27,7 @@ export const MARK_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
 export const MARKS_OF: Readonly<Record<Task, number | null>> = {
   measure: 2,
   straighten: 2,
-  joint: 2,
+  'two places': 2,
   corners: 4,
   'straight-edge': null,
   body: null,
@@ -260,12 +260,8 @@ export function straighten(): string | null {
   return first && second ? place('aligned the picture', null, (u) => placeStraight(u, first, second)) : null;
 }
 
-/** Lays two marks on the bridge line and the joint, both on the centre line: place, turn and size at once. */
-export function layOnJoint(jointX: number): string | null {
-  const [bridge, joint] = useTracing.getState().marks;
-  return bridge && joint
-    ? place('placed the picture on bridge and joint', 'instrument', (u) =>
-        placeOnJoint(u, bridge, joint, jointX),
-      )
-    : null;
+/** Lays two marks on two known places of the instrument: place, turn and size at once. `name` is the step's. */
+export function layOnTwo(name: string, places: readonly [Point, Point]): string | null {
+  const [a, b] = useTracing.getState().marks;
+  return a && b ? place(name, 'instrument', (u) => placeOnTwo(u, [a, b], places)) : null;
 }
