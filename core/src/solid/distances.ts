@@ -198,9 +198,15 @@ export interface AlongLine extends Pick<NearChain, 'xs' | 'ys' | 'count'> {
   readonly isOpen: boolean;
 }
 
+/** Distances of some cells of a grid alone, mm. */
+export interface CellDistances {
+  readonly cells: Int32Array;
+  readonly values: Float32Array;
+}
+
 /**
  * The same where `most` is small beside the grid, as along an edge: each piece in turn, over the cells beside it that are no nearer than about
- * `least` (there is no wood). Several lines at once; the nearest counts.
+ * `least` (there is no wood). Several lines at once; the nearest counts. Of the cells that have a share of the region, those within `most`.
  */
 export function distancesBeside(
   lines: readonly AlongLine[],
@@ -209,12 +215,14 @@ export function distancesBeside(
   least: number,
   most: number,
   share: Float32Array,
-): Distances {
+): CellDistances {
   const { step } = grid;
   const { columns, rows } = window;
   const [wx, wy] = [grid.x0 + window.c0 * step, grid.y0 + window.r0 * step];
   const square = most * most;
-  const values = new Float32Array(columns * rows).fill(Infinity);
+  // By how much the distance squared falls short of the most: 0 where nothing is near, as memory comes.
+  const short = new Float32Array(columns * rows);
+  const touched: number[] = [];
   for (const { xs, ys, count, isOpen } of lines)
     for (let i = 0; i < count; i += 1) {
       const [x0, y0, x1, y1] = [xs[i]!, ys[i]!, xs[i + 1]!, ys[i + 1]!];
@@ -258,18 +266,26 @@ export function distancesBeside(
             let s = px * px + squareY;
             if (dot >= long) s += long - 2 * dot;
             else if (dot > 0) s -= (dot * dot) / long;
-            if (s < values[k]!) values[k] = s;
+            const by = square - s;
+            const was = short[k]!;
+            if (by > was) {
+              if (was === 0) touched.push(k);
+              short[k] = by;
+            }
           }
         }
       }
     }
-  for (let r = 0; r < rows; r += 1) {
-    let i = r * columns;
-    let cell = (window.r0 + r) * grid.columns + window.c0;
-    for (let c = 0; c < columns; c += 1, i += 1, cell += 1) {
-      const s = values[i]!;
-      if (s !== Infinity) values[i] = s > square || share[cell] === 0 ? Infinity : s > 0 ? Math.sqrt(s) : 0;
-    }
+  const cells = new Int32Array(touched.length);
+  const values = new Float32Array(touched.length);
+  let count = 0;
+  for (const k of touched) {
+    const r = Math.floor(k / columns);
+    const cell = (window.r0 + r) * grid.columns + window.c0 + k - r * columns;
+    if (share[cell] === 0) continue;
+    cells[count] = cell;
+    values[count] = Math.sqrt(Math.max(0, square - short[k]!));
+    count += 1;
   }
-  return { values, used: { c0: 0, r0: 0, columns, rows } };
+  return { cells: cells.subarray(0, count), values: values.subarray(0, count) };
 }

@@ -39,7 +39,16 @@ function together(
   // By cell, the last that crosses it; none where a deeper opening takes all of the cell.
   const crossing = new Map<number, readonly [share: number, inside: number, outside: number]>();
   const order = [...layers].sort((a, b) => (a.flat ?? -1) - (b.flat ?? -1));
-  for (const { window, values, flat } of order)
+  for (const layer of order) {
+    if (layer.window === null) {
+      const { cells, values } = layer;
+      for (let k = 0; k < cells.length; k += 1) {
+        const v = values[k]!;
+        if (v > depth[cells[k]!]!) depth[cells[k]!] = v;
+      }
+      continue;
+    }
+    const { window, values, flat } = layer;
     for (let r = 0; r < window.rows; r += 1) {
       let to = (window.r0 + r) * columns + window.c0;
       let from = r * window.columns;
@@ -62,6 +71,7 @@ function together(
           depth[to] = (1 - s) * depth[to]! + s * flat;
         }
     }
+  }
   const all = [...crossing.values()];
   const crossed: Crossed = {
     cells: [...crossing.keys()],

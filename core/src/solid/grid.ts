@@ -71,23 +71,39 @@ export function sharesOf(region: Region, grid: Grid, window: Window): Float32Arr
   const lines = rowsOf(region, step);
   const left = grid.x0 + (window.c0 - 0.5) * step;
   const low = grid.y0 + (window.r0 - 0.5) * step;
-  for (let r = 0; r < rows; r += 1)
-    for (let k = 0; k < PARTS; k += 1) {
-      const at = lines.at(low + (r + (k + 0.5) / PARTS) * step);
-      for (let i = 0; i + 1 < at.length; i += 2) {
-        const from = Math.max(0, (at[i]! - left) / step);
-        const to = Math.min(columns, (at[i + 1]! - left) / step);
+  for (let r = 0; r < rows; r += 1) {
+    const parts = Array.from({ length: PARTS }, (_, k) => lines.at(low + (r + (k + 0.5) / PARTS) * step));
+    const stretches = parts[0]!.length >> 1;
+    const isAlike = parts.every((at) => at.length >> 1 === stretches);
+    for (let i = 0; i < Math.max(...parts.map((at) => at.length >> 1)); i += 1) {
+      // Cells that all lines of the row take whole are told at once; the rest, and those at the window’s ends, line by line.
+      let [first, end] = [columns, 0];
+      if (isAlike) {
+        [first, end] = [1, columns - 1];
+        for (const at of parts) {
+          first = Math.max(first, Math.floor((at[2 * i]! - left) / step) + 1);
+          end = Math.min(end, Math.floor((at[2 * i + 1]! - left) / step));
+        }
+      }
+      const row = r * columns;
+      if (first < end) share.fill(1, row + first, row + end);
+      for (const at of parts) {
+        if (2 * i + 1 >= at.length) continue;
+        const from = Math.max(0, (at[2 * i]! - left) / step);
+        const to = Math.min(columns, (at[2 * i + 1]! - left) / step);
         if (!(to > from)) continue;
         const [c0, c1] = [Math.floor(from), Math.min(columns - 1, Math.floor(to))];
-        const row = r * columns;
         if (c0 === c1) {
           share[row + c0]! += (to - from) / PARTS;
           continue;
         }
         share[row + c0]! += (c0 + 1 - from) / PARTS;
-        for (let c = row + c0 + 1; c < row + c1; c += 1) share[c]! += 1 / PARTS;
+        const [before, after] = first < end ? [Math.min(c1, first), Math.max(c0 + 1, end)] : [c1, c1];
+        for (let c = c0 + 1; c < before; c += 1) share[row + c]! += 1 / PARTS;
+        for (let c = after; c < c1; c += 1) share[row + c]! += 1 / PARTS;
         share[row + c1]! += (to - c1) / PARTS;
       }
     }
+  }
   return share;
 }

@@ -1,14 +1,25 @@
 import { boxOfPoints, growBox } from '../geometry/box.ts';
 import type { Axes, Cut, Depth } from './depths.ts';
 import { cutOf } from './depths.ts';
-import type { Distances } from './distances.ts';
+import type { CellDistances, Distances } from './distances.ts';
 import { distancesBeside, distancesOn } from './distances.ts';
 import type { Grid, Window } from './grid.ts';
 import { sharesOf, windowOf } from './grid.ts';
 import type { Chain, Profile, Region, Removal } from './solid.ts';
 
-/** What one removal takes from the cells of a window of the grid. */
-export interface Layer {
+/** What one removal takes from the cells of a window of the grid, or of some cells alone. */
+export type Layer = LayerOver | LayerOfCells;
+
+/** Of few cells, as along an edge: their depths, mm. */
+export interface LayerOfCells {
+  readonly window: null;
+  readonly cells: Int32Array;
+  readonly values: Float32Array;
+  readonly flat: null;
+  readonly far: number;
+}
+
+interface LayerOver {
   readonly window: Window;
   /** Its depth at the middle of each cell, mm; for an opening the share of the cell that it takes, 0 to 1. */
   readonly values: Float32Array;
@@ -36,12 +47,12 @@ export interface Known {
   readonly fromLines: Map<Chain, Distances>;
   /** Ways of bits along the region’s edges, and distances from them: front and back are often cut alike. */
   readonly axes: Axes;
-  readonly alongEdge: Map<string, Distances>;
+  readonly alongEdge: Map<string, Distances | CellDistances>;
 }
 
 export const nothingKnown = (): Known => ({ fromLines: new Map(), axes: new Map(), alongEdge: new Map() });
 
-/** Nearer to its line than this, mm, a cut is looked at piece by piece. */
+/** A cut that goes no further from its line than this, mm, is looked at piece by piece. */
 const BESIDE = 40;
 
 type FromLine = Extract<Cut, { kind: 'from line' }>;
@@ -49,18 +60,18 @@ type FromLine = Extract<Cut, { kind: 'from line' }>;
 /** Distances from the way of a bit along an edge, or from the edge. */
 function distancesAlong(
   removal: Removal,
-  { lines, lessBy, reach, left }: FromLine,
+  { lines, lessBy, reach, left, beyond }: FromLine,
   grid: Grid,
   window: Window,
   share: Float32Array,
   { alongEdge }: Known,
-): Distances {
+): Distances | CellDistances {
   const most = reach + lessBy;
   const key = 'stretch' in removal ? JSON.stringify([removal.edge, lessBy, reach, removal.stretch]) : null;
   const known = key !== null && alongEdge.get(key);
   if (known) return known;
   const found =
-    most < BESIDE
+    most < BESIDE && beyond === 0
       ? distancesBeside(lines, grid, window, lessBy, most, share)
       : nearestOf(
           lines.map((line) => distancesOn(line, grid, window, most, share, left)),
@@ -154,6 +165,10 @@ export function layerOf(
   const field = start
     ? (known.fromLines.get(start) ?? distancesOn(cut.lines[0]!, grid, full, reach, null, true))
     : distancesAlong(removal, cut, grid, full, share, known);
+  if ('cells' in field) {
+    const depths = field.values.map((d) => deep(d > lessBy ? d - lessBy : 0));
+    return { window: null, cells: field.cells, values: depths, flat: null, far };
+  }
   if (start) known.fromLines.set(start, field);
   const nearest = field.values;
   // Wood that is removed beyond the reach: all of the window counts.

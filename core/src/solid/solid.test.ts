@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { circlePath } from '../geometry/figures.ts';
+import { polygonArea } from '../geometry/polygons.ts';
 import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
 import { createSampler, fieldsOf } from './field.ts';
 import { massOf } from './mass.ts';
+import { sharesOf } from './grid.ts';
 import { leastThickness } from './thickness.ts';
 import { nearChain } from './near.ts';
 import { regionHolds, regionOfPaths, regionOfPolygons } from './region.ts';
-import type { Removal, Solid } from './solid.ts';
+import type { Region, Removal, Solid } from './solid.ts';
 
 const disc = regionOfPaths(circlePath(200));
 const square = regionOfPolygons([
@@ -248,5 +250,62 @@ describe('a solid’s mass', () => {
     const ring = regionOfPaths(circlePath(200), [circlePath(80)]);
     const holds = regionHolds(ring);
     expect([holds(0, 0), holds(60, 0), holds(101, 0)]).toEqual([false, true, false]);
+  });
+});
+
+describe('shares of cells', () => {
+  const grid = { x0: -9.75, y0: -9.75, step: 0.5, columns: 40, rows: 40 };
+  /** The same looked at closely: places of a cell that lie in the region. */
+  const counted = (region: Region, c: number, r: number): number => {
+    const holds = regionHolds(region);
+    const N = 40;
+    let inside = 0;
+    for (let i = 0; i < N; i += 1)
+      for (let k = 0; k < N; k += 1)
+        if (
+          holds(
+            grid.x0 + (c - 0.5 + (i + 0.5) / N) * grid.step,
+            grid.y0 + (r - 0.5 + (k + 0.5) / N) * grid.step,
+          )
+        )
+          inside += 1;
+    return inside / (N * N);
+  };
+  it('are those of a closer look, past a window’s ends too', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 3, max: 14, noNaN: true }), { minLength: 3, maxLength: 9 }),
+        fc.double({ min: 0.5, max: 2, noNaN: true }),
+        fc.record({ c0: fc.nat({ max: 20 }), r0: fc.nat({ max: 20 }) }),
+        (radii, hole, { c0, r0 }) => {
+          const about = (list: readonly number[]) =>
+            list.map((d, i) => {
+              const a = (2 * Math.PI * i) / list.length;
+              return { x: d * Math.cos(a) + 0.1, y: d * Math.sin(a) - 0.2 };
+            });
+          const region = {
+            outer: about(radii),
+            holes: [about([hole, hole, hole, hole]).reverse()],
+            chord: 0.01,
+          };
+          const window = { c0, r0, columns: 12, rows: 11 };
+          const shares = sharesOf(region, grid, window);
+          for (let r = 0; r < window.rows; r += 1)
+            for (let c = 0; c < window.columns; c += 1) {
+              const share = shares[r * window.columns + c]!;
+              expect(share).toBeGreaterThan(-1e-6);
+              expect(share).toBeLessThan(1 + 1e-6);
+              expect(Math.abs(share - counted(region, c0 + c, r0 + r))).toBeLessThan(0.3);
+            }
+          // And all of them together are its area.
+          const all = sharesOf(region, grid, { c0: 0, r0: 0, columns: 40, rows: 40 });
+          const sum = all.reduce((s, v) => s + v, 0) * grid.step * grid.step;
+          const within = radii.every((d) => d < 9.5);
+          if (within)
+            expect(Math.abs(sum - polygonArea(region.outer) - polygonArea(region.holes[0]!))).toBeLessThan(1);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });
