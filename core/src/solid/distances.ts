@@ -220,14 +220,14 @@ export function distancesBeside(
   const { columns, rows } = window;
   const [wx, wy] = [grid.x0 + window.c0 * step, grid.y0 + window.r0 * step];
   const square = most * most;
-  // By how much the distance squared falls short of the most: 0 where nothing is near, as memory comes.
-  const short = new Float32Array(columns * rows);
+  const squares = new Float32Array(columns * rows).fill(Infinity);
   const touched: number[] = [];
   for (const { xs, ys, count, isOpen } of lines)
     for (let i = 0; i < count; i += 1) {
       const [x0, y0, x1, y1] = [xs[i]!, ys[i]!, xs[i + 1]!, ys[i + 1]!];
-      // What lies behind a piece or close before it belongs to no wood, or to another; but at an end the bit goes round.
-      const near = isOpen && (i === 0 || i === count - 1) ? -most : least / 2;
+      // What lies behind a piece or close before it belongs to no wood, or to another; but at an end the bit goes round, and from the edge itself (least 0)
+      // cells count that it crosses beside their middle.
+      const near = isOpen && (i === 0 || i === count - 1) ? -most : least > 0 ? least / 2 : -grid.step;
       const parts = Math.max(1, Math.ceil(hypot(x1 - x0, y1 - y0) / LONG));
       for (let part = 0; part < parts; part += 1) {
         const [dx, dy] = [(x1 - x0) / parts, (y1 - y0) / parts];
@@ -266,11 +266,10 @@ export function distancesBeside(
             let s = px * px + squareY;
             if (dot >= long) s += long - 2 * dot;
             else if (dot > 0) s -= (dot * dot) / long;
-            const by = square - s;
-            const was = short[k]!;
-            if (by > was) {
-              if (was === 0) touched.push(k);
-              short[k] = by;
+            const was = squares[k]!;
+            if (s < was) {
+              if (was === Infinity) touched.push(k);
+              squares[k] = s;
             }
           }
         }
@@ -282,9 +281,9 @@ export function distancesBeside(
   for (const k of touched) {
     const r = Math.floor(k / columns);
     const cell = (window.r0 + r) * grid.columns + window.c0 + k - r * columns;
-    if (share[cell] === 0) continue;
+    if (share[cell] === 0 || squares[k]! > square) continue;
     cells[count] = cell;
-    values[count] = Math.sqrt(Math.max(0, square - short[k]!));
+    values[count] = Math.sqrt(Math.max(0, squares[k]!));
     count += 1;
   }
   return { cells: cells.subarray(0, count), values: values.subarray(0, count) };

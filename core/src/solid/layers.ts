@@ -53,7 +53,7 @@ export interface Known {
 export const nothingKnown = (): Known => ({ fromLines: new Map(), axes: new Map(), alongEdge: new Map() });
 
 /** A cut that goes no further from its line than this, mm, is looked at piece by piece. */
-const BESIDE = 40;
+const BESIDE = 60;
 
 type FromLine = Extract<Cut, { kind: 'from line' }>;
 

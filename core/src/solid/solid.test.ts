@@ -4,6 +4,7 @@ import { circlePath } from '../geometry/figures.ts';
 import { polygonArea } from '../geometry/polygons.ts';
 import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
+import { distancesBeside } from './distances.ts';
 import { createSampler, fieldsOf } from './field.ts';
 import { massOf } from './mass.ts';
 import { sharesOf } from './grid.ts';
@@ -250,6 +251,43 @@ describe('a solid’s mass', () => {
     const ring = regionOfPaths(circlePath(200), [circlePath(80)]);
     const holds = regionHolds(ring);
     expect([holds(0, 0), holds(60, 0), holds(101, 0)]).toEqual([false, true, false]);
+  });
+});
+
+describe('distances of few cells', () => {
+  const grid = { x0: -59.5, y0: -59.5, step: 1, columns: 120, rows: 120 };
+  const whole = { c0: 0, r0: 0, columns: 120, rows: 120 };
+  it('from an edge all round are those of looking at every piece, for each cell of the region within the most', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 8, max: 55, noNaN: true }), { minLength: 3, maxLength: 24 }),
+        fc.double({ min: 2, max: 45, noNaN: true }),
+        (radii, most) => {
+          const region = regionOfPolygons(
+            radii.map((d, i) => {
+              const a = (2 * Math.PI * i) / radii.length;
+              return { x: d * Math.cos(a), y: d * Math.sin(a) };
+            }),
+          );
+          const share = sharesOf(region, grid, whole);
+          const line = nearChain(region.outer, true);
+          const { cells, values } = distancesBeside([line], grid, whole, 0, most, share);
+          const found = new Map([...cells].map((cell, k) => [cell, values[k]!]));
+          expect(found.size).toBe(cells.length);
+          const holds = regionHolds(region);
+          share.forEach((part, i) => {
+            const [x, y] = [grid.x0 + (i % 120), grid.y0 + Math.floor(i / 120)];
+            const truth = line.distance(x, y, Infinity);
+            if (part === 0) expect(found.has(i)).toBe(false);
+            // Cells whose middle is not in the region are told where their edge passes near.
+            else if (truth < most - 1e-3 && (holds(x, y) || truth < 0.7))
+              expect(Math.abs(found.get(i)! - truth)).toBeLessThan(1e-4);
+            else if (truth > most + 1e-3) expect(found.has(i)).toBe(false);
+          });
+        },
+      ),
+      { numRuns: 30 },
+    );
   });
 });
 
