@@ -16,7 +16,7 @@ const LEAF = 16;
 const SAME = 1e-9;
 /**
  * Further from its line than this, mm, a field of distances is so even that it is computed at every so many cells and laid
- * out between; unless one of them in the middle is off by more than the last, mm.
+ * out between; unless the middle between four of them is off by more than the last, mm.
  */
 const EVEN_FROM = 10;
 const EVERY = 4;
@@ -106,8 +106,9 @@ export function distancesOn(
         );
         if (left && side[0]! < 0) return false;
       }
-    for (let j = 0; j < n; j += 2)
-      for (let i = 0; i < n; i += 2) {
+    // In each of them: where the nearest place leaps from one side to another, one corner at least lies beyond the leap, and the middle shows it.
+    for (let j = 0; j < n; j += 1)
+      for (let i = 0; i < n; i += 1) {
         const o = j * (n + 1) + i;
         const between = (nodes[o]! + nodes[o + 1]! + nodes[o + n + 1]! + nodes[o + n + 2]!) / 4;
         const [x, y] = [wx + (c0 + (i + 0.5) * EVERY) * step, wy + (r0 + (j + 0.5) * EVERY) * step];

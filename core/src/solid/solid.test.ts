@@ -4,7 +4,7 @@ import { circlePath } from '../geometry/figures.ts';
 import { polygonArea } from '../geometry/polygons.ts';
 import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
-import { distancesBeside } from './distances.ts';
+import { distancesBeside, distancesOn } from './distances.ts';
 import { createSampler, fieldsOf } from './field.ts';
 import { massOf } from './mass.ts';
 import { sharesOf } from './grid.ts';
@@ -287,6 +287,42 @@ describe('distances of few cells', () => {
         },
       ),
       { numRuns: 30 },
+    );
+  });
+});
+
+describe('distances laid out between every fourth cell', () => {
+  it('from a line that bends round what lies on its left are off by a fiftieth of a mm at most, where two of its sides are equally near too', () => {
+    const grid = { x0: -79.75, y0: -79.75, step: 0.5, columns: 320, rows: 320 };
+    const whole = { c0: 0, r0: 0, columns: 320, rows: 320 };
+    fc.assert(
+      fc.property(
+        fc.double({ min: 25, max: 70, noNaN: true }),
+        fc.double({ min: 25, max: 70, noNaN: true }),
+        fc.double({ min: -0.5, max: 0.5, noNaN: true }),
+        (high, deep, turn) => {
+          // Down one side, along the foot, up the other: all of it on the left.
+          const line = nearChain(
+            [
+              [-70, high],
+              [-high / 2, -deep],
+              [high / 2, -deep],
+              [70, high],
+            ].map(([x, y]) => ({
+              x: x! * Math.cos(turn) - y! * Math.sin(turn),
+              y: x! * Math.sin(turn) + y! * Math.cos(turn),
+            })),
+            false,
+          );
+          const { values } = distancesOn(line, grid, whole, 200, null, true);
+          for (let i = 0; i < values.length; i += 37) {
+            const [x, y] = [grid.x0 + (i % 320) * 0.5, grid.y0 + Math.floor(i / 320) * 0.5];
+            if (values[i] !== Infinity)
+              expect(Math.abs(values[i]! - line.distance(x, y, Infinity))).toBeLessThan(0.02);
+          }
+        },
+      ),
+      { numRuns: 20 },
     );
   });
 });
