@@ -21,23 +21,28 @@ function BeforeAfter(props: {
   const { before, after, most, say, label } = props;
   const wide = (v: number): string => `${Math.max(1.5, (100 * Math.abs(v)) / (most || 1))}%`;
   return (
-    <Box role="img" aria-label={`${label}: ${say(before)}, then ${say(after)}`}>
-      {(
-        [
-          [before, 'faded'],
-          [after, 'kelp'],
-        ] as const
-      ).map(([v, color]) => (
-        <HStack key={color} gap="1.5" h="13px">
-          <Box w="64px">
-            <Box h="6px" w={wide(v)} bg={color} />
-          </Box>
-          <Text fontFamily="mono" fontSize="10.5px" color={color === 'kelp' ? 'ink' : 'faded'}>
-            {say(v)}
-          </Text>
-        </HStack>
-      ))}
-    </Box>
+    <HStack gap="1" align="start" role="img" aria-label={`${label}: ${say(before)}, then ${say(after)}`}>
+      <Text w="58px" flex="none" fontSize="11px" lineHeight="13px" color="faded">
+        {label}
+      </Text>
+      <Box>
+        {(
+          [
+            [before, 'faded', WORDS.now],
+            [after, 'kelp', WORDS.then],
+          ] as const
+        ).map(([v, color, when]) => (
+          <HStack key={color} gap="1.5" h="13px">
+            <Box w="56px">
+              <Box h="6px" w={wide(v)} bg={color} />
+            </Box>
+            <Text fontFamily="mono" fontSize="10.5px" color={color === 'kelp' ? 'ink' : 'faded'}>
+              {say(v)} {when}
+            </Text>
+          </HStack>
+        ))}
+      </Box>
+    </HStack>
   );
 }
 
@@ -82,7 +87,7 @@ function Card({ mend, design }: { mend: BalanceMend; design: Design }) {
         </Text>
         {before.load !== null && after.load !== null && (
           <BeforeAfter
-            label={WORDS.leftHandWords}
+            label={WORDS.leftHandOfMend}
             before={before.load}
             after={after.load}
             most={Math.max(Math.abs(before.load), Math.abs(after.load), 0.5)}

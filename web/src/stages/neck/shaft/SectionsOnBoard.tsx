@@ -1,4 +1,4 @@
-import type { Point, Shaft } from '@pelkin/core';
+import type { DisplayUnit, Point, Shaft } from '@pelkin/core';
 import { fretAt, lengthWithUnit, sectionCurve, sectionSize } from '@pelkin/core';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useBoard } from '../../../board/boardStore.ts';
@@ -8,9 +8,15 @@ import type { SectionPlaces } from './SectionGrips.tsx';
 import { SectionGrips } from './SectionGrips.tsx';
 import { ENLARGED, FIRST_ROW, ROW } from './room.ts';
 
-/** Sections nearer to one another along the neck than this, mm, or than their words are long, px, stand in two rows. */
+/** Sections nearer to one another along the neck than this, mm, or than their words are long, stand in two rows. */
 const BESIDE = 60 * ENLARGED;
-const WORDS_PX = 150;
+/** A letter of their words is so wide, and they keep so far apart, px. */
+const LETTER_PX = 7;
+const GAP_PX = 10;
+
+/** Width and depth of a section in words. */
+const sizeWords = ({ width, thickness }: ReturnType<typeof sectionSize>, units: DisplayUnit): string =>
+  `${lengthWithUnit(width, units, 1)} × ${lengthWithUnit(thickness, units, 1)}`;
 
 interface Drawn {
   readonly key: string;
@@ -42,7 +48,7 @@ function SectionMark(props: {
   const at = (v: number, w: number): Point =>
     screen({ x: x - ENLARGED * v, y: face + up * ENLARGED * (w - board) });
   const curve = sectionCurve(shaft, u);
-  const { width, depth, thickness, girth } = sectionSize(shaft, u);
+  const size = sectionSize(shaft, u);
   const path = (points: readonly Point[]): string =>
     points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
   const back = path(curve.map(({ v, w }) => at(v, w)));
@@ -58,7 +64,7 @@ function SectionMark(props: {
     from: (p) => ({ v: (x - p.x) / ENLARGED, w: (p.y - face) / (up * ENLARGED) + board }),
   };
   const words1 = at(0, board);
-  const words2 = at(0, -depth);
+  const words2 = at(0, -size.depth);
   return (
     <g className={`neck-section${isLive ? ' is-live' : ''}`} data-section={drawn.key}>
       <g pointerEvents="none">
@@ -69,8 +75,8 @@ function SectionMark(props: {
           {words}, × {ENLARGED}
         </text>
         <text className="figure quiet" x={words2.x} y={words2.y + 20} textAnchor="middle">
-          {lengthWithUnit(width, units, 1)} × {lengthWithUnit(thickness, units, 1)}
-          {isLive ? `, round ${lengthWithUnit(girth, units, 0)}` : ''}
+          {sizeWords(size, units)}
+          {isLive ? `, round ${lengthWithUnit(size.girth, units, 0)}` : ''}
         </text>
       </g>
       {drawn.index !== null && <SectionGrips index={drawn.index} shaft={shaft} u={u} places={onBoard} />}
@@ -80,12 +86,13 @@ function SectionMark(props: {
 
 /** The neck’s sections under it, each at its fret, and one at the pointer. */
 export function SectionsOnBoard() {
-  const { neck } = useDesign();
+  const { neck, units } = useDesign();
   const { neckPlan, stringPlan } = useDerived();
   const pointer = useBoard((s) => s.pointer);
   const { view } = useBoardFrame();
-  const apart = Math.max(BESIDE, WORDS_PX / view.scale);
   const { shaft, heel, sections } = neckPlan;
+  const letters = Math.max(0, ...sections.map(({ u }) => sizeWords(sectionSize(shaft, u), units).length));
+  const apart = Math.max(BESIDE, (LETTER_PX * letters + GAP_PX) / view.scale);
   const scale = stringPlan.centreScale;
   const top = Math.min(...stringPlan.board.map((p) => p.y));
   const rows: Drawn[] = [];
