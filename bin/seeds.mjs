@@ -1,7 +1,7 @@
 /** `npm run seeds -- [ROUNDS]`: the tests that try random cases, with other cases in each round; names what fails and its seed. */
 import { spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
-import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { failedUnits } from './lib/failures.mjs';
 import { ROOT, ensureModules, ensurePackages, say, wordsOf } from './lib/system.mjs';
@@ -26,7 +26,7 @@ function round(seed) {
     ['node_modules/vitest/vitest.mjs', 'run', '--reporter=json', `--outputFile.json=${REPORT}`, ...files()],
     { cwd: ROOT, stdio: 'ignore', env: { ...process.env, PROPERTY_SEED: String(seed) } },
   );
-  const failed = failedUnits(JSON.parse(readFileSync(REPORT, 'utf8')));
+  const failed = existsSync(REPORT) ? failedUnits(JSON.parse(readFileSync(REPORT, 'utf8'))) : [];
   return done.status === 0 || failed.length > 0 ? failed : ['the tests did not run: try `npm run unit`'];
 }
 

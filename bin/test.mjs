@@ -55,7 +55,10 @@ function counted(name, args, report, read, named, env) {
   }
   passed += count.passed;
   failed += count.failed;
-  if ((!well && count.failed === 0) || count.passed + count.failed === 0) failed += 1;
+  if ((!well && count.failed === 0) || count.passed + count.failed === 0) {
+    failed += 1;
+    failures.push(`${name}: ended without its tests having failed`);
+  }
 }
 
 try {

@@ -2,7 +2,9 @@ import { hangingState } from '../balance/hangingState.ts';
 import { buttonOf, buttonsOf } from '../balance/buttons.ts';
 import type { MassItem } from '../balance/masses.ts';
 import { sure, weigh, woodMass } from '../balance/masses.ts';
+import type { SlabOf } from '../balance/quick.ts';
 import { quickWeight, slabOf } from '../balance/quick.ts';
+import type { ClosedPath } from '../geometry/closedPath.ts';
 import { solveOutline } from '../outline/solve.ts';
 import type { Derived } from '../derived/derive.ts';
 import type { Design } from '../design/schema.ts';
@@ -67,6 +69,14 @@ function itemsAfter(
   }
 }
 
+const slabs = new WeakMap<Design, SlabOf>();
+/** The slab of a design that many changes of are tried, once. */
+function slabAtRest(design: Design, path: ClosedPath): SlabOf {
+  const slab = slabs.get(design) ?? slabOf(design, path, []);
+  slabs.set(design, slab);
+  return slab;
+}
+
 /**
  * How a design stands with a change, without deriving it anew: what changes no wood’s shape to what a screw’s hole weighs, an outline to a few grams. Null
  * for the rest. For the search; what is offered is derived in full.
@@ -80,7 +90,7 @@ export function standingAfter(design: Design, derived: Derived, change: BalanceC
     ? weighed &&
       quickWeight(
         weighed,
-        slabOf(design, derived.path, []),
+        slabAtRest(design, derived.path),
         slabOf(next, solveOutline(next.outline.nodes), []),
       )
     : items && weigh(items);
