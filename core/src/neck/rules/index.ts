@@ -1,5 +1,6 @@
 import type { Rule } from '../../design/rule.ts';
 import { blankTooLow, blankTooShort, shortGrain } from './blank.ts';
+import { headstockEar } from './ears.ts';
 import { breakTooLarge, breakTooSmall } from './breakAngle.ts';
 import { heelTooThin, wideForPocket } from './join.ts';
 import { markerOverFret } from './markers.ts';
@@ -26,6 +27,7 @@ export const NECK_RULES: readonly Rule[] = [
   heelTooThin,
   wideForPocket,
   shortGrain,
+  headstockEar,
   blankTooShort,
   blankTooLow,
   markerOverFret,
