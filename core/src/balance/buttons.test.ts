@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { changePart } from '../design/layoutEdits.ts';
-import { biteOfNeckScrew, neckScrewPlaces, neckSide } from '../layout/pocket.ts';
+import { biteOfNeckScrew, neckScrewPlaces } from '../layout/pocket.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import { distance } from '../geometry/point.ts';
 import { boxed, distanceToEdge } from '../geometry/polygons.ts';
 import { cutWords } from '../layout/cutWords.ts';
@@ -200,7 +201,7 @@ describe('strap buttons', () => {
   });
   it('under a neck screw need no screw of their own: that one grows and still bites as deep', () => {
     const high = measureOf(horn.part.spec, 'high');
-    const side = neckSide(windrow, stringPlan);
+    const side = neckSide(windrow);
     for (const { index, before, after } of screwsForButton(windrow, stringPlan, high)) {
       const moved = buttonToNeckScrew(windrow, horn.part.id, index, stringPlan);
       const at = neckScrewPlaces(moved.neck, stringPlan)[index]!;

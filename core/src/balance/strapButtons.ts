@@ -12,16 +12,10 @@ import { sameOwner, zOverlap } from '../layout/cut.ts';
 import { cutWords } from '../layout/cutWords.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { squareOnEdge } from '../layout/onEdge.ts';
-import {
-  biteOfNeckScrew,
-  buttonUnder,
-  isUnderScrew,
-  neckScrew,
-  neckScrewPlaces,
-  neckSide,
-} from '../layout/pocket.ts';
+import { biteOfNeckScrew, buttonUnder, isUnderScrew, neckScrew, neckScrewPlaces } from '../layout/pocket.ts';
 import { measureOf } from '../parts/kinds.ts';
 import { heldBy, holderOf, standsOut } from '../parts/strapButton.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Button } from './buttons.ts';
@@ -217,7 +211,7 @@ export function screwsForButton(
 ): readonly ScrewForButton[] {
   const { neck } = design;
   if (neck.joint !== 'screwed') return [];
-  const side = neckSide(design, stringPlan);
+  const side = neckSide(design);
   return neckScrewPlaces(neck, stringPlan).map((at, index) => {
     const { length } = neckScrew(neck, index);
     const there = buttonUnder(design.parts, at);

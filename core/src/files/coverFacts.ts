@@ -5,18 +5,18 @@ import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
 import type { Derived } from '../derived/derive.ts';
 import type { FactGroup } from '../templates/frontPages.ts';
-import { neckSide } from '../layout/pocket.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import { saddlePlace } from '../strings/elevation.ts';
 import { lengthWithUnit } from '../units/length.ts';
 
 /** The neck join where it is decided, and what is laid out where anything is. */
 function layoutFacts(
   design: Design,
-  { stringPlan, layout }: Derived,
+  { layout }: Derived,
   mm: (value: number | null) => string,
 ): readonly FactGroup[] {
   const { neck, parts, openings, runs } = design;
-  const place = saddlePlace(neckSide(design, stringPlan));
+  const place = saddlePlace(neckSide(design));
   const assumed = parts.reduce((sum, p) => sum + assumedOf(p.spec).length, 0);
   const deepest = layout.cuts.filter((c) => c.role === 'pocket' || c.role === 'cavity');
   return [

@@ -20,7 +20,7 @@ export {
   removeGuardScrew,
   spaceGuardScrews,
 } from './guardEdits.ts';
-export { biteOfNeckScrew, buttonUnder, neckScrew, neckScrewPlaces, neckSide, pocketHalf } from './pocket.ts';
+export { biteOfNeckScrew, buttonUnder, neckScrew, neckScrewPlaces, pocketHalf } from './pocket.ts';
 export { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt } from './poles.ts';
 export type { Pole } from './poles.ts';
 export { drillNeed } from './runs.ts';

@@ -9,7 +9,8 @@ import { createDeriver } from '../derived/derive.ts';
 import { controlFits } from './controls.ts';
 import { edgePlace } from './edgePlace.ts';
 import { fannedTurn, fretNumberAt, nodesNear, poleError, polesOf, spreadAt, stringYAt } from './poles.ts';
-import { neckScrewPlaces, neckSide, pocketPath } from './pocket.ts';
+import { neckSide } from '../strings/neckSide.ts';
+import { neckScrewPlaces, pocketPath } from './pocket.ts';
 import { drillNeed } from './runs.ts';
 import { bridgePlaceFor, bridgeReach } from './saddles.ts';
 import { roomsOf, runCover, wayIn, wiringOf } from './wiring.ts';
@@ -99,7 +100,7 @@ describe('bridges', () => {
   it('outer strings run lower over a radiused board', () => {
     const { stringPlan, layout } = derive(windrow);
     const [{ needs }] = bridgeReach(windrow, stringPlan, layout) as [ReturnType<typeof bridgeReach>[number]];
-    const z = saddlePlace(neckSide(windrow, stringPlan)).z;
+    const z = saddlePlace(neckSide(windrow)).z;
     expect(needs[0]!.high).toBeCloseTo(z - (305 - Math.sqrt(305 ** 2 - 26.25 ** 2)), 6);
     expect(needs[0]!.high).toBeLessThan(needs[2]!.high);
   });

@@ -6,25 +6,12 @@ import { standsOut } from '../parts/strapButton.ts';
 import { roundedPolygon } from '../geometry/roundedPolygon.ts';
 import type { NeckSide } from '../strings/elevation.ts';
 import { pocketDepthAt, screwBite } from '../strings/elevation.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { Cut } from './cut.ts';
 import { NECK_OWNER, areaOf } from './cut.ts';
 import { pathInPlace } from './cut.ts';
-
-const RAD = Math.PI / 180;
-
-/** The neck of a design as its side view computes with it. */
-export const neckSide = (design: Pick<Design, 'neck' | 'strings'>, stringPlan: StringPlan): NeckSide => ({
-  scaleLength: stringPlan.centreScale,
-  jointFret: design.strings.jointFret,
-  heel: design.neck.heel,
-  depth: design.neck.depth,
-  angle: design.neck.angle * RAD,
-  fretHeight: design.neck.fretHeight,
-  actionNut: design.neck.actionNut,
-  action12: design.neck.action12,
-});
 
 /** Half the pocket's width on a side at x: the neck's own taper, or its tenon where that is narrower, and its fit. */
 export function pocketHalf(strings: Strings, neck: Neck, x: number, side: 'bass' | 'treble'): number {
@@ -113,7 +100,7 @@ export function neckCuts(
   const { thickness } = design.body;
   if (neck.joint === 'through' || neck.joint === 'undecided' || neck.pocketLength <= 0) return [];
   const path = pocketPath(strings, neck, stringPlan);
-  const side = neckSide(design, stringPlan);
+  const side = neckSide(design);
   const deepest = Math.max(
     pocketDepthAt(side, stringPlan.jointX),
     pocketDepthAt(side, stringPlan.jointX - neck.pocketLength),

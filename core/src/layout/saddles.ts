@@ -4,7 +4,7 @@ import { radiusDrop, saddlePlace } from '../strings/elevation.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { Layout } from './layOut.ts';
 import type { PartInPlace } from './partInPlace.ts';
-import { neckSide } from './pocket.ts';
+import { neckSide } from '../strings/neckSide.ts';
 
 /** One string at its bridge: where its saddle must stand, and what the bridge gives. */
 export interface SaddleNeed {
@@ -38,7 +38,7 @@ export function bridgeReach(
 ): readonly BridgeReach[] {
   const bridges = layout.parts.filter((p) => p.form.saddles && p.part.face === 'front');
   if (bridges.length === 0) return [];
-  const place = saddlePlace(neckSide(design, stringPlan));
+  const place = saddlePlace(neckSide(design));
   const radius = design.strings.boardRadius?.end ?? null;
   return bridges.map((part) => {
     const { travel, low, high } = part.form.saddles!;

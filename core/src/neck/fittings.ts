@@ -4,8 +4,9 @@ import { circlePath } from '../geometry/figures.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
-import { saddlePlace } from '../strings/elevation.ts';
+import { radiusDrop, saddlePlace } from '../strings/elevation.ts';
 import { centreScale } from '../strings/frets.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { nutLine } from './nutLine.ts';
 import { buttonOf } from './drawing.ts';
@@ -37,8 +38,7 @@ export interface Crown {
 
 /** How far a crowned top lies under its middle, mm: `r − √(r² − y²)` (formulas section 3). A radius is at least as wide as what it crowns. */
 export function crownDrop({ x: [x0, x1], radius: [r0, r1] }: Crown, x: number, y: number): number {
-  const r = Math.max(Math.abs(y), r0 + ((r1 - r0) * (x - x0)) / (x1 - x0));
-  return r - Math.sqrt(r * r - y * y);
+  return radiusDrop(Math.max(Math.abs(y), r0 + ((r1 - r0) * (x - x0)) / (x1 - x0)), y);
 }
 
 /** The crown of a fingerboard, the shaft’s frame; null of a flat one. */
@@ -144,16 +144,7 @@ export function stringsInSpace(
   const { neck, strings } = source;
   const frame = shaftFrame(source, plan);
   const head = within(frame, headFrame(plan));
-  const { z } = saddlePlace({
-    scaleLength: centreScale(strings),
-    jointFret: strings.jointFret,
-    heel: neck.heel,
-    depth: neck.depth,
-    angle: neck.angle * (Math.PI / 180),
-    fretHeight: neck.fretHeight,
-    actionNut: neck.actionNut,
-    action12: neck.action12,
-  });
+  const { z } = saddlePlace(neckSide(source));
   const crown = crownOf(strings, stringPlan.board);
   const scale = centreScale(strings);
   /** How much lower than in the middle a string lies at a place of the instrument. */

@@ -3,6 +3,7 @@ import { saddlePlace } from '../strings/elevation.ts';
 import type { Sweep } from '../solid/sweep.ts';
 import { sweepAt } from '../solid/sweep.ts';
 import { centreScale } from '../strings/frets.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import { headFrame, nutPlace, placed, shaftFrame, within } from './frames.ts';
 import { winderOf } from './headstockPlan.ts';
 import type { NeckPlan, NeckSource } from './planNeck.ts';
@@ -34,8 +35,6 @@ export interface SideView {
 
 /** Places along the neck's back every so many mm. */
 const EVERY = 4;
-
-const RAD = Math.PI / 180;
 
 /** The back on the centre line from the heel’s end on, as the sweep of shaft, heel and headstock runs; x and z of the shaft’s frame. */
 function backOf(source: NeckSource, plan: NeckPlan, sweep: Sweep): SideLine {
@@ -101,24 +100,13 @@ const flat = ({ x, z }: SidePlace): SidePlace => ({ x, z });
  * headstock tilted, the strings over saddle and nut to their posts. `thickness` is the body's, `box` its outline's.
  */
 export function sideView(source: NeckSource, plan: NeckPlan, thickness: number, box: Box): SideView {
-  const { neck, strings } = source;
-  const scaleLength = centreScale(strings);
   const onNeck = shaftFrame(source, plan);
   const head = within(onNeck, headFrame(plan));
   const at = ({ x, z }: SidePlace): SidePlace => flat(placed(onNeck, { x, y: 0, z }));
   const sweep = neckSweep(source, plan);
   const profile = neckProfile(source, plan, sweep);
   const onBack = (x: number): SidePlace => at({ x, z: sweepAt(sweep, x, 0, 'left') });
-  const place = saddlePlace({
-    scaleLength,
-    jointFret: strings.jointFret,
-    heel: neck.heel,
-    depth: neck.depth,
-    angle: neck.angle * RAD,
-    fretHeight: neck.fretHeight,
-    actionNut: neck.actionNut,
-    action12: neck.action12,
-  });
+  const place = saddlePlace(neckSide(source));
   const saddle = { x: place.x, z: place.z };
   const nut = at(nutPlace(source));
   return {

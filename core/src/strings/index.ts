@@ -10,6 +10,7 @@ export {
   shimFor,
 } from './elevation.ts';
 export type { NeckSide, SaddlePlace } from './elevation.ts';
+export { neckSide } from './neckSide.ts';
 export type { Fret } from './fretboard.ts';
 export { planStrings } from './stringPlan.ts';
 export type { StringLine, StringPlan } from './stringPlan.ts';

@@ -1,4 +1,5 @@
-import { biteOfNeckScrew, neckScrewPlaces, neckSide, pocketHalf } from '../pocket.ts';
+import { neckSide } from '../../strings/neckSide.ts';
+import { biteOfNeckScrew, neckScrewPlaces, pocketHalf } from '../pocket.ts';
 import { seatAt } from '../../outline/widthAt.ts';
 import { LEAST_BITE, LEAST_UNDER_BOARD } from '../../strings/elevation.ts';
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
@@ -14,7 +15,7 @@ function bites({
   stringPlan,
 }: Pick<Facts, 'neck' | 'strings' | 'body' | 'parts' | 'stringPlan'>) {
   if (neck.joint !== 'screwed') return [];
-  const side = neckSide({ neck, strings }, stringPlan);
+  const side = neckSide({ neck, strings });
   return neckScrewPlaces(neck, stringPlan).map((at, i) => ({
     at,
     i,

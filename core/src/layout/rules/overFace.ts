@@ -11,7 +11,7 @@ import {
   toStrings,
 } from '../clearances.ts';
 import { moveBy } from '../mending.ts';
-import { neckSide } from '../pocket.ts';
+import { neckSide } from '../../strings/neckSide.ts';
 import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
 import type { Hit, Rule } from '../../design/rule.ts';
@@ -194,7 +194,7 @@ export const underStrings = rule({
   reads: ['layout', 'neck', 'stringPlan', 'strings'],
   find: ({ layout, neck, stringPlan, strings }, limit) => {
     if (neck.joint === 'undecided') return [];
-    const side = neckSide({ neck, strings }, stringPlan);
+    const side = neckSide({ neck, strings });
     const place = saddlePlace(side);
     const radius = strings.boardRadius?.end ?? null;
     return layout.parts

@@ -84,10 +84,9 @@ function useTravel(): { readonly low: number; readonly high: number; readonly na
 /** Depth, angle or shim solved for a saddle height; each by one press. */
 function Solve() {
   const design = useDesign();
-  const { stringPlan } = useDerived();
   const travel = useTravel();
   const edit = useDesignStore((s) => s.edit);
-  const side = neckSide(design, stringPlan);
+  const side = neckSide(design);
   const place = saddlePlace(side);
   const units = design.units;
   const middle = travel ? (travel.low + travel.high) / 2 : place.z;
@@ -160,7 +159,7 @@ function Readings() {
   const design = useDesign();
   const { stringPlan, layout } = useDerived();
   const { units } = design;
-  const side = neckSide(design, stringPlan);
+  const side = neckSide(design);
   const place = saddlePlace(side);
   const [bridge] = bridgeReach(design, stringPlan, layout);
   const unit = figureAndUnit(0, units).unit;

@@ -100,7 +100,7 @@ export function NeckScrews() {
   const { stringPlan } = useDerived();
   const edit = useDesignStore((s) => s.edit);
   const { neck, units } = design;
-  const side = neckSide(design, stringPlan);
+  const side = neckSide(design);
   const places = neckScrewPlaces(neck, stringPlan);
   return (
     <Section title={WORDS.neckScrews}>

@@ -31,7 +31,7 @@ export function SideView() {
   const { view, size, flip, screen } = useBoardFrame();
   const { neck, body, units } = design;
   const { thickness } = body;
-  const side = useMemo(() => neckSide(design, stringPlan), [design, stringPlan]);
+  const side = useMemo(() => neckSide(design), [design]);
   const place = saddlePlace(side);
   const [bridge] = bridgeReach(design, stringPlan, layout);
   const s = view.scale;
