@@ -220,12 +220,10 @@ test('the interface cannot make a design that is not taken: over 200 parts by co
   const id = await makeDesign(request, 'Too many');
   await page.goto(`/designs/${id}/layout`);
   await saved(page);
-  await page.locator('[data-part]').first().waitFor();
-  await page.keyboard.press('Escape');
-  // Chosen one by one, copied until no more can be.
-  const parts = page.locator('[data-part] .node-area');
-  const count = Math.min(12, await parts.count());
-  for (let i = 0; i < count; i += 1) await parts.nth(i).click({ modifiers: i ? ['Shift'] : [], force: true });
+  // Chosen one by one in the list, where none lies over another; copied until no more can be.
+  const rows = page.getByRole('list', { name: LAYOUT.placedParts }).getByRole('button');
+  for (let i = 0; i < 12; i += 1) await rows.nth(i).click({ modifiers: i ? ['Shift'] : [] });
+  await expect(page.locator('[data-part][aria-pressed="true"]')).toHaveCount(12);
   const refused = page.getByRole('alert', { name: FRAME.notDone });
   for (let i = 0; i < 30 && (await refused.count()) === 0; i += 1)
     await page.getByRole('button', { name: LAYOUT.copy, exact: true }).first().click();
