@@ -286,7 +286,7 @@ describe('distances of few cells', () => {
           });
         },
       ),
-      { numRuns: 30 },
+      { numRuns: 10 },
     );
   });
 });
@@ -379,7 +379,7 @@ describe('shares of cells', () => {
             expect(Math.abs(sum - polygonArea(region.outer) - polygonArea(region.holes[0]!))).toBeLessThan(1);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 12 },
     );
   });
 });
