@@ -34,7 +34,7 @@ test('a measured part is kept on the workshop’s shelf, replaced when told, lai
   await saved(page);
 
   // In another design it stands on the same shelf, with the last reading.
-  const two = await makeDesign(request, 'Laid down there');
+  const two = await makeDesign(request, 'Placed there');
   await openStage(page, two, 'layout');
   await page.getByRole('button', { name: LAYOUT.yourOwn, exact: true }).click();
   const shelf = page.getByRole('list', { name: LAYOUT.yourOwnParts });

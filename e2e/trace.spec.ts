@@ -1,71 +1,17 @@
-import { gzipSync } from 'node:zlib';
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import type { Design, Point } from '@pelkin/core';
-import {
-  closedPathMark,
-  createDeriver,
-  drawingSvg,
-  edits,
-  layOutSheets,
-  nearestOnPath,
-  newDesign,
-  pathData,
-  pixelMap,
-  planSheets,
-  solveOutline,
-  toPixelMap,
-  weightsFor,
-} from '@pelkin/core';
-import type { Page } from '@playwright/test';
+import type { Point } from '@pelkin/core';
+import { nearestOnPath, newDesign, pixelMap, solveOutline, toPixelMap } from '@pelkin/core';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
-import { drawingDxf } from '@pelkin/core/files/dxf';
-import { sheetsPdf } from '@pelkin/core/files/pdf';
 import { leftHandedPhoto, photoFile } from './photo.ts';
 import { held, makeDesign, openStage, saved, type } from './help.ts';
+import { derive, offTruth, placesOn, pressPixel, shownUnderlay, useAsTheOutline, windrow } from './traced.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
 import { TRACED, WORDS as NODES } from '../web/src/nodes/words.ts';
 import { WORDS as TEMPLATES } from '../web/src/stages/templates/words.ts';
 
-const windrow = JSON.parse(
-  readFileSync(new URL('../core/tests/designs/pointed-windrow.json', import.meta.url), 'utf8'),
-) as Design;
-const derive = createDeriver();
-
-/** Presses on the board at a place of the shown picture, in its pixels. */
-async function pressPixel(page: Page, p: Point): Promise<void> {
-  const at = await page.locator('[data-underlay]').evaluate((element, { x, y }) => {
-    const image = element as unknown as SVGImageElement;
-    const q = new DOMPoint(x, y).matrixTransform(image.getScreenCTM()!);
-    return { x: q.x, y: q.y };
-  }, p);
-  await page.mouse.click(at.x, at.y);
-}
-
-/** Nodes and middles of a closed line's pieces. */
-const placesOn = (path: ReturnType<typeof solveOutline>): readonly Point[] =>
-  path.flatMap((c) => [
-    c.p0,
-    {
-      x: (c.p0.x + 3 * c.p1.x + 3 * c.p2.x + c.p3.x) / 8,
-      y: (c.p0.y + 3 * c.p1.y + 3 * c.p2.y + c.p3.y) / 8,
-    },
-  ]);
-
-/** The largest and the mean distance of a held outline from the true one, mm. */
-function offTruth(design: Design): { readonly rms: number; readonly most: number } {
-  const truth = solveOutline(windrow.outline.nodes);
-  const off = placesOn(solveOutline(design.outline.nodes)).map((p) => nearestOnPath(truth, p)!.distance);
-  return {
-    rms: Math.sqrt(off.reduce((s, v) => s + v * v, 0) / off.length),
-    most: Math.max(...off),
-  };
-}
-
-// The last of the files: its tests are shared out, or one worker would wait for the other.
+// Long ones among the last: they are shared out, or one worker would wait for the other.
 test.describe.configure({ mode: 'parallel' });
 
 test('a photo taken at an angle becomes a true outline, and paper', async ({ page, request }) => {
@@ -102,9 +48,7 @@ test('a photo taken at an angle becomes a true outline, and paper', async ({ pag
   await pressPixel(page, wood);
   await page.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: NODES.useAsTheOutline }).click();
-  await expect(page.getByRole('button', { name: 'Undo: used the outline of a picture' })).toBeVisible();
-  await saved(page);
+  await useAsTheOutline(page);
   const { design } = await held(request, id);
   expect(design.outline.nodes.length).toBeLessThan(45);
   expect(offTruth(design).rms).toBeLessThan(1);
@@ -133,11 +77,6 @@ test('a photo taken at an angle becomes a true outline, and paper', async ({ pag
   await page.getByRole('button', { name: /^Undo: removed bench photo, straightened/ }).click();
   await expect(page.locator('[data-underlay]')).toHaveCount(1);
 });
-
-async function shownUnderlay(page: Page, request: Parameters<typeof held>[0], id: string) {
-  await saved(page);
-  return (await held(request, id)).design.underlays.find((u) => !u.hidden);
-}
 
 test('two points set a picture to scale, two lay it straight; brush and bridge are taken back', async ({
   page,
@@ -247,198 +186,6 @@ test('a left-handed photo through a bowed lens, its fingerboard’s marks typed,
   expect(offTruth(design).most).toBeLessThan(4);
 });
 
-test('files that are no pictures or drawings are refused with the reason', async ({ page, request }) => {
-  const id = await makeDesign(request, 'Refusing');
-  await openStage(page, id, 'outline?desk=trace');
-  const put = (label: string, name: string, mimeType: string, text: string): Promise<void> =>
-    page.getByLabel(label).setInputFiles({ name, mimeType, buffer: Buffer.from(text) });
-  await put('Picture file', 'a.jpg', 'image/jpeg', 'no picture');
-  await expect(page.getByRole('alert')).toContainText('no picture that can be read');
-  await put('Picture file', 'a.pdf', 'application/pdf', 'no pdf');
-  await expect(page.getByRole('alert')).toContainText('no PDF');
-  await put('Drawing file', 'a.svg', 'image/svg+xml', '<svg><path id="edge" d="M0 0 L x"/></svg>');
-  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('<path id="edge">');
-  await put('Drawing file', 'a.dxf', 'image/vnd.dxf', '0\nSECTION\n2\nENTITIES\n0\nLINE\n10\nzero');
-  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('line');
-  await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
-  await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('not a Pelkin design');
-  await expect(page.getByTestId('reading-length')).toContainText('515.0');
-});
-
-test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {
-  const id = await makeDesign(request, 'From DXF', {
-    outline: newDesign('x', 6, 628).outline,
-    openings: [],
-  });
-  const { template } = derive({
-    ...windrow,
-    parts: [],
-    runs: [],
-    neck: { ...windrow.neck, joint: 'undecided' },
-    openings: [
-      edits.openingOfLine('o1', 'Pocket', [
-        { id: 'a', x: 150, y: -28, kind: 'corner' },
-        { id: 'b', x: 230, y: -28, kind: 'corner' },
-        { id: 'c', x: 230, y: 28, kind: 'corner' },
-        { id: 'd', x: 150, y: 28, kind: 'corner' },
-      ]),
-    ],
-  });
-  // In inches, with no word of it.
-  const inches = drawingDxf(template, 'Windrow', 'arcs').text.split(/\r?\n/);
-  inches.splice(inches.findIndex((l) => l.trim() === '$INSUNITS') - 1, 4);
-  for (let i = 0; i + 1 < inches.length; i += 2)
-    if (['10', '20', '11', '21', '40'].includes(inches[i]!.trim()) && /^-?[\d.]/.test(inches[i + 1]!.trim()))
-      inches[i + 1] = String(Number(inches[i + 1]) / 25.4);
-  await openStage(page, id, 'outline?desk=trace');
-  await page
-    .getByLabel(NODES.drawingFile)
-    .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(inches.join('\n')) });
-  const section = page.getByRole('region', { name: NODES.fromADrawing });
-  await expect(section).toContainText('the file does not say');
-  await expect(section).toContainText('bodies are 180 to 900 mm');
-  await section.getByRole('button', { name: /inches: 515 mm/ }).click();
-  await expect(section).not.toContainText('bodies are 180 to 900 mm');
-  await expect(page.getByTestId('brought-0')).toHaveClass(/brought-outline/);
-  await section.getByRole('radio', { name: NODES.fewestFair }).click();
-  await section.getByRole('button', { name: NODES.import }).click();
-  await expect(section).toContainText(
-    /Imported an outline of \d+ nodes and 1 opening, off the file by at most 0\.\d+ mm/,
-    { timeout: 60_000 },
-  );
-  await saved(page);
-  const { design } = await held(request, id);
-  expect(design.openings).toHaveLength(1);
-  expect(offTruth(design).most).toBeLessThan(0.12);
-  expect(design.outline.nodes.some((n) => n.kind === 'fair')).toBe(true);
-  await page.getByRole('button', { name: 'Undo: imported plan.dxf' }).click();
-  await saved(page);
-  expect((await held(request, id)).design.openings).toHaveLength(0);
-});
-
-test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) => {
-  const id = await makeDesign(request, 'From SVG', { outline: newDesign('x', 6, 628).outline });
-  const text = drawingSvg(derive(windrow).template, 'Windrow', weightsFor(windrow.print.weights));
-  await openStage(page, id, 'outline?desk=trace');
-  await page
-    .getByLabel(NODES.drawingFile)
-    .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: NODES.import }).click();
-  await expect(page.getByTestId('reading-length')).toContainText('515.0');
-  await saved(page);
-  expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
-});
-
-test('a packed drawing of another program: what is hidden stays hidden, frame and stroke are reported, the outer line is offered', async ({
-  page,
-  request,
-}) => {
-  const id = await makeDesign(request, 'From elsewhere', {
-    outline: newDesign('x', 6, 628).outline,
-    openings: [],
-  });
-  const body = (grow: number): string =>
-    `<rect id="body${grow}" x="${60 - grow}" y="${50 - grow}" width="${300 + 2 * grow}" height="${220 + 2 * grow}" rx="${80 + grow}"/>`;
-  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="420mm" height="320mm" viewBox="0 0 420 320">
-    <style>.old{display:none}</style>
-    <rect id="page" x="2" y="2" width="416" height="316"/>
-    <g class="old"><circle cx="200" cy="160" r="150"/></g>
-    ${body(0)}${body(1)}
-    <circle id="hole" cx="200" cy="160" r="12" clip-path="url(#half)"/>
-  </svg>`;
-  await openStage(page, id, 'outline?desk=trace');
-  await page
-    .getByLabel(NODES.drawingFile)
-    .setInputFiles({ name: 'plan.svgz', mimeType: 'image/svg+xml', buffer: gzipSync(drawing) });
-  const section = page.getByRole('region', { name: NODES.fromADrawing });
-  const lines = section.getByRole('list', { name: NODES.linesOfTheDrawing });
-  await expect(lines.getByRole('listitem')).toHaveCount(4);
-  await expect(section).toContainText('cut off by a clip path');
-  await expect(section).toContainText('Skipped: 1 × element (the file does not show it)');
-  await expect(lines.getByRole('listitem').nth(0)).toContainText('a rectangle round the drawing: a frame?');
-  await expect(lines.getByRole('listitem').nth(2)).toContainText(
-    'beside line 2 all round: the other side of one stroke',
-  );
-  const use = (line: string) => section.getByLabel(`Use of ${line}`);
-  await expect(use('page 1')).toHaveValue('leave');
-  await expect(use('body1 2')).toHaveValue('outline');
-  await expect(use('body0 3')).toHaveValue('leave');
-  await expect(use('hole 4')).toHaveValue('hole');
-  await section.getByRole('button', { name: NODES.import }).click();
-  await expect(page.getByTestId('reading-length')).toContainText('302.0');
-  await saved(page);
-});
-
-test('a PDF of lines is read as lines, at its page’s true size; one without says what it is', async ({
-  page,
-  request,
-}) => {
-  const id = await makeDesign(request, 'From PDF', { outline: newDesign('x', 6, 628).outline });
-  const { template } = derive({
-    ...windrow,
-    print: {
-      ...windrow.print,
-      show: { ...windrow.print.show, openings: false, back: false, holes: false, centre: false, neck: false },
-    },
-  });
-  const print = { ...windrow.print, paper: 'roll' as const };
-  const plan = planSheets(template, print);
-  const sheets = layOutSheets(plan, print.margins, { name: 'Plan', revision: 'r', date: 'd' });
-  const font = new Uint8Array(
-    readFileSync(
-      createRequire(import.meta.url).resolve(
-        '@fontsource/commissioner/files/commissioner-latin-400-normal.woff',
-      ),
-    ),
-  );
-  const bytes = await sheetsPdf(sheets, { title: 'Plan', font, madeAt: new Date(0) });
-  await openStage(page, id, 'outline?desk=trace');
-  await page
-    .getByLabel(NODES.drawingFile)
-    .setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
-  const section = page.getByRole('region', { name: NODES.fromADrawing });
-  await expect(section).toContainText('the page’s true size');
-  await expect(section).toContainText('words are no lines');
-  await section.getByRole('button', { name: NODES.import }).click();
-  await expect(section).toContainText('Imported an outline', { timeout: 30_000 });
-  await expect(page.getByTestId('reading-length')).toContainText('515.0');
-  await page.getByLabel(NODES.drawingFile).setInputFiles({
-    name: 'broken.pdf',
-    mimeType: 'application/pdf',
-    buffer: Buffer.from('%PDF-1.5\nnothing'),
-  });
-  await expect(section.getByRole('alert')).toContainText('no PDF that can be read');
-});
-
-test('the dark line of a scanned plan is followed, whatever hangs on it', async ({ page, request }) => {
-  const id = await makeDesign(request, 'From a scan', { outline: newDesign('x', 6, 628).outline });
-  const d = pathData(closedPathMark('o', 'outline', solveOutline(windrow.outline.nodes)), (p) => ({
-    x: (p.x + 230) * 2.5,
-    y: (210 - p.y) * 2.5,
-  }));
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="1050"><rect width="100%" height="100%" fill="#efe9da"/>
-    <rect x="20" y="20" width="1560" height="1010" fill="none" stroke="#222" stroke-width="3"/>
-    <path d="${d}" fill="none" stroke="#333" stroke-width="2"/><path d="M40 525H1560M300 525V1000" stroke="#555"/></svg>`;
-  await openStage(page, id, 'outline?desk=trace');
-  await page.getByLabel(NODES.pictureFile).setInputFiles({
-    name: 'scan.png',
-    mimeType: 'image/png',
-    buffer: await sharp(Buffer.from(svg)).png().toBuffer(),
-  });
-  await page.locator('[data-underlay]').waitFor();
-  const edge = page.getByRole('region', { name: NODES.theEdge });
-  await edge.getByRole('radio', { name: NODES.aDrawnLine }).click();
-  await edge.getByRole('button', { name: NODES.findTheEdge }).click();
-  await expect(edge).toContainText(/An edge: \d+ nodes follow it within 0\.\d+ mm/, { timeout: 60_000 });
-  await edge.getByRole('button', { name: NODES.useAsTheOutline }).click();
-  await saved(page);
-  // Its size is a guess still; its shape is the drawing's: as long as it is wide.
-  const { measures } = derive((await held(request, id)).design);
-  const truth = derive(windrow).measures;
-  const shape = ({ box }: typeof truth): number => (box.maxX - box.minX) / (box.maxY - box.minY);
-  expect(Math.abs(shape(measures) / shape(truth) - 1)).toBeLessThan(0.006);
-});
-
 test('a headstock in a photo, its neck bridged off at the nut, becomes the design’s headstock', async ({
   page,
   request,
@@ -490,9 +237,7 @@ test('a headstock in a photo, its neck bridged off at the nut, becomes the desig
   await pressPixel(page, pixel(at(0, -half)));
   await page.getByRole('button', { name: NODES.findTheEdge }).click();
   await expect(page.getByTestId('found-edge')).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: NODES.useAsTheOutline }).click();
-  await expect(page.getByRole('button', { name: 'Undo: used the outline of a picture' })).toBeVisible();
-  await saved(page);
+  await useAsTheOutline(page);
   const { design } = await held(request, id);
   expect(design.outline).toEqual(before.outline);
   expect(design.headstock.outline.nodes).not.toEqual(before.headstock.outline.nodes);

@@ -2,6 +2,7 @@ import { boxOfPoints } from '../geometry/box.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { spansAt } from '../geometry/spans.ts';
 import type { Mass } from '../solid/mass.ts';
+import { radiusDrop } from '../strings/elevation.ts';
 import { coneRadius } from '../strings/fretboard.ts';
 
 /** Slices along the board are so wide, mm; each crossing of one with the board is looked at in so many parts. */
@@ -29,8 +30,7 @@ export function boardMass(
       const dy = (to - from) / PARTS;
       for (let k = 0; k < PARTS; k += 1) {
         const y = from + (k + 0.5) * dy;
-        const drop = r === null ? 0 : r - Math.sqrt(Math.max(0, r * r - y * y));
-        const high = Math.max(0, thickness - drop);
+        const high = Math.max(0, thickness - radiusDrop(r, y));
         const v = high * dx * dy;
         volume += v;
         mx += v * x;

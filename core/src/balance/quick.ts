@@ -96,8 +96,12 @@ function depthOrNone(depth: Depth, x: number, y: number): number {
 /** What is taken of a plan so deep: of its upper `first` mm, and of what is under them. */
 function takenOf(plan: Polygon, depth: Depth, first: number): readonly [Moments, Moments] {
   const box = boxOfPoints(plan);
-  let [upper, lower] = [NONE, NONE];
-  if (!box) return [upper, lower];
+  if (!box) return [NONE, NONE];
+  // Plain sums: it runs with each frame of a drag.
+  const [upper, lower] = [
+    { volume: 0, x: 0, y: 0 },
+    { volume: 0, x: 0, y: 0 },
+  ];
   for (let i = Math.floor(box.minX / SLICE); i * SLICE < box.maxX; i += 1) {
     const x = (i + 0.5) * SLICE;
     for (const [from, to] of spansAt(plan, x)) {
@@ -107,12 +111,13 @@ function takenOf(plan: Polygon, depth: Depth, first: number): readonly [Moments,
         const y = from + (k + 0.5) * dy;
         const deep = depth(x, y);
         if (deep <= 0) continue;
-        const part = (mm: number): Moments => {
-          const volume = SLICE * dy * mm;
-          return { volume, x: volume * x, y: volume * y };
-        };
-        upper = more(upper, part(Math.min(deep, first)));
-        if (deep > first) lower = more(lower, part(deep - first));
+        const [inUpper, inLower] = [Math.min(deep, first), Math.max(0, deep - first)];
+        upper.volume += inUpper * SLICE * dy;
+        upper.x += inUpper * SLICE * dy * x;
+        upper.y += inUpper * SLICE * dy * y;
+        lower.volume += inLower * SLICE * dy;
+        lower.x += inLower * SLICE * dy * x;
+        lower.y += inLower * SLICE * dy * y;
       }
     }
   }
@@ -170,7 +175,7 @@ function slabsOf({ path, thickness, front, neck, contours }: SlabOf): ReadonlyMa
 }
 
 const known = new WeakMap<SlabOf, ReadonlyMap<string, Moments>>();
-/** The same once for each state: that at rest is asked for with each frame of a drag. */
+/** The same once for each state: each frame of a drag needs that at rest. */
 function slabs(of: SlabOf): ReadonlyMap<string, Moments> {
   const found = known.get(of) ?? slabsOf(of);
   known.set(of, found);
@@ -197,7 +202,7 @@ function takenMore(was: SlabOf, now: SlabOf): ReadonlyMap<string, Moments> {
 /**
  * The weight of a design whose outline is being moved, from that at rest before: each piece of the body’s wood heavier and elsewhere by what the
  * slab is (by exact integrals over the outline) less its contours and what is cut along its edge, parts that followed its edge where they are now. What edge
- * profiles and an arch take is as before: at rest it is weighed anew. Quick enough for every frame of a drag.
+ * profiles and an arch take is as before: at rest it is weighed again. Quick enough for every frame of a drag.
  */
 export function quickWeight(rested: Weight, was: SlabOf, now: SlabOf): Weight | null {
   const [before, after] = [slabs(was), slabs(now)];

@@ -10,7 +10,7 @@ import { wordsOfFinding } from './words.ts';
 
 const found = (design: ReturnType<typeof demo>) => findAll(design, createDeriver()(design));
 /** A body much too short behind the bridge, and a bit too large for its hollows. */
-const amiss = limited(
+const faulty = limited(
   withNodes(demo('windrow'), (n) => ({ ...n, x: n.x + 150 })),
   'smallestBit',
   40,
@@ -31,7 +31,7 @@ describe('the registry', () => {
     expect(found(demo(name)).filter((f) => acceptanceOf(demo(name), f) === null)).toEqual([]),
   );
   it('gives findings as data with their place, number, limit and unit', () => {
-    const tail = found(amiss).find((f) => f.rule === 'tail-off-body')!;
+    const tail = found(faulty).find((f) => f.rule === 'tail-off-body')!;
     expect(tail).toMatchObject({
       severity: 'stop',
       stage: 'outline',
@@ -83,7 +83,7 @@ describe('a rule', () => {
 
 describe('words', () => {
   it('say what, with the numbers in the design’s unit, and what mends it', () => {
-    for (const finding of found(amiss))
+    for (const finding of found(faulty))
       for (const unit of ['mm', 'in', 'in-fraction'] as const) {
         const { title, says, remedy } = wordsOfFinding(finding, unit);
         for (const text of [title, says, remedy]) expect(text).not.toMatch(/undefined|NaN|null|\[object/);
@@ -93,9 +93,9 @@ describe('words', () => {
 });
 
 describe('acceptance', () => {
-  const [first] = found(amiss);
+  const [first] = found(faulty);
   const accept = (measured: number | null) =>
-    acceptFinding(amiss, { rule: first!.rule, subject: first!.subject, measured, reason: 'meant so' });
+    acceptFinding(faulty, { rule: first!.rule, subject: first!.subject, measured, reason: 'meant so' });
   it('covers its finding, and goes when it is questioned again', () => {
     const accepted = accept(first!.measured);
     expect(acceptanceOf(accepted, first!)?.reason).toBe('meant so');

@@ -23,7 +23,7 @@ export function adaptiveGauss(f: (t: number) => number, a: number, b: number, re
   return refined(f, a, b, gauss8(f, a, b), relative, MOST_HALVINGS);
 }
 
-/** Smooth functions are done after a few; kinks, which are not asked for, end here. */
+/** Smooth functions are done after a few; kinks, which nobody needs, end here. */
 const MOST_HALVINGS = 12;
 
 /** As {@link adaptiveGauss}, of a stretch whose one rule is known. */

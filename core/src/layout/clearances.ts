@@ -106,7 +106,7 @@ const isNested = (a: PlacedSolid, b: PlacedSolid, kinds: ReadonlyMap<string, str
     return (ka.startsWith(p) && kb.startsWith(q)) || (kb.startsWith(p) && ka.startsWith(q));
   });
 
-/** Parts that would fill the same room. */
+/** Parts that would overlap. */
 export function solidsThatMeet({ parts }: Pick<Layout, 'parts'>): readonly {
   readonly a: PlacedSolid;
   readonly b: PlacedSolid;

@@ -79,7 +79,7 @@ describe('a design’s headstock', () => {
     for (const name of ['windrow', 'skerry', 'fathom'] as const)
       expect(hits(headstockEar, demo(name))).toEqual([]);
   });
-  it('with an ear is told of it at its place, until the user allows as little', () => {
+  it('with an ear has a finding at its place, until the user allows as little', () => {
     const nodes = withEar(70, 95, 14).map((p, i) => ({ id: `h${i}`, ...p, kind: 'corner' as const }));
     const eared = editHeadstock(windrow, {
       outline: { ...windrow.headstock.outline, nodes, mirror: [] },

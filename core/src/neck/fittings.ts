@@ -5,6 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import { radiusDrop, saddlePlace } from '../strings/elevation.ts';
+import { coneRadius } from '../strings/fretboard.ts';
 import { centreScale } from '../strings/frets.ts';
 import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
@@ -33,12 +34,12 @@ export interface Fitting {
 /** A top that falls away beside the centre line with the fingerboard: its radius at two places along it, in the same frame, and in a straight line between and beyond. mm */
 export interface Crown {
   readonly x: readonly [number, number];
-  readonly radius: readonly [number, number];
+  readonly radius: { readonly nut: number; readonly end: number };
 }
 
 /** How far a crowned top lies under its middle, mm: `r − √(r² − y²)` (formulas section 3). A radius is at least as wide as what it crowns. */
-export function crownDrop({ x: [x0, x1], radius: [r0, r1] }: Crown, x: number, y: number): number {
-  return radiusDrop(Math.max(Math.abs(y), r0 + ((r1 - r0) * (x - x0)) / (x1 - x0)), y);
+export function crownDrop({ x: [nut, end], radius }: Crown, x: number, y: number): number {
+  return radiusDrop(Math.max(Math.abs(y), coneRadius(radius, (x - nut) / (end - nut))), y);
 }
 
 /** The crown of a fingerboard, the shaft’s frame; null of a flat one. */
@@ -47,7 +48,7 @@ function crownOf(strings: NeckSource['strings'], board: Polygon): Crown | null {
   const box = boxOfPoints(board);
   if (!boardRadius || !box) return null;
   const scale = centreScale(strings);
-  return { x: [box.maxX - scale, box.minX - scale], radius: [boardRadius.nut, boardRadius.end] };
+  return { x: [box.maxX - scale, box.minX - scale], radius: boardRadius };
 }
 
 /** Chords of what is only looked at stay so near to its curves, mm. */

@@ -7,7 +7,7 @@ import type { Point } from '../geometry/point.ts';
 import { cornersOf } from './corners.ts';
 import { FAMILY_STARTS } from './families.ts';
 import { evenly, fitOutline } from './fitOutline.ts';
-import { fitNodes, LOOP } from './fitRun.ts';
+import { fitNodes, LOOP } from './fitNodes.ts';
 import { feetOf } from './matching.ts';
 import { solveOutline } from './solve.ts';
 import { startOutline } from './start.ts';

@@ -4,7 +4,8 @@ import type { Point } from '../geometry/point.ts';
 import { cross, distance, lerp } from '../geometry/point.ts';
 import { cornersOf } from './corners.ts';
 import type { Progress } from './fitRun.ts';
-import { FREE_ENDS, LOOP, fitRun } from './fitRun.ts';
+import { FREE_ENDS, LOOP } from './fitNodes.ts';
+import { fitRun } from './fitRun.ts';
 import { solveOutline } from './solve.ts';
 import { feetOf } from './matching.ts';
 

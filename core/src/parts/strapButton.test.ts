@@ -17,13 +17,13 @@ describe('what holds a strap on its button', () => {
     const shallow = { ...shelf('strap-button'), measures: { recess: 16, recessDeep: 0 } };
     expect(holderOf(shallow)).toBe('head');
   });
-  it('is what was asked for, by whatever way it came there', () =>
+  it('is what was chosen, by whatever way it came there', () =>
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...HOLDERS), { minLength: 1, maxLength: 6 }), (ways) => {
         const spec = ways.reduce(heldBy, shelf('strap-button'));
         expect(holderOf(spec)).toBe(ways.at(-1));
         expect(measureOf(spec, 'high')).toBe(ways.at(-1) === 'let in' ? 4 : 14);
-        // One that is asked for twice is not changed again.
+        // One that is chosen twice is not changed again.
         expect(heldBy(spec, ways.at(-1)!)).toBe(spec);
       }),
     ));

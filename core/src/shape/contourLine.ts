@@ -1,7 +1,7 @@
 import { flattenCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { FREE_ENDS, runCurve } from '../outline/fitRun.ts';
+import { FREE_ENDS, runCurve } from '../outline/fitNodes.ts';
 import type { Chain } from '../solid/solid.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 

@@ -76,7 +76,7 @@ export function sharesOf(region: Region, grid: Grid, window: Window): Float32Arr
     const stretches = parts[0]!.length >> 1;
     const isAlike = parts.every((at) => at.length >> 1 === stretches);
     for (let i = 0; i < Math.max(...parts.map((at) => at.length >> 1)); i += 1) {
-      // Cells that all lines of the row take whole are told at once; the rest, and those at the window’s ends, line by line.
+      // Cells that all lines of the row take whole are filled at once; the rest, and those at the window’s ends, line by line.
       let [first, end] = [columns, 0];
       if (isAlike) {
         [first, end] = [1, columns - 1];

@@ -279,7 +279,7 @@ describe('distances of few cells', () => {
             const [x, y] = [grid.x0 + (i % 120), grid.y0 + Math.floor(i / 120)];
             const truth = line.distance(x, y, Infinity);
             if (part === 0) expect(found.has(i)).toBe(false);
-            // Cells whose middle is not in the region are told where their edge passes near.
+            // Cells whose middle is not in the region are found where their edge passes near.
             else if (truth < most - 1e-3 && (holds(x, y) || truth < 0.7))
               expect(Math.abs(found.get(i)! - truth)).toBeLessThan(1e-4);
             else if (truth > most + 1e-3) expect(found.has(i)).toBe(false);

@@ -25,7 +25,7 @@ export function FigureTable(props: {
         },
         '& th': { fontWeight: '500', color: 'faded' },
         ...(named ? { '& th:first-of-type, & td:first-of-type': { textAlign: 'start' } } : null),
-        '& .is-amiss': { color: 'madder', fontWeight: '650' },
+        '& .is-wrong': { color: 'madder', fontWeight: '650' },
       }}
     >
       <thead>

@@ -331,13 +331,13 @@ describe('wires', () => {
 
 describe('words', () => {
   it('of every layout finding say what, with its numbers, in every unit', () => {
-    const amiss = [
+    const faulty = [
       edits.setNeck(moved('Tone', -130, -150), { depth: 8, fit: 0.5 }),
       edits.setNeckScrews(measured('Tone', 'bushLong', 5), { length: 60 }),
       edits.removeStep(windrow, cavity.id, 0),
       moved('Fixed bridge', 30, 6),
     ];
-    for (const design of amiss)
+    for (const design of faulty)
       for (const finding of findAll(design, derive(design)))
         for (const unit of ['mm', 'in', 'in-fraction'] as const) {
           const { title, says, remedy } = wordsOfFinding(finding, unit);

@@ -50,7 +50,7 @@ function offLine(points: readonly Point[]): number {
     xy += (p.x - cx) * (p.y - cy);
     yy += (p.y - cy) ** 2;
   }
-  // Summed across the line itself: the difference of the two large sums would lose the figures that are asked for.
+  // Summed across the line itself: the difference of the two large sums would lose the figures that are needed.
   const along = Math.atan2(2 * xy, xx - yy) / 2;
   const [c, s] = [Math.cos(along), Math.sin(along)];
   return points.reduce((sum, p) => sum + (c * (p.y - cy) - s * (p.x - cx)) ** 2, 0);

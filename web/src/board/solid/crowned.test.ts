@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Drop } from './crowned.ts';
+import type { Crowned, Drop } from './crowned.ts';
 import { crownedGeometry } from './crowned.ts';
 
 const board = (half: number) => [
@@ -12,6 +12,10 @@ const cylinder =
   (r: number): Drop =>
   (_, y) =>
     r - Math.sqrt(r * r - y * y);
+
+/** A board 52 wide and 6 high of a radius of 254, or with other numbers. */
+const crowned = (other: Partial<Crowned>): ReturnType<typeof crownedGeometry> =>
+  crownedGeometry({ plan: board(26), low: 0, high: 6, drop: cylinder(254), isBelowToo: false, ...other });
 
 /** Corners of a geometry, each with its normal. */
 function cornersOf(geometry: ReturnType<typeof crownedGeometry>) {
@@ -39,13 +43,7 @@ function volumeOf(geometry: ReturnType<typeof crownedGeometry>): number {
 describe('a crowned piece', () => {
   it('encloses its plan by its height, less what its radius takes', () => {
     const [half, r, high] = [26, 254, 6];
-    const geometry = crownedGeometry({
-      plan: board(half),
-      low: 0,
-      high,
-      drop: cylinder(r),
-      isBelowToo: false,
-    });
+    const geometry = crowned({});
     // Under the arc: the circle's segment over the chord's ends, and the rectangle under that.
     const angle = Math.asin(half / r);
     const segment = r * r * (angle - Math.sin(angle) * Math.cos(angle));
@@ -55,28 +53,19 @@ describe('a crowned piece', () => {
     expect(volumeOf(geometry) / 100).toBeCloseTo(segment + 2 * half * edge - 2 * chords, 2);
   });
   it('is the same whichever way its plan is given', () => {
-    const piece = { low: 0, high: 6, drop: cylinder(184), isBelowToo: false };
     const [there, back] = [board(20), [...board(20)].reverse()].map((plan) =>
-      volumeOf(crownedGeometry({ ...piece, plan })),
+      volumeOf(crowned({ plan, drop: cylinder(184) })),
     );
     expect(there).toBeGreaterThan(0);
     expect(back).toBeCloseTo(there!, 6);
   });
   it('that stands on a crowned face is as high at its end as in the middle', () => {
-    const geometry = crownedGeometry({
-      plan: board(26),
-      low: 6,
-      high: 7,
-      drop: cylinder(254),
-      isBelowToo: true,
-    });
+    const geometry = crowned({ low: 6, high: 7, isBelowToo: true });
     expect(volumeOf(geometry)).toBeCloseTo(100 * 52 * 1, 4);
   });
   it('looks outward everywhere: up with its slope, down, aside', () => {
     const r = 254;
-    for (const { at, normal } of cornersOf(
-      crownedGeometry({ plan: board(26), low: 0, high: 6, drop: cylinder(r), isBelowToo: false }),
-    )) {
+    for (const { at, normal } of cornersOf(crowned({}))) {
       const [x, y, z] = at;
       expect(Math.hypot(...normal)).toBeCloseTo(1, 6);
       if (normal[2] > 0.5) {
@@ -87,13 +76,7 @@ describe('a crowned piece', () => {
     }
   });
   it('never falls under its own foot', () => {
-    const geometry = crownedGeometry({
-      plan: board(26),
-      low: 0,
-      high: 0.5,
-      drop: cylinder(60),
-      isBelowToo: false,
-    });
+    const geometry = crowned({ high: 0.5, drop: cylinder(60) });
     expect(Math.min(...cornersOf(geometry).map(({ at }) => at[2]))).toBe(0);
   });
 });

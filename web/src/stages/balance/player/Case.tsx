@@ -79,7 +79,7 @@ export function Case() {
             <tr key={r.way}>
               <td>{r.way}</td>
               <td>{r.name}</td>
-              <td className={r.room < 0 ? 'is-amiss' : ''}>{lengthWithUnit(r.room, units, 0)}</td>
+              <td className={r.room < 0 ? 'is-wrong' : ''}>{lengthWithUnit(r.room, units, 0)}</td>
             </tr>
           ))}
         </FigureTable>

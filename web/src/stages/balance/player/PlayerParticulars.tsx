@@ -56,8 +56,8 @@ function Reaches() {
         {rows.map(([a, b]) => (
           <tr key={(a ?? b)!.name}>
             <td>{(a ?? b)!.name}</td>
-            <td className={a?.elbow === null ? 'is-amiss' : ''}>{elbow(a)}</td>
-            <td className={b?.elbow === null ? 'is-amiss' : ''}>{elbow(b)}</td>
+            <td className={a?.elbow === null ? 'is-wrong' : ''}>{elbow(a)}</td>
+            <td className={b?.elbow === null ? 'is-wrong' : ''}>{elbow(b)}</td>
           </tr>
         ))}
       </FigureTable>

@@ -161,7 +161,7 @@ const limitsOf = ({ findings: { limits } }: Design) => ({
 });
 
 /** What of a tuner lies outside the limits. */
-const amiss = (
+const faultOf = (
   { path, breakAngle, holeToEdge, nearest }: TunerPlan,
   limits: ReturnType<typeof limitsOf>,
 ) => ({
@@ -194,8 +194,8 @@ function TunerTable() {
       <FigureTable heads={heads}>
         {headstock.tuners.map((plan) => {
           const { tuner, number, path, breakAngle, holeToEdge } = plan;
-          const wrong = amiss(plan, limits);
-          const of = (bad: boolean): string | undefined => (bad ? 'is-amiss' : undefined);
+          const wrong = faultOf(plan, limits);
+          const of = (bad: boolean): string | undefined => (bad ? 'is-wrong' : undefined);
           return (
             <tr key={tuner.id}>
               <td>

@@ -1,5 +1,6 @@
 import type { DisplayUnit, Point, Shaft } from '@pelkin/core';
 import { fretAt, lengthWithUnit, sectionCurve, sectionSize } from '@pelkin/core';
+import { useMemo } from 'react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useBoard } from '../../../board/boardStore.ts';
 import { useDerived } from '../../../design/derived.ts';
@@ -91,7 +92,11 @@ export function SectionsOnBoard() {
   const pointer = useBoard((s) => s.pointer);
   const { view } = useBoardFrame();
   const { shaft, heel, sections } = neckPlan;
-  const letters = Math.max(0, ...sections.map(({ u }) => sizeWords(sectionSize(shaft, u), units).length));
+  // Once for each neck: the pointer is followed.
+  const letters = useMemo(
+    () => Math.max(0, ...sections.map(({ u }) => sizeWords(sectionSize(shaft, u), units).length)),
+    [shaft, sections, units],
+  );
   const apart = Math.max(BESIDE, (LETTER_PX * letters + GAP_PX) / view.scale);
   const scale = stringPlan.centreScale;
   const top = Math.min(...stringPlan.board.map((p) => p.y));
