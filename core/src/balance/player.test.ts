@@ -4,11 +4,14 @@ import { demo } from '../../tests/findings.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { editPlayer } from '../design/balanceEdits.ts';
 import type { CaseInside, Design } from '../design/schema.ts';
+import { cubicAt } from '../geometry/cubic.ts';
+import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import { CASES, caseFit } from './caseFit.ts';
 import { bellyDepth, controlReaches, forearmEdge, reachFor } from './playerFit.ts';
 import { armTo, bodyOf, heldAs, seatingOf } from './pose.ts';
 import { HOLD_ANGLES, onLap, putDown } from './seated.ts';
+import { thighContact } from './thighContact.ts';
 
 const derive = createDeriver();
 const windrow = demo('windrow');
@@ -189,13 +192,38 @@ it('laid down, hung and on a lap, as its numbers say', () => {
   expect(down.stood).toBeCloseTo(weighed!.centre.y, 9);
   expect(Math.sign(down.hung.aside)).toBe(-Math.sign(weighed!.centre.y));
   expect(down.onBack.inside).toBeGreaterThan(100);
-  const lap = onLap(
-    weighed!,
-    measures,
-    windrow.player,
-    windrow.strings,
-    (HOLD_ANGLES.picking * Math.PI) / 180,
-  )!;
-  expect(lap.contact).toEqual(measures.treble.waist);
-  expect(lap.pressAt === null).toBe(lap.tips === null);
+  const sitting = (degrees: number) =>
+    onLap(weighed!, measures, windrow.player, windrow.strings, (degrees * Math.PI) / 180)!;
+  const [level, raised, steep] = [sitting(0), sitting(HOLD_ANGLES.picking), sitting(80)];
+  if (level.kind !== 'level' || raised.kind !== 'level') throw new Error('it rests at both angles');
+  expect(level.contact.x).toBeCloseTo(measures.treble.waist!.x, 6);
+  // The level place moves toward the neck as the neck goes up.
+  expect(raised.contact.x).toBeGreaterThan(level.contact.x + 5);
+  expect(raised.pressAt === null).toBe(raised.tips === null);
+  // No place of a waist is level at 80°: it is not called resting.
+  expect(steep).toEqual({ kind: 'slides', contact: measures.treble.waist });
+});
+
+it('the level place of a waist is where its height turns, looked for closely, on every demo body', () => {
+  for (const name of ['windrow', 'skerry', 'fathom'] as const) {
+    const { measures } = derive(demo(name));
+    for (const degrees of [0, 10, 25, 35]) {
+      const a = (degrees * Math.PI) / 180;
+      const places = measures.trebleHollow.flatMap((c) =>
+        Array.from({ length: 2000 }, (_, i) => cubicAt(c, i / 2000)),
+      );
+      const height = (p: Point): number => p.x * Math.sin(a) + p.y * Math.cos(a);
+      const inside = places.filter(
+        (p, i) =>
+          i > 0 &&
+          i < places.length - 1 &&
+          height(p) >= height(places[i - 1]!) &&
+          height(p) > height(places[i + 1]!),
+      );
+      const want = inside.sort((p, q) => height(q) - height(p))[0] ?? null;
+      const got = thighContact(measures.trebleHollow, a);
+      expect(got === null).toBe(want === null);
+      if (got && want) expect(Math.hypot(got.x - want.x, got.y - want.y)).toBeLessThan(0.3);
+    }
+  }
 });

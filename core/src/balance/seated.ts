@@ -9,6 +9,7 @@ import { handAt } from './hangingState.ts';
 import type { Weight } from './masses.ts';
 import type { Sitting } from './sitting.ts';
 import { sit } from './sitting.ts';
+import { thighContact } from './thighContact.ts';
 
 /** The two common holds: on the thigh of the picking side, or on that of the neck side, often with a foot on a stool. */
 export const HOLDS = ['picking', 'neck'] as const;
@@ -18,15 +19,16 @@ export type LapHold = (typeof HOLDS)[number];
 export const HOLD_ANGLES: Readonly<Record<LapHold, number>> = { picking: 10, neck: 35 };
 
 /** An instrument on a lap. */
-export interface OnLap extends Sitting {
-  /** Where it rests on the thigh, body plane. */
-  readonly contact: Point;
-  /** Where it is pressed down so that it does not tip: by the forearm, or by the left hand; null where it rests by itself. */
-  readonly pressAt: Point | null;
-}
-
-/** Where an instrument rests on a thigh: the deepest place of the treble side’s waist; null for an outline without one. */
-export const lapContact = ({ treble }: Pick<OutlineMeasures, 'treble'>): Point | null => treble.waist;
+export type OnLap =
+  | (Sitting & {
+      readonly kind: 'level';
+      /** Where it rests on the thigh, body plane: the level place of the waist at this angle. */
+      readonly contact: Point;
+      /** Where it is pressed down so that it does not tip: by the forearm, or by the hand on the neck; null where it rests by itself. */
+      readonly pressAt: Point | null;
+    })
+  /** No place of the waist is level at this angle: it slides unless friction or a hand holds it. `contact`: the waist, where it is drawn. */
+  | { readonly kind: 'slides'; readonly contact: Point };
 
 /** Where the forearm lies on the body’s edge: the lower bout of the bass side. */
 export const forearmAt = ({ bass }: Pick<OutlineMeasures, 'bass'>): Point | null => bass.lowerBout;
@@ -39,14 +41,16 @@ export function onLap(
   strings: Design['strings'],
   angle: number,
 ): OnLap | null {
-  const contact = lapContact(measures);
-  if (!contact) return null;
+  const { waist } = measures.treble;
+  if (!waist) return null;
+  const contact = thighContact(measures.trebleHollow, angle);
+  if (!contact) return { kind: 'slides', contact: waist };
   const on = { contact, centre: weight.centre, massG: weight.total.likely, angle, half: thigh / 2 };
   const hand = handAt(strings);
   const forearm = forearmAt(measures) ?? { x: measures.box.minX, y: 0 };
   const { tips } = sit(on, forearm);
   const pressAt = tips === 'neck down' ? forearm : tips === 'tail down' ? hand : null;
-  return { ...sit(on, pressAt ?? forearm), contact, pressAt };
+  return { kind: 'level', ...sit(on, pressAt ?? forearm), contact, pressAt };
 }
 
 /** How it is put down: hung by its headstock, stood on its tail, laid on its back. */

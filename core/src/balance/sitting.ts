@@ -3,7 +3,7 @@ import { weightOf } from './hanging.ts';
 
 /** An instrument on a thigh (formulas section 7): places in the body plane, x to the neck, y to the bass side, mm. */
 export interface OnThigh {
-  /** The deepest place of the waist that rests on the thigh. */
+  /** The place of the waist that rests on the thigh: level at this angle. */
   readonly contact: Point;
   readonly centre: Point;
   readonly massG: number;

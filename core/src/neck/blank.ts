@@ -19,14 +19,36 @@ export const faceDrop = ({
   slotBottom,
 }: Pick<OnePiece, 'tilt' | 'below' | 'slotBottom'>): number => below / Math.cos(tilt) - slotBottom;
 
-/** The least height under the glue plane of a blank that holds a neck in one piece, and what its headstock alone needs. */
-export function onePieceHeight(neck: OnePiece): { readonly headstock: number; readonly height: number } {
-  const headstock =
-    faceDrop(neck) +
-    neck.headstockLength * Math.sin(neck.tilt) +
-    neck.headstockThickness * Math.cos(neck.tilt);
-  return { headstock, height: Math.max(headstock, neck.heelDepth, neck.shaftDepth) };
+/** Least height of a neck’s blank, mm: on each side of the glue plane and whole. */
+export interface BlankHeight {
+  /** What the headstock alone needs under the glue plane. */
+  readonly headstock: number;
+  readonly under: number;
+  /** Wood over the glue plane, where the headstock’s face begins above it. */
+  readonly over: number;
+  readonly height: number;
 }
+
+const heights = (headstock: number, under: number, drop: number): BlankHeight => {
+  const over = Math.max(0, -drop);
+  return { headstock, under, over, height: under + over };
+};
+
+/** Least height of a blank that holds neck and headstock in one piece. */
+export function onePieceHeight(neck: OnePiece): BlankHeight {
+  const drop = faceDrop(neck);
+  const headstock =
+    drop + neck.headstockLength * Math.sin(neck.tilt) + neck.headstockThickness * Math.cos(neck.tilt);
+  return heights(headstock, Math.max(headstock, neck.heelDepth, neck.shaftDepth), drop);
+}
+
+/** Least height of a blank whose headstock is joined by a scarf: its board is the shaft’s own, or as thick as the headstock. */
+export const scarfedHeight = (neck: OnePiece): BlankHeight =>
+  heights(
+    onePieceHeight(neck).headstock,
+    Math.max(neck.heelDepth, neck.shaftDepth, neck.headstockThickness),
+    faceDrop(neck),
+  );
 
 /** A scarf through a board: how long its sloping face is, and how long it is along the board. `angle` over 0. */
 export const scarf = (

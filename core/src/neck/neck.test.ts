@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { betaOfShares, gamma } from '../geometry/gamma.ts';
-import { faceDrop, onePieceHeight, scarf } from './blank.ts';
+import { faceDrop, onePieceHeight, scarf, scarfedHeight } from './blank.ts';
 import type { Heel } from './heel.ts';
 import { backAt, heelDepth, steepness } from './heel.ts';
 import { floorAt, rodFloor } from './rod.ts';
@@ -282,7 +282,15 @@ describe('blank and rod', () => {
           const corners = [0, length].flatMap((l) =>
             [0, thickness].map((t) => -drop + l * along[1] + t * down[1]),
           );
-          expect(onePieceHeight(neck).headstock).toBeCloseTo(-Math.min(...corners), 9);
+          const needs = onePieceHeight(neck);
+          expect(needs.headstock).toBeCloseTo(-Math.min(...corners), 9);
+          // From the lowest place to the highest, the glue plane between them.
+          expect(needs.height).toBeCloseTo(
+            Math.max(1, -Math.min(...corners)) + Math.max(0, ...corners.slice(0, 1)),
+            9,
+          );
+          // A scarfed headstock's face begins as high over the glue plane.
+          expect(scarfedHeight(neck).height).toBeCloseTo(thickness + Math.max(0, -drop), 9);
           // The slots' bottoms are `below` over the face, square to it.
           expect((neck.slotBottom + drop) * Math.cos(tilt)).toBeCloseTo(below, 9);
         },

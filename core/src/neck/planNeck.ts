@@ -2,7 +2,7 @@ import type { Headstock, Neck, ShaftNumbers, Strings } from '../design/schema.ts
 import { centreScale, fretFromNut } from '../strings/frets.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardWidthAt } from '../strings/taper.ts';
-import { faceDrop, onePieceHeight, scarf } from './blank.ts';
+import { faceDrop, onePieceHeight, scarf, scarfedHeight } from './blank.ts';
 import type { Heel } from './heel.ts';
 import { heelDepth, steepness } from './heel.ts';
 import type { HeadstockPlan } from './headstockPlan.ts';
@@ -19,8 +19,10 @@ export interface NeckBlank {
   /** Along the neck, headstock and heel within it. */
   readonly length: number;
   readonly width: number;
-  /** Under the glue plane: of one piece with the headstock, or of a shaft with a scarf. */
+  /** Whole: of one piece with the headstock, or of a shaft with a scarf. */
   readonly height: number;
+  /** How much of the height is over the glue plane, where the headstock’s face begins above it. */
+  readonly over: number;
   /** The height that the headstock alone would need in one piece; and the length of a scarf’s sloping face, null without one. */
   readonly headstock: number;
   readonly scarfFace: number | null;
@@ -80,7 +82,8 @@ function blankOf(source: NeckSource, plan: Omit<NeckPlan, 'blank'>, stringPlan: 
   const { tilt } = plan.headstock.side;
   const { length, width } = plan.headstock;
   const deepest = Math.max(woodDepth(plan.shaft, 0), woodDepth(plan.shaft, plan.heel.shaftEnd));
-  const needs = onePieceHeight({
+  const scarfed = headstock.built === 'scarf' && tilt > 0;
+  const needs = (scarfed ? scarfedHeight : onePieceHeight)({
     tilt,
     headstockLength: length,
     headstockThickness: headstock.thickness,
@@ -89,14 +92,14 @@ function blankOf(source: NeckSource, plan: Omit<NeckPlan, 'blank'>, stringPlan: 
     heelDepth: plan.heelDepth,
     shaftDepth: deepest,
   });
-  const scarfed = headstock.built === 'scarf' && tilt > 0;
   const boardFrom = Math.max(...stringPlan.board.map((p) => p.x));
   const widest = Math.max(boardWidthAt(strings, centreScale(strings) - plan.endU), width);
   const whole = Math.max(widest, boardWidthAt(strings, stringPlan.boardEndX));
   return {
     length: plan.endU + length * Math.cos(tilt) + headstock.thickness * Math.sin(tilt),
     width: whole + 2 * BLANK_MORE,
-    height: scarfed ? Math.max(plan.heelDepth, deepest, headstock.thickness) : needs.height,
+    height: needs.height,
+    over: needs.over,
     headstock: needs.headstock,
     scarfFace: scarfed ? scarf(tilt, headstock.thickness).face : null,
     strip: (whole + 2 * BLANK_MORE) / shaft.strips,

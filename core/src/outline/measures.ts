@@ -2,10 +2,12 @@ import type { Box } from '../geometry/box.ts';
 import { boxHeight, boxWidth } from '../geometry/box.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { pathBox, reversePath, signedArea } from '../geometry/closedPath.ts';
+import type { Cubic } from '../geometry/cubic.ts';
 import { cubicAt, cubicExtremes } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { once } from '../geometry/remember.ts';
 import type { Hollow } from './hollow.ts';
+import { stretchBetween } from './stretchBetween.ts';
 import { tightestHollow } from './hollow.ts';
 import type { NeckEnd } from './sides.ts';
 import { neckEnd } from './sides.ts';
@@ -28,6 +30,8 @@ export interface OutlineMeasures {
   readonly lowerBout: number | null;
   readonly waist: number | null;
   readonly upperBout: number | null;
+  /** The treble side’s edge from the tip of its lower bout to that of its upper one: what lies on a thigh. Empty without a waist. */
+  readonly trebleHollow: readonly Cubic[];
   /** Waist of the bass side nutward of the treble side's. */
   readonly waistOffset: number | null;
   readonly areaMm2: number;
@@ -124,6 +128,11 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
   const { box, bass, treble, neck } = outlineTurns(counterClockwise);
   // Computed when it is read: a drag's frame does not show it.
   const hollow = once(() => tightestHollow(counterClockwise));
+  const trebleHollow = once(() =>
+    treble.lowerBout && treble.upperBout
+      ? stretchBetween(counterClockwise, treble.lowerBout, treble.upperBout)
+      : [],
+  );
   return {
     box,
     length: boxWidth(box),
@@ -133,6 +142,9 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
     lowerBout: together(bass.lowerBout, treble.lowerBout),
     waist: together(bass.waist, treble.waist),
     upperBout: together(bass.upperBout, treble.upperBout),
+    get trebleHollow() {
+      return trebleHollow();
+    },
     waistOffset: bass.waist && treble.waist ? bass.waist.x - treble.waist.x : null,
     areaMm2: Math.abs(area),
     get hollow() {

@@ -2,6 +2,9 @@ import type { MassItem } from '../../src/balance/masses.ts';
 import { sure, weigh, woodMass } from '../../src/balance/masses.ts';
 import { hang, leftHandLoad } from '../../src/balance/hanging.ts';
 import { sit } from '../../src/balance/sitting.ts';
+import { thighContact } from '../../src/balance/thighContact.ts';
+import type { Cubic } from '../../src/geometry/cubic.ts';
+import type { Point } from '../../src/geometry/point.ts';
 import { fieldsOf } from '../../src/solid/field.ts';
 import { massOf } from '../../src/solid/mass.ts';
 import type { Removal, Solid } from '../../src/solid/solid.ts';
@@ -139,6 +142,27 @@ export const balance: readonly Adapter[] = [
           expected: l['hand_force_n'],
           within: Number(tolerance['abs_n']),
         })),
+      ];
+    },
+  },
+  {
+    topic: 'waist',
+    kind: 'waist contact',
+    run: ({ input, expect }, tolerance): readonly Check[] => {
+      const hollow = (input['hollow_cubic_bezier_segments'] as unknown as readonly (readonly Pair[])[]).map(
+        (c): Cubic => {
+          const [p0, p1, p2, p3] = c.map(point) as [Point, Point, Point, Point];
+          return { p0, p1, p2, p3 };
+        },
+      );
+      const got = thighContact(hollow, Number(input['neck_angle_deg']) * RAD);
+      return [
+        {
+          key: 'contact_mm',
+          got: got && [got.x, got.y],
+          expected: expect['contact_mm'],
+          within: Number(tolerance['abs_mm']),
+        },
       ];
     },
   },

@@ -1,4 +1,5 @@
 import type { Side } from '../../src/design/schema.ts';
+import type { OnePiece } from '../../src/neck/blank.ts';
 import { faceDrop, onePieceHeight, scarf } from '../../src/neck/blank.ts';
 import { backAt, heelDepth } from '../../src/neck/heel.ts';
 import { LEAST_FLOOR, rodFloor } from '../../src/neck/rod.ts';
@@ -38,6 +39,22 @@ function shaftOf(raw: Raw): Shaft {
     })),
   };
 }
+
+const onePiece = (input: Raw): OnePiece => ({
+  tilt: Number(input['tilt_deg']) * RAD,
+  below: input['face_below_slot_bottoms_mm']!,
+  slotBottom: input['slot_bottom_over_glue_plane_mm']!,
+  headstockLength: input['headstock_length_along_face_mm']!,
+  headstockThickness: input['headstock_thickness_mm']!,
+  heelDepth: heelDepth(
+    {
+      thickness: input['heel_thickness_with_board_along_z_mm']!,
+      neckAngle: Number(input['neck_angle_deg']) * RAD,
+    },
+    input['board_thickness_mm']!,
+  ),
+  shaftDepth: input['greatest_shaft_depth_mm']!,
+});
 
 const adapter = (kind: string, run: (input: Raw, expect: Raw) => Got): Adapter => ({
   topic: 'neck',
@@ -119,28 +136,20 @@ export const neck: readonly Adapter[] = [
     });
   }),
   adapter('one-piece blank', (input, expect) => {
-    const side = {
-      tilt: Number(input['tilt_deg']) * RAD,
-      below: input['face_below_slot_bottoms_mm']!,
-      slotBottom: input['slot_bottom_over_glue_plane_mm']!,
-    };
-    const needs = onePieceHeight({
-      ...side,
-      headstockLength: input['headstock_length_along_face_mm']!,
-      headstockThickness: input['headstock_thickness_mm']!,
-      heelDepth: heelDepth(
-        {
-          thickness: input['heel_thickness_with_board_along_z_mm']!,
-          neckAngle: Number(input['neck_angle_deg']) * RAD,
-        },
-        input['board_thickness_mm']!,
-      ),
-      shaftDepth: input['greatest_shaft_depth_mm']!,
-    });
+    const needs = onePieceHeight(onePiece(input));
     return [
-      ['face_drop_at_nut_mm', faceDrop(side), expect['face_drop_at_nut_mm'], 'abs_mm'],
+      ['face_drop_at_nut_mm', faceDrop(onePiece(input)), expect['face_drop_at_nut_mm'], 'abs_mm'],
       ['headstock_needs_mm', needs.headstock, expect['headstock_needs_mm'], 'abs_mm'],
-      ['blank_height', needs.height, expect['blank_height_under_glue_plane_mm'], 'abs_mm'],
+      ['blank_height', needs.under, expect['blank_height_under_glue_plane_mm'], 'abs_mm'],
+    ];
+  }),
+  adapter('blank height', (input, expect) => {
+    const { under, over, height } = onePieceHeight(onePiece(input));
+    return [
+      ['face_drop_at_nut_mm', faceDrop(onePiece(input)), expect['face_drop_at_nut_mm'], 'abs_mm'],
+      ['under the glue plane', under, expect['blank_height_under_glue_plane_mm'], 'abs_mm'],
+      ['over the glue plane', over, expect['blank_height_over_glue_plane_mm'], 'abs_mm'],
+      ['blank_height_mm', height, expect['blank_height_mm'], 'abs_mm'],
     ];
   }),
   adapter('scarf', (input, expect) => {

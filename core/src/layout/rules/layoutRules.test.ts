@@ -403,3 +403,22 @@ describe('knobs of their own', () => {
     expect(near!.measured).toBeCloseTo(22 - 19, 6);
   });
 });
+
+describe('the floor of a tipped neck’s pocket', () => {
+  const tipped = (joint: 'glued' | 'screwed', angle: number): Design => ({
+    ...windrow,
+    neck: { ...windrow.neck, joint, angle },
+  });
+  it('is found level under a glued or screwed neck, with the gap at its end', () => {
+    for (const joint of ['glued', 'screwed'] as const) {
+      const [hit] = found(tipped(joint, 3), 'pocket-level');
+      expect(hit!.measured).toBeCloseTo(windrow.neck.pocketLength * Math.tan((3 * Math.PI) / 180), 9);
+      expect(hit!.where!.x).toBeCloseTo(derive(windrow).stringPlan.jointX - windrow.neck.pocketLength, 6);
+      expect(found(tipped(joint, 0), 'pocket-level')).toEqual([]);
+    }
+    expect(found(tipped('glued', -2), 'pocket-level')[0]!.where!.x).toBeCloseTo(
+      derive(windrow).stringPlan.jointX,
+      6,
+    );
+  });
+});

@@ -97,6 +97,43 @@ export const pocketWide = rule({
       : [],
 });
 
+/** The floor of a pocket is cut level, at its greatest depth; a tipped neck needs it to fall with the neck. */
+export const pocketLevel = rule({
+  ...BASE,
+  id: 'pocket-level',
+  severity: 'look',
+  limit: {
+    name: 'pocketFall',
+    label: 'Gap under a tipped neck in a level pocket',
+    value: 0.2,
+    unit: 'mm',
+    min: 0,
+    max: 10,
+  },
+  title: 'The pocket’s floor is level, the neck is tipped',
+  says: ({ measured, limit, subject }) =>
+    `The drawn pocket is level at its greatest depth. ${subject} fills the gap, up to ${measured}, under the tipped neck; over ${limit} it needs a floor that falls with the neck.`,
+  remedy:
+    'Rout the floor on a ramp of the neck’s angle, or set the neck angle to 0. A screwed neck may stand on a full-length wedge instead.',
+  reads: ['neck', 'stringPlan'],
+  find: ({ neck, stringPlan }, limit) => {
+    if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
+    const gap = neck.pocketLength * Math.tan(Math.abs(neck.angle) * (Math.PI / 180));
+    // The gap is at the end where the pocket would be shallower: at the tail end under a neck that is tipped back.
+    const x = stringPlan.jointX - (neck.angle > 0 ? neck.pocketLength : 0);
+    return gap > limit
+      ? [
+          {
+            subject: 'pocket floor',
+            about: neck.joint === 'glued' ? 'Only glue' : 'A wedge',
+            where: { x, y: 0 },
+            measured: gap,
+          },
+        ]
+      : [];
+  },
+});
+
 export const pocketWalls = rule({
   ...BASE,
   id: 'pocket-walls',
@@ -173,5 +210,6 @@ export const NECK_RULES: readonly Rule[] = [
   neckScrewBoard,
   pocketWalls,
   pocketWide,
+  pocketLevel,
   fretAccess,
 ];

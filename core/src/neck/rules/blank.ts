@@ -51,7 +51,7 @@ export const blankTooLow = rule({
   },
   title: 'The tilted headstock is higher than the blank',
   says: ({ measured, limit }) =>
-    `Under the fingerboard the neck needs a blank ${measured} high; the one at hand has ${limit}.`,
+    `The neck without its fingerboard needs a blank ${measured} high; the one at hand has ${limit}.`,
   remedy: 'Join the headstock by a scarf, tilt it less, or make it shorter.',
   reads: ['neckPlan', 'strings'],
   find: ({ neckPlan, strings }, most) => over('blank height', neckPlan, strings, neckPlan.blank.height, most),

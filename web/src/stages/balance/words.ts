@@ -119,7 +119,10 @@ export const WORDS = {
   thighWidth: 'Thigh, across',
   stool: 'Foot stool',
   lapSays:
-    'Balances: how far the weight lies to the side of where the waist rests. Within half the thigh it rests by itself; beyond that forearm or left hand must press.',
+    'Balances: how far the weight is to the side of the level place of the waist. Within half the thigh it rests by itself; beyond that forearm or left hand must press.',
+  slides: 'slides',
+  handOrFriction: 'hand or friction',
+  slidesNote: 'no level place: it slides unless held',
   sittingPicture: 'A player from the front, sitting, the instrument on a thigh',
   noWaist: 'The outline has no waist on its treble side: nothing of it rests on a thigh.',
   allowances: 'Allowances',

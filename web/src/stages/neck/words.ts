@@ -11,6 +11,7 @@ export const WORDS = {
   bassSide: 'Bass side',
   beginFromAShape: 'Start from a shape',
   blank: 'Least blank',
+  blankOver: 'of it over the fingerboard’s glue line',
   blend: 'Transition length',
   bothSides: 'Both sides',
   built: 'Built',

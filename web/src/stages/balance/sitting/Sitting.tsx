@@ -47,8 +47,10 @@ function OnALap({ design, derived, weight, lap, hold, angle, frame }: Scene) {
   const at = place(weight.centre);
   const w = weightOf(weight.total.likely);
   const down = { x: at.x, y: at.y - arrow(w) };
-  const pressAt = lap.pressAt && place(lap.pressAt);
-  const press = lap.press ?? 0;
+  const level = lap.kind === 'level' ? lap : null;
+  const pressAt = level?.pressAt && place(level.pressAt);
+  const press = level?.press ?? 0;
+  const over = { x: place(lap.contact).x, y: place(lap.contact).y + 190 };
   return (
     <>
       <path
@@ -82,10 +84,7 @@ function OnALap({ design, derived, weight, lap, hold, angle, frame }: Scene) {
         ]}
         also={[picking.shapes.upper]}
       />
-      <path
-        d={line([place(lap.contact), { x: place(lap.contact).x, y: place(lap.contact).y + 190 }].map(to))}
-        className="figure-level"
-      />
+      {level && <path d={line([place(lap.contact), over].map(to))} className="figure-level" />}
       <Force frame={frame} kind="weight" from={at} end={down} />
       <CentreOfMass frame={frame} at={at} />
       <Words frame={frame} at={down} by={[9, 0]}>
@@ -94,14 +93,11 @@ function OnALap({ design, derived, weight, lap, hold, angle, frame }: Scene) {
       <Words frame={frame} at={at} by={[14, -12]}>
         {WORDS.balancePoint}
       </Words>
-      <Words
-        frame={frame}
-        at={{ x: place(lap.contact).x, y: place(lap.contact).y + 190 }}
-        by={[0, -6]}
-        anchor="middle"
-      >
-        {`${Math.abs(lap.lever).toFixed(0)} mm`}
-      </Words>
+      {level && (
+        <Words frame={frame} at={over} by={[0, -6]} anchor="middle">
+          {`${Math.abs(level.lever).toFixed(0)} mm`}
+        </Words>
+      )}
       {pressAt && press > 0.05 && (
         <>
           <Force
@@ -116,7 +112,7 @@ function OnALap({ design, derived, weight, lap, hold, angle, frame }: Scene) {
             by={[0, -8]}
             anchor="middle"
           >
-            {`${lap.tips === 'neck down' ? WORDS.forearm : WORDS.leftHandWords} ${newtons(press)}`}
+            {`${level?.tips === 'neck down' ? WORDS.forearm : WORDS.leftHandWords} ${newtons(press)}`}
           </Words>
         </>
       )}
@@ -141,7 +137,7 @@ export function Sitting() {
       <Picture room={room} handedness={design.handedness} label={WORDS.sittingPicture} covered={SLIDER_TALL}>
         {(frame) => <OnALap {...{ design, derived, weight, lap, hold, angle, frame }} />}
       </Picture>
-      <AngleSlider degrees={degrees} note="" onTurn={turn} />
+      <AngleSlider degrees={degrees} note={lap.kind === 'slides' ? WORDS.slidesNote : ''} onTurn={turn} />
     </Box>
   );
 }

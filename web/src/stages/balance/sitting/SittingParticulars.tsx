@@ -27,6 +27,15 @@ function Holds() {
         const angle = h === hold ? degrees : HOLD_ANGLES[h];
         const lap = onLap(weight, measures, design.player, design.strings, angle * RAD);
         if (!lap) return null;
+        if (lap.kind === 'slides')
+          return (
+            <tr key={h} aria-selected={h === hold}>
+              <td>{HOLD_WORDS[h]}</td>
+              <td>{`${angle.toFixed(0)}°`}</td>
+              <td className="is-wrong">{WORDS.slides}</td>
+              <td>{WORDS.handOrFriction}</td>
+            </tr>
+          );
         const side = lap.lever >= 0 ? 'neckward' : 'tailward';
         return (
           <tr key={h} aria-selected={h === hold}>

@@ -15,7 +15,8 @@ export function Blank() {
     <Section title={WORDS.blank}>
       <Reading label="Length" value={mm(blank.length)} />
       <Reading label="Width" value={mm(blank.width)} />
-      <Reading label="Height under the fingerboard" value={mm(blank.height)} />
+      <Reading label="Height" value={mm(blank.height)} />
+      {blank.over > 0 && <Reading label={WORDS.blankOver} value={mm(blank.over, 1)} />}
       {blank.scarfFace !== null && <Reading label="Face of the scarf" value={mm(blank.scarfFace)} />}
       <CountField
         label={WORDS.strips}
