@@ -88,7 +88,11 @@ const angleUnder = (shoulder: Point, centre: Point): number =>
  * How near a place of the shoulder is to slipping at an angle: the logarithm of the tensions’ ratio less what friction holds; over 0 it slips.
  * Infinity where an end does not pull.
  */
-function slip({ horn, tail, friction }: OnStrap, shoulder: Point, angle: number): number {
+function slip(
+  { horn, tail, friction }: Pick<OnStrap, 'horn' | 'tail' | 'friction'>,
+  shoulder: Point,
+  angle: number,
+): number {
   // The ways to both buttons, turned: this is asked thousands of times.
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const [hx, hy] = [horn.x - shoulder.x, horn.y - shoulder.y];
@@ -217,44 +221,55 @@ export interface Held {
   readonly shoulder: Point;
 }
 
+/** A mass at its balance point. */
+type Load = Pick<OnStrap, 'centre' | 'massG'>;
+
 /**
- * The least force of the left hand, N, that holds the neck at an angle with the hand at `hand` (body plane), of all that strap and friction
- * allow; over 0 it lifts the neck, under 0 it pulls it down, 0 where the strap holds it alone. Null where no place of the strap carries that angle. Throws
- * {@link StrapTooShort}.
+ * How a hand holds the neck at an angle, for any mass and balance point: where a strap can carry depends on neither. Gives the least force of the
+ * hand at `hand` (body plane), N, of all that strap and friction allow; over 0 it lifts the neck, under 0 it pulls it down, 0 where the strap holds it
+ * alone. Null where no place of the strap carries that angle. Throws {@link StrapTooShort}.
  */
-export function heldAt(on: OnStrap, angle: number, hand: Point): Held | null {
+export function holderAt(
+  on: Omit<OnStrap, keyof Load>,
+  angle: number,
+  hand: Point,
+): (load: Load) => Held | null {
   const ellipse = ellipseOf(on);
   const { at, long, short } = ellipse;
-  const [handX, centreX] = [turned(hand, angle).x, turned(on.centre, angle).x];
-  const weight = weightOf(on.massG);
+  const handX = turned(hand, angle).x;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const xOf = (p: Point): number => p.x * c - p.y * s;
   const x = (t: number): number => xOf(at(t));
-  const force = (t: number): number => (weight * (centreX - x(t))) / (handX - x(t));
   const stretches = held((t) => {
     const p = at(t);
     return xOf(p) < handX ? slip(on, p, angle) : Infinity;
   });
   // Where the shoulder is furthest to either side: there the force turns.
   const turn = Math.atan2(turned(short, angle).x, turned(long, angle).x);
-  let least: { readonly force: number; readonly t: number } | null = null;
-  for (const { from, to } of stretches) {
-    const places = [from, to];
-    for (let k = -2; k <= 3; k += 1) {
-      const t = turn + k * Math.PI;
-      if (t > from && t < to) places.push(t);
+  const placesOf = stretches.map(({ from, to }) => {
+    const between = Array.from({ length: 6 }, (_, k) => turn + (k - 2) * Math.PI);
+    return [from, to, ...between.filter((t) => t > from && t < to)];
+  });
+  return ({ centre, massG }) => {
+    const [weight, centreX] = [weightOf(massG), turned(centre, angle).x];
+    const force = (t: number): number => (weight * (centreX - x(t))) / (handX - x(t));
+    let least: { readonly force: number; readonly t: number } | null = null;
+    for (const places of placesOf) {
+      const forces = places.map((t) => ({ force: force(t), t }));
+      const [up, down] = [forces.find((f) => f.force >= 0), forces.find((f) => f.force <= 0)];
+      // Through 0: somewhere between, the strap alone holds it.
+      const own =
+        up && down
+          ? { force: 0, t: zeroOf(force, up.t, down.t) }
+          : forces.reduce((p, q) => (Math.abs(q.force) < Math.abs(p.force) ? q : p));
+      if (least === null || Math.abs(own.force) < Math.abs(least.force)) least = own;
     }
-    const forces = places.map((t) => ({ force: force(t), t }));
-    const [up, down] = [forces.find((f) => f.force >= 0), forces.find((f) => f.force <= 0)];
-    // Through 0: somewhere between, the strap alone holds it.
-    const own =
-      up && down
-        ? { force: 0, t: zeroOf(force, up.t, down.t) }
-        : forces.reduce((p, q) => (Math.abs(q.force) < Math.abs(p.force) ? q : p));
-    if (least === null || Math.abs(own.force) < Math.abs(least.force)) least = own;
-  }
-  return least && { force: least.force, shoulder: at(least.t) };
+    return least && { force: least.force, shoulder: at(least.t) };
+  };
 }
+
+/** {@link holderAt} of one instrument. */
+export const heldAt = (on: OnStrap, angle: number, hand: Point): Held | null => holderAt(on, angle, hand)(on);
 
 /** Where a function is 0 between a place where it is not below and one where it is not above. */
 function zeroOf(f: (t: number) => number, up: number, down: number): number {

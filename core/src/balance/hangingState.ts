@@ -6,8 +6,9 @@ import { once } from '../geometry/remember.ts';
 import { centreScale, fretX } from '../strings/frets.ts';
 import type { Buttons } from './buttons.ts';
 import type { Held, OnStrap } from './hanging.ts';
-import { heldAt, leftHandLoad } from './hanging.ts';
-import type { MassRange, Weight } from './masses.ts';
+import { holderAt } from './hanging.ts';
+import type { MassItem, MassRange, Weight } from './masses.ts';
+import { offBy, rangeOf } from './masses.ts';
 
 /** Friction between strap and shoulder, by what straps do on one. */
 export const FRICTION = { slippery: 0.1, smooth: 0.2, grippy: 0.35 } as const;
@@ -42,23 +43,6 @@ export interface HangingState {
 
 const HAND_FRET = 5;
 const RAD = Math.PI / 180;
-
-/** How far the balance point may lie to the neck’s and to the tail’s side along a way in the body plane, mm: what is not known to the gram, each on its own. */
-function spread(
-  { items, total, centre }: Weight,
-  way: Point,
-): { readonly less: number; readonly more: number } {
-  let [less, more] = [0, 0];
-  for (const { mass, at } of items) {
-    const arm = dot(subtract(at, centre), way) / total.likely;
-    for (const by of [mass.from - mass.likely, mass.to - mass.likely]) {
-      const shift = arm * by;
-      if (shift < 0) less += shift * shift;
-      else more += shift * shift;
-    }
-  }
-  return { less: Math.sqrt(less), more: Math.sqrt(more) };
-}
 
 /** An instrument on its player’s strap; the friction of a smooth one. */
 export const onStrapOf = (
@@ -101,24 +85,28 @@ export function hangingState(
   const hand = handAt(strings);
   const way = { x: (tail.x - horn.x) / apart, y: (tail.y - horn.y) / apart };
   const along = dot(subtract(weight.centre, horn), way);
-  const alongOff = spread(weight, way);
-  const level = { x: Math.cos(angle), y: -Math.sin(angle) };
-  const levelOff = spread(weight, level);
-  const moved = (by: number): Weight => ({
-    ...weight,
-    centre: { ...weight.centre, x: weight.centre.x + by * level.x, y: weight.centre.y + by * level.y },
-  });
+  const alongOff = rangeOf(
+    weight.items,
+    ({ at }) => dot(subtract(at, weight.centre), way) / weight.total.likely,
+  );
+  const level = (p: Point): number => p.x * Math.cos(angle) - p.y * Math.sin(angle);
   const isLong = strap > apart;
-  const held = once(() => (isLong ? heldAt(onStrapOf({ buttons, strap }, weight), angle, hand) : null));
+  const holderOf = (friction: number) =>
+    holderAt(onStrapOf({ buttons, strap }, weight, friction), angle, hand);
+  const smooth = once(() => (isLong ? holderOf(FRICTION.smooth) : null));
+  const held = once(() => smooth()?.(onStrapOf({ buttons, strap }, weight)) ?? null);
   const loadOf = (friction: number): Load => {
-    const at = (w: Weight): number | null =>
-      leftHandLoad(onStrapOf({ buttons, strap }, w, friction), angle, hand);
-    const likely = friction === FRICTION.smooth ? (held()?.force ?? null) : at(weight);
-    if (likely === null) return null;
-    // Most ask for what is likely alone: how far it may be off is found when it is first read.
-    const off = once(
-      () => [at(moved(-levelOff.less)) ?? likely, at(moved(levelOff.more)) ?? likely] as const,
-    );
+    const holder = once(() => (friction === FRICTION.smooth ? smooth()! : holderOf(friction)));
+    const at = (w: Weight): Held | null => holder()(onStrapOf({ buttons, strap }, w));
+    const now = friction === FRICTION.smooth ? held() : at(weight);
+    if (now === null) return null;
+    const likely = now.force;
+    // Most read what is likely alone: how far it may be off is found when it is first read.
+    const off = once(() => {
+      // What each item turns about the shoulder: the load is that by the arm of the hand (formulas section 6).
+      const turning = (i: MassItem): number => level(i.at) - level(now.shoulder);
+      return ([-1, 1] as const).map((w) => at(offBy(weight, turning, w))?.force ?? likely);
+    });
     return {
       likely,
       get from() {

@@ -6,7 +6,7 @@ export { GRAVITY, StrapTooShort, hang, heldAt, leftHandLoad, pulls, settlesAt, w
 export type { Hanging, Held, Interval, OnStrap } from './hanging.ts';
 export { STRAPS, handAt, hangingState, onStrapOf } from './hangingState.ts';
 export type { HangingState, Load, StrapKind } from './hangingState.ts';
-export { estimateOf, weighedMass } from './items.ts';
+export { estimateOf, estimateToKeep, weighedMass } from './items.ts';
 export type { Together } from './items.ts';
 export type { MassItem, MassRange, Weight } from './masses.ts';
 export { quickWeight, slabOf } from './quick.ts';

@@ -1,9 +1,11 @@
-import type { Design } from '../design/schema.ts';
+import type { Design, PartSpec } from '../design/schema.ts';
+import type { WoodPiece } from '../design/sections/weight.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import { polygonArea, polygonMiddle } from '../geometry/polygons.ts';
 import { massCentre } from '../layout/massCentre.ts';
 import type { Layout } from '../layout/layOut.ts';
+import { biteOfNeckScrew, neckScrewPlaces } from '../layout/pocket.ts';
 import type { Plate } from '../layout/plates.ts';
 import type { Wired } from '../layout/wiring.ts';
 import type { Fitting, NeckFittings } from '../neck/fittings.ts';
@@ -13,14 +15,17 @@ import { winderOf } from '../neck/headstockPlan.ts';
 import type { TunerPlan } from '../neck/headstockPlan.ts';
 import { kindOf, measureOf } from '../parts/kinds.ts';
 import type { Mass } from '../solid/mass.ts';
+import { pocketDepthAt } from '../strings/elevation.ts';
 import { centreScale } from '../strings/frets.ts';
+import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { remember } from '../geometry/remember.ts';
 import { boardMass } from './boardMass.ts';
 import { densityOf } from './density.ts';
-import type { MassItem, MassRange, Place3, Weight } from './masses.ts';
-import { sure, weigh, woodMass } from './masses.ts';
+import type { MassError, MassItem, MassRange, Place3, Weighed, Weight } from './masses.ts';
+import { errorOf, errorsOf, rangeOf, sure, weigh, woodMass } from './masses.ts';
 import type { BodyWood, NeckWood } from './woodMasses.ts';
+import { without } from './woodMasses.ts';
 
 /** What of a design says what it weighs, beside what follows from it. */
 export interface WeightSource extends Pick<Design, 'weight' | 'neck' | 'shaft' | 'headstock' | 'strings'> {
@@ -46,6 +51,8 @@ const STEEL = 7.85e-3;
 const FRET_WIRE = 8.7e-3;
 const NUT = 1.9e-3;
 const SHEET = 1.35e-3;
+/** g/mm³: of plastic binding, from styrene to celluloid; wooden strips are lighter and are weighed. */
+const BINDING = 1.25e-3;
 /** A fret’s crown and tang, mm²; a truss rod’s steel as if round, mm across. Usual sizes: what is not usual is weighed. */
 const FRET_SECTION = 4.7;
 const ROD_ACROSS = 6;
@@ -75,6 +82,19 @@ export const weighedMass = (mass: number): MassRange => {
   return { likely: mass, from: Math.max(0, mass - off), to: mass + off };
 };
 
+/** The same by its sources: the scale’s own share, which all has that is weighed on it, and the reading. */
+const scaleErrors = (key: string, mass: number): readonly MassError[] => [
+  { source: 'scale', less: SCALE_SHARE * mass, more: SCALE_SHARE * mass },
+  { source: `reading:${key}`, less: SCALE_ERROR, more: SCALE_ERROR },
+];
+
+/** The source of errors of all that is made of one board. */
+const boardSource = (piece: WoodPiece): string => `wood:${piece}`;
+/** The source of errors of all parts of one model: of one kind, by one figure for their mass. */
+const modelSource = (spec: PartSpec): string => `model:${spec.kind} ${measureOf(spec, 'mass')}`;
+/** And of all sheet plastic. */
+const SHEET_SOURCE = 'sheet';
+
 const mean = (points: readonly Place3[]): Place3 => {
   const sum = points.reduce((s, p) => ({ x: s.x + p.x, y: s.y + p.y, z: s.z + p.z }), { x: 0, y: 0, z: 0 });
   const n = Math.max(1, points.length);
@@ -96,54 +116,103 @@ function fittingsMass(
   return total && { mass: total.total.likely, at: total.centre };
 }
 
-const wood = (key: string, name: string, mass: Mass, of: MassRange, at: Place3 = mass.centre): MassItem => ({
-  ...{ key, name, kind: 'wood' },
-  mass: woodMass(mass.volume, of),
-  at,
-  volume: mass.volume,
-});
+/** A piece of wood by its volume and the density of its board. */
+function wood(
+  key: string,
+  name: string,
+  { volume, centre }: Pick<Mass, 'volume' | 'centre'>,
+  woods: WeightSource['weight']['woods'],
+  piece: WoodPiece,
+  at: Place3 = centre,
+): MassItem {
+  const mass = woodMass(volume, densityOf(woods[piece]));
+  return { key, name, kind: 'wood', mass, errors: errorOf(boardSource(piece), mass), at, volume };
+}
 
-/** The body’s wood. */
+/** The body’s wood, and what fills the channels along its edge. */
 function bodyItems({ design, bodyWood }: WeighedFrom): readonly MassItem[] {
   const { woods } = design.weight;
-  const { body, front, through } = bodyWood;
+  const { body, front, through, fills } = bodyWood;
   return [
-    wood('body-wood', front ? 'Core of the body' : 'Body', body, densityOf(woods.body)),
-    ...(front ? [wood('front', 'Glued-on front', front, densityOf(woods.front))] : []),
-    ...(through ? [wood('through', 'Neck through the body', through, densityOf(woods.neck))] : []),
+    ...fills.map(({ face, strip, volume, centre }): MassItem => {
+      const mass = about(volume * BINDING, OFF.usual);
+      return {
+        ...{ key: `binding:${face}-${strip + 1}`, name: `Binding, ${face}, strip ${strip + 1}` },
+        ...{ kind: 'allowance', mass, errors: errorOf('binding', mass), at: centre },
+      };
+    }),
+    wood('body-wood', front ? 'Core of the body' : 'Body', body, woods, 'body'),
+    ...(front ? [wood('front', 'Glued-on front', front, woods, 'front')] : []),
+    ...(through ? [wood('through', 'Neck through the body', through, woods, 'neck')] : []),
   ];
 }
 
 /** The same board weighs the same. */
 const boardOf = remember(boardMass);
 
+/** A fingerboard without what is sawn out of it for its frets. */
+function withoutSlots(
+  board: Mass,
+  { frets }: Pick<StringPlan, 'frets'>,
+  { neck, shaft: { slots } }: WeightSource,
+): Mass {
+  const depth = Math.min(slots.depth, neck.board);
+  return frets.reduce((left, { slot, bass, treble }) => {
+    const volume = Math.max(0, slot - 2 * slots.stop) * slots.width * depth;
+    const centre = {
+      x: (bass.x + treble.x) / 2,
+      y: (bass.y + treble.y) / 2,
+      z: neck.board - depth / 2,
+    };
+    return without(left, { volume, centre });
+  }, board);
+}
+
+/** A neck’s shaft, instrument frame, without the pilot holes of the screws that hold it. */
+function withoutPilots(
+  shaft: Pick<Mass, 'volume' | 'centre' | 'withoutWood'>,
+  { design, layout, stringPlan }: WeighedFrom,
+): Mass {
+  const { neck, thickness } = design;
+  if (neck.joint !== 'screwed') return shaft;
+  const side = neckSide(design);
+  const body = { neck, body: { thickness }, parts: layout.parts.map((p) => p.part) };
+  return neckScrewPlaces(neck, stringPlan).reduce((left, at, i) => {
+    const bite = Math.max(0, biteOfNeckScrew(body, side, at, i).bite);
+    const volume = (Math.PI / 4) * neck.screws.root ** 2 * bite;
+    return without(left, { volume, centre: { ...at, z: bite / 2 - pocketDepthAt(side, at.x) } });
+  }, shaft);
+}
+
 /** Neck, headstock, fingerboard, and what is let into them. */
-function neckItems({
-  design,
-  neckWood,
-  neckPlan,
-  stringPlan,
-  neckFittings,
-}: WeighedFrom): readonly MassItem[] {
-  const { weight, neck, shaft, strings } = design;
+function neckItems(from: WeighedFrom): readonly MassItem[] {
+  const { design, neckWood, neckPlan, stringPlan, neckFittings } = from;
+  const { neck, shaft, strings } = design;
+  const { woods } = design.weight;
   const frame = shaftFrame(design, neckPlan);
   const head = within(frame, headFrame(neckPlan));
   const scale = centreScale(strings);
-  const board = boardOf(stringPlan.board, neck.board, strings.boardRadius);
-  const neckDensity = densityOf(weight.woods.neck);
+  const board = withoutSlots(boardOf(stringPlan.board, neck.board, strings.boardRadius), stringPlan, design);
   const of = (what: Fitting['what']) => neckFittings.fittings.filter((f) => f.what === what);
   const frets = fittingsMass(of('fret'), (f) => distance(f.plan[0]!, f.plan[1]!) * FRET_SECTION * FRET_WIRE);
   const nut = fittingsMass(of('nut'), (f) => area(f.plan) * (f.high - f.low) * NUT);
   const { rod } = shaft;
   const steel = rod ? (Math.PI / 4) * ROD_ACROSS ** 2 * (rod.to - rod.from) * STEEL : 0;
   return [
-    wood('neck-wood', 'Neck', neckWood.shaft, neckDensity, placed(frame, neckWood.shaft.centre)),
-    wood('headstock', 'Headstock', neckWood.head, neckDensity, placed(head, neckWood.head.centre)),
+    wood(
+      'neck-wood',
+      'Neck',
+      withoutPilots({ ...neckWood.shaft, centre: placed(frame, neckWood.shaft.centre) }, from),
+      woods,
+      'neck',
+    ),
+    wood('headstock', 'Headstock', neckWood.head, woods, 'neck', placed(head, neckWood.head.centre)),
     wood(
       'board',
       'Fingerboard',
       board,
-      densityOf(weight.woods.board),
+      woods,
+      'board',
       placed(frame, { ...board.centre, x: board.centre.x - scale }),
     ),
     ...(rod
@@ -184,11 +253,13 @@ function neckItems({
   ];
 }
 
-const partMass = (spec: Parameters<typeof measureOf>[0]): MassRange => {
-  const mass = measureOf(spec, 'mass');
+/** A part’s mass with its errors, which all of its model share. */
+const partMass = (spec: PartSpec): Required<Pick<MassItem, 'mass' | 'errors'>> => {
+  const likely = measureOf(spec, 'mass');
   const shelf = kindOf(spec)?.measures.find((m) => m.key === 'mass')?.value;
-  const isTyped = spec.measures['mass'] !== undefined && !spec.assumed.includes('mass') && mass !== shelf;
-  return about(mass, isTyped ? OFF.typed : OFF.shelf);
+  const isTyped = spec.measures['mass'] !== undefined && !spec.assumed.includes('mass') && likely !== shelf;
+  const mass = about(likely, isTyped ? OFF.typed : OFF.shelf);
+  return { mass, errors: errorOf(modelSource(spec), mass) };
 };
 
 function tunerItems({ design, neckPlan }: WeighedFrom): readonly MassItem[] {
@@ -199,7 +270,7 @@ function tunerItems({ design, neckPlan }: WeighedFrom): readonly MassItem[] {
     const at = (key: 'x' | 'y'): number => tuner.at[key] * (1 - AT_HOUSING) + middle[key] * AT_HOUSING;
     return {
       ...{ key: `tuner:${tuner.id}`, name: `${tuner.spec.name} ${i + 1}`, kind: 'part' },
-      mass: partMass(tuner.spec),
+      ...partMass(tuner.spec),
       at: placed(head, { x: at('x'), y: at('y'), z: -design.headstock.thickness / 2 }),
     };
   });
@@ -253,14 +324,15 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
   return [
     ...layout.parts.map((p): MassItem => ({
       ...{ key: `part:${p.part.id}`, name: p.part.spec.name, kind: 'part' },
-      mass: partMass(p.part.spec),
+      ...partMass(p.part.spec),
       at: massCentre(p),
     })),
     ...plates.map((p): MassItem => {
       const through = p.cutouts.reduce((sum, c) => sum + area(c.polygon), 0);
+      const mass = about(Math.max(0, area(p.edge) - through) * p.thickness * SHEET, OFF.usual);
       return {
-        ...{ key: `plate:${p.id}`, name: p.name, kind: 'allowance' },
-        mass: about(Math.max(0, area(p.edge) - through) * p.thickness * SHEET, OFF.usual),
+        ...{ key: `plate:${p.id}`, name: p.name, kind: 'allowance', mass },
+        errors: errorOf(SHEET_SOURCE, mass),
         at: { ...polygonMiddle(p.edge), z: p.face === 'front' ? 0 : -design.thickness },
       };
     }),
@@ -285,6 +357,7 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
     ...weight.added.map((a): MassItem => ({
       ...{ key: `added:${a.id}`, name: a.name, kind: 'part' },
       mass: weighedMass(a.mass),
+      errors: scaleErrors(`added:${a.id}`, a.mass),
       at: { ...a.at, z: -a.deep },
     })),
   ];
@@ -292,12 +365,15 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
 
 /** What is weighed together: a finished body and a finished neck, each with what is on it then. */
 const TOGETHER: Readonly<
-  Record<'body' | 'neck', { readonly name: string; readonly keys: ReadonlySet<string> }>
+  Record<'body' | 'neck', { readonly name: string; readonly keys: (key: string) => boolean }>
 > = {
-  body: { name: 'Body, as weighed', keys: new Set(['body-wood', 'front', 'through', 'finish']) },
+  body: {
+    name: 'Body, as weighed',
+    keys: (key) => /^(body-wood|front|through|finish|binding:.*)$/.test(key),
+  },
   neck: {
     name: 'Neck, as weighed',
-    keys: new Set(['neck-wood', 'headstock', 'board', 'rod', 'frets', 'nut']),
+    keys: (key) => /^(neck-wood|headstock|board|rod|frets|nut)$/.test(key),
   },
 };
 
@@ -306,30 +382,118 @@ export type Together = keyof typeof TOGETHER;
 
 /** A finished body or neck of an instrument’s items, estimated or as it was weighed; null where there is nothing of it. */
 export const estimateOf = (of: Together, items: readonly MassItem[]): Weight | null =>
-  weigh(items.filter((i) => i.key === of || TOGETHER[of].keys.has(i.key)));
+  weigh(items.filter((i) => i.key === of || TOGETHER[of].keys(i.key)));
 
-/** What was weighed in place of what was estimated, at its measured balance point where that was found. */
+/** A thing whose estimate moved by less than this since it was weighed has not changed: g, and mm of its balance point. */
+const SAME_MASS = 1;
+const SAME_PLACE = 0.5;
+
+type Measured = WeightSource['weight']['weighed'][number];
+
+/**
+ * What was weighed in place of an estimate, at its measured balance point where that was found. Where the thing has changed since, which its estimate
+ * tells, it is corrected by the difference of the two estimates (formulas section 5). `toFrame` is between the frame of what was typed and the instrument’s.
+ */
+function weighedAs(
+  own: Measured,
+  estimate: Pick<MassItem, 'errors'> & { readonly mass: number; readonly at: Place3 },
+  toFrame: (x: number) => number,
+): Pick<MassItem, 'mass' | 'errors' | 'at' | 'weighed'> {
+  const at = (p: Point): Place3 => ({ x: toFrame(p.x), y: p.y, z: estimate.at.z });
+  const then = own.estimate && { mass: own.estimate.mass, at: at(own.estimate.at) };
+  const more = then ? estimate.mass - then.mass : 0;
+  const isChanged =
+    then !== null && (Math.abs(more) > SAME_MASS || distance(estimate.at, then.at) > SAME_PLACE);
+  const measured = own.at ? at(own.at) : estimate.at;
+  const record = {
+    mass: own.mass,
+    estimate: { mass: estimate.mass, at: estimate.at },
+    changed: isChanged ? more : null,
+  };
+  if (!then || !isChanged)
+    return {
+      mass: weighedMass(own.mass),
+      errors: scaleErrors(own.of, own.mass),
+      at: measured,
+      weighed: record,
+    };
+  const mass = Math.max(LEAST_MASS, own.mass + more);
+  const share = Math.min(1, Math.abs(more) / Math.max(LEAST_MASS, estimate.mass));
+  const errors = [
+    ...scaleErrors(own.of, own.mass),
+    ...(estimate.errors ?? []).map((e) => ({ ...e, less: e.less * share, more: e.more * share })),
+  ];
+  const off = (of: 'less' | 'more'): number => Math.hypot(...errors.map((e) => e[of]));
+  const place = (axis: 'x' | 'y'): number =>
+    (own.mass * measured[axis] + estimate.mass * estimate.at[axis] - then.mass * then.at[axis]) / mass;
+  return {
+    mass: { likely: mass, from: Math.max(0, mass - off('less')), to: mass + off('more') },
+    errors,
+    at: own.at ? { x: place('x'), y: place('y'), z: estimate.at.z } : estimate.at,
+    weighed: record,
+  };
+}
+/** A thing weighs at least so much, g, however much was cut off it since. */
+const LEAST_MASS = 0.1;
+
+/** Errors of several items as those of one, by their sources. */
+const together = (items: readonly MassItem[]): readonly MassError[] => [
+  ...rangeOf(items, () => 1).sources.values(),
+];
+
+/** What was weighed in place of what was estimated. */
 function asWeighed(items: readonly MassItem[], { design }: WeighedFrom): readonly MassItem[] {
   const scale = centreScale(design.strings);
   const by = new Map(design.weight.weighed.map((w) => [w.of, w]));
-  const found = (of: string, at: Place3): Pick<MassItem, 'mass' | 'at'> | null => {
-    const own = by.get(of);
-    if (!own) return null;
-    const x = own.at && of === 'neck' ? scale - own.at.x : own.at?.x;
-    return { mass: weighedMass(own.mass), at: own.at ? { x: x!, y: own.at.y, z: at.z } : at };
-  };
   let all = items;
   for (const of of ['body', 'neck'] as const) {
     const { name, keys } = TOGETHER[of];
-    const estimate = weigh(all.filter((i) => keys.has(i.key)));
-    const own = estimate && found(of, estimate.centre);
-    if (own) all = [{ key: of, name, kind: 'wood', ...own }, ...all.filter((i) => !keys.has(i.key))];
+    const own = by.get(of);
+    const parts = all.filter((i) => keys(i.key));
+    const estimate = own && weigh(parts);
+    if (!own || !estimate) continue;
+    const weighed = weighedAs(
+      own,
+      { mass: estimate.total.likely, at: estimate.centre, errors: together(parts) },
+      (x) => (of === 'neck' ? scale - x : x),
+    );
+    all = [{ key: of, name, kind: 'wood', ...weighed }, ...all.filter((i) => !keys(i.key))];
   }
-  return all.map((item) => ({
-    ...item,
-    ...(item.key === 'body' || item.key === 'neck' ? null : found(item.key, item.at)),
-  }));
+  return all.map((item) => {
+    const own = item.key === 'body' || item.key === 'neck' ? undefined : by.get(item.key);
+    return own
+      ? {
+          ...item,
+          ...weighedAs(own, { mass: item.mass.likely, at: item.at, errors: errorsOf(item) }, (x) => x),
+        }
+      : item;
+  });
 }
+
+/**
+ * What is kept with something that is weighed now: its estimate, by which a later change is noticed. `item`: its line of the table of weights, or what is
+ * weighed together; of the neck, x from the nut towards the bridge. Null without any wood.
+ */
+export function estimateToKeep(
+  of: string,
+  items: readonly MassItem[],
+  strings: WeightSource['strings'],
+): Measured['estimate'] {
+  const item = items.find((i) => i.key === of);
+  const estimate =
+    item?.weighed?.estimate ??
+    (item && { mass: item.mass.likely, at: item.at }) ??
+    (of === 'body' || of === 'neck' ? centreOf(estimateOf(of, items)) : null);
+  if (!estimate) return null;
+  const { x, y } = estimate.at;
+  const round = (v: number): number => Number(v.toFixed(3));
+  return {
+    mass: round(estimate.mass),
+    at: { x: round(of === 'neck' ? centreScale(strings) - x : x), y: round(y) },
+  };
+}
+const centreOf = (weight: Weight | null): Weighed['estimate'] | null =>
+  weight && { mass: weight.total.likely, at: weight.centre };
 
 /** Everything of an instrument that weighs, instrument frame: what was weighed as it was weighed, the rest as it is estimated. */
 export function itemsOf(from: WeighedFrom): readonly MassItem[] {

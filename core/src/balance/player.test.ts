@@ -3,6 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { demo } from '../../tests/findings.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { editPlayer } from '../design/balanceEdits.ts';
+import { designRefusals } from '../design/check.ts';
+import { SCALED } from '../design/sections/player.ts';
+import type { Finding } from '../findings/finding.ts';
+import { wordsOfFinding } from '../findings/words.ts';
 import type { CaseInside, Design } from '../design/schema.ts';
 import { cubicAt } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
@@ -226,4 +230,40 @@ it('the level place of a waist is where its height turns, looked for closely, on
       if (got && want) expect(Math.hypot(got.x - want.x, got.y - want.y)).toBeLessThan(0.3);
     }
   }
+});
+
+describe('a player’s measurements', () => {
+  it('go with the height, from a child to a very tall player, and are drawn to scale', () => {
+    for (const height of [1200, 2100]) {
+      const { player } = editPlayer(windrow, { height });
+      const share = height / windrow.player.height;
+      for (const key of SCALED) expect(player[key] / windrow.player[key]).toBeCloseTo(share, 2);
+      const [was, now] = [bodyOf(windrow.player), bodyOf(player)];
+      for (const of of ['chestHalf', 'neckHalf', 'shoulderY', 'kneeY'] as const)
+        expect(now[of] / was[of]).toBeCloseTo(share, 2);
+      expect(now.neckShoulder.x / was.neckShoulder.x).toBeCloseTo(share, 2);
+    }
+  });
+  it('stay where they were typed, until they go by the height again', () => {
+    const typed = editPlayer(windrow, { forearm: 300 });
+    const tall = editPlayer(typed, { height: 2100 });
+    expect(tall.player).toMatchObject({ forearm: 300, measured: ['forearm'] });
+    expect(tall.player.hand).toBeCloseTo((185 * 2100) / 1740, 1);
+    const back = editPlayer(tall, { measured: [] });
+    expect(back.player.forearm).toBeCloseTo((255 * 2100) / 1740, 1);
+    // Each height can be kept.
+    for (const height of [900, 2300]) expect(designRefusals(editPlayer(windrow, { height }))).toEqual([]);
+  });
+});
+
+it('a finding of what the hand lifts names the hand that frets, which is the right one of a left-handed player', () => {
+  const says = wordsOfFinding(
+    {
+      ...{ rule: 'neck-dives', severity: 'look', stage: 'balance', subject: 'neck', about: 'neck' },
+      ...{ where: null, measured: 3, limit: 1, unit: 'N' },
+    } as Finding,
+    'mm',
+  ).says;
+  expect(says).toContain('fretting hand');
+  expect(says).not.toMatch(/left|right/);
 });

@@ -34,8 +34,9 @@ const SHARE = {
   hip: 0.52,
   knee: 0.285,
 } as const;
-/** How far inside the outside of a shoulder its joint lies, and where between joint and neck a strap lies. */
-const JOINT_IN = 46;
+/** How far inside the outside of a shoulder its joint is and the chest’s side, as shares of the shoulders; and where between joint and neck a strap lies. */
+const JOINT_IN = 0.107;
+const CHEST_IN = 0.121;
 const STRAP_OUT = 0.22;
 
 /** A standing player, or one whose hips are at a height of their own. */
@@ -45,7 +46,7 @@ export function bodyOf(
 ): Body {
   const lower = SHARE.hip * height - hipY;
   const y = (share: number): number => share * height - lower;
-  const joint = shoulders / 2 - JOINT_IN;
+  const joint = shoulders * (0.5 - JOINT_IN);
   const neckHalf = 0.031 * height;
   return {
     height: height - lower,
@@ -55,7 +56,7 @@ export function bodyOf(
     strapAt: { x: neckHalf + STRAP_OUT * (joint - neckHalf), y: y(SHARE.strap) },
     neckShoulder: { x: joint, y: y(SHARE.shoulder) },
     pickShoulder: { x: -joint, y: y(SHARE.shoulder) },
-    chestHalf: shoulders / 2 - 52,
+    chestHalf: shoulders * (0.5 - CHEST_IN),
     waist: { y: y(SHARE.waist), half: shoulders * 0.335 },
     hip: { y: hipY, half: shoulders * 0.395 },
     kneeY: SHARE.knee * height,

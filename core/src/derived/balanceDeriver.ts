@@ -75,7 +75,7 @@ export function createBalanceDeriver(coarse: (body: BodySolid) => CoarseFields) 
           design.strings,
           design.body.thickness,
         ),
-        woodMasses.body(from.carved(), design.neck),
+        woodMasses.body(from.carved(), design.body.edges, from.layout(), design.neck),
         woodMasses.neck(from.neckWood()),
         from.neckPlan(),
         from.stringPlan(),

@@ -1,5 +1,6 @@
 import { inHand } from './edits.ts';
 import type { Design, Drill, Player, WeightNumbers, Wood } from './schema.ts';
+import { changedPlayer } from './sections/player.ts';
 import type { WoodPiece } from './sections/weight.ts';
 
 /** Pure edits of what an instrument is made of and weighs, and of who plays it. */
@@ -7,8 +8,9 @@ import type { WoodPiece } from './sections/weight.ts';
 export const editWeight = (design: Design, change: Partial<WeightNumbers>): Design =>
   inHand({ ...design, weight: { ...design.weight, ...change } }, 'balance');
 
+/** Measurements of the player that were never typed go with the height. */
 export const editPlayer = (design: Design, change: Partial<Player>): Design =>
-  inHand({ ...design, player: { ...design.player, ...change } }, 'balance');
+  inHand({ ...design, player: changedPlayer(design.player, change) }, 'balance');
 
 /** The drill that bores the strap buttons’ holes. */
 export const editDrill = (design: Design, change: Partial<Drill>): Design =>
@@ -20,10 +22,19 @@ export const setWood = (design: Design, piece: WoodPiece, wood: Wood): Design =>
 
 type Weighed = WeightNumbers['weighed'][number];
 
-/** What was weighed, by what it is of; null takes what was weighed away, so that it is estimated again. */
-export function setWeighed(design: Design, of: string, weighed: Pick<Weighed, 'mass' | 'at'> | null): Design {
+/**
+ * What was weighed, by what it is of; null takes what was weighed away, so that it is estimated again. `estimate`: what is worked out for it now,
+ * by which a later change of the thing is noticed; null where that is not known.
+ */
+export function setWeighed(
+  design: Design,
+  of: string,
+  weighed: (Pick<Weighed, 'mass' | 'at'> & Partial<Pick<Weighed, 'estimate'>>) | null,
+): Design {
   const others = design.weight.weighed.filter((w) => w.of !== of);
-  return editWeight(design, { weighed: weighed ? [...others, { ...weighed, of }] : others });
+  return editWeight(design, {
+    weighed: weighed ? [...others, { estimate: null, ...weighed, of }] : others,
+  });
 }
 
 type Added = WeightNumbers['added'][number];

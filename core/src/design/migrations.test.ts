@@ -26,6 +26,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: '3bbe0c4a8c429e1f',
     10: '789425b6dc542838',
     11: 'c4708aca52737c71',
+    12: '2713cca9cb424504',
   },
   2: {
     3: '151eb2866ea877c8',
@@ -37,6 +38,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: '1f3f1e842dac553c',
     10: '6e6eca28383a9472',
     11: '053dccf753e6ceb5',
+    12: 'aae1c08acfdbe664',
   },
   3: {
     4: '1e914fa126c40e9c',
@@ -47,6 +49,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: 'af6c223c737d740e',
     10: '6ed2f974586ac1ac',
     11: 'aef9a278d210c91d',
+    12: '4a281ea38f466027',
   },
   4: {
     5: '41145bd1b1b75d71',
@@ -56,6 +59,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: 'cca8c9344b0c3e34',
     10: '1f5db28b535c989e',
     11: 'b105af5cb4d0b9f7',
+    12: '8ce6c0db0e15f4da',
   },
   5: {
     6: '5159e789e8ce9ffe',
@@ -64,6 +68,7 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: '09d3366ef126b5b2',
     10: '38a21de4c315c3af',
     11: '87b4e5f3501feb65',
+    12: 'bfa8b4831a2fe3fd',
   },
   6: {
     7: 'f8a7314670ff1ed9',
@@ -71,11 +76,19 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
     9: '94eb458ad15e0542',
     10: '4666a60233040379',
     11: 'e57f744fa9aae89d',
+    12: '1bb69297baa7e009',
   },
-  7: { 8: 'c43ef6b6acd749c2', 9: '74647927642ac057', 10: '1425a57c96ce3e9e', 11: '85fd920ed8ca2eb4' },
-  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '189d75de51b1c1ec' },
-  9: { 10: '27c5f927419a0e72', 11: 'd17c84937574650d' },
-  10: { 11: 'b13d6a0de70b4d62' },
+  7: {
+    8: 'c43ef6b6acd749c2',
+    9: '74647927642ac057',
+    10: '1425a57c96ce3e9e',
+    11: '85fd920ed8ca2eb4',
+    12: '3353112d138f567d',
+  },
+  8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '189d75de51b1c1ec', 12: 'cf99a449d24369d3' },
+  9: { 10: '27c5f927419a0e72', 11: 'd17c84937574650d', 12: 'b637b98630c054a4' },
+  10: { 11: 'b13d6a0de70b4d62', 12: 'a8affba81925f462' },
+  11: { 12: '50bb6043265ba715' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);
@@ -158,4 +171,28 @@ it('a plain neck, as wide as its nut, comes with version 10', () => {
   expect(headstock.tuners).toEqual([]);
   expect(headstock.outline.nodes[0]).toMatchObject({ x: 0, y: strings.nutWidth / 2, kind: 'corner' });
   expect(progress).not.toHaveProperty('neck');
+});
+
+it('the estimate of what was weighed, and what was typed of the player, come with version 12', () => {
+  const eleven = kept(11) as { weight: object; player: object };
+  const there = migrate(
+    {
+      ...eleven,
+      weight: { ...eleven.weight, weighed: [{ of: 'body', mass: 2100, at: null }] },
+      player: { ...eleven.player, hand: 200 },
+    },
+    MIGRATIONS,
+    12,
+  );
+  if (!there.ok) throw new Error(there.message);
+  const checked = checkDesign(there.document);
+  if (!checked.ok) throw new Error(JSON.stringify(checked));
+  expect(checked.design.weight.weighed).toEqual([{ of: 'body', mass: 2100, at: null, estimate: null }]);
+  expect(checked.design.player.measured).toEqual(['hand']);
+});
+
+it('the page on the design file names this version, and the ones before it', () => {
+  const page = readFileSync(new URL('../../../docs/file-format.md', import.meta.url), 'utf8');
+  expect(page).toContain(`\`"pelkin-design"\`, \`${DESIGN_VERSION}\``);
+  expect(page).toContain(`versions 1 to ${DESIGN_VERSION - 1} brought up to date`);
 });

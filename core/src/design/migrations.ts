@@ -382,6 +382,34 @@ const toVersion11: Migration = (document) => {
   };
 };
 
+/** The player of earlier versions began with these, mm: one that is another was measured. */
+const PLAYER_BEFORE_12 = { shoulders: 430, chest: 230, upperArm: 320, forearm: 255, hand: 185, thigh: 120 };
+
+/**
+ * Version 12: what the estimate was when something was weighed, which is not known of earlier ones; which measurements of the player were typed.
+ */
+const toVersion12: Migration = (document) => {
+  const { weight, player } = document;
+  const weighed =
+    isRecord(weight) && Array.isArray(weight.weighed)
+      ? weight.weighed.map((w: unknown) => (isRecord(w) ? { estimate: null, ...w } : w))
+      : null;
+  return {
+    ...document,
+    ...(isRecord(weight) && weighed ? { weight: { ...weight, weighed } } : null),
+    ...(isRecord(player)
+      ? {
+          player: {
+            ...player,
+            measured: Object.entries(PLAYER_BEFORE_12)
+              .filter(([key, plain]) => player[key] !== plain)
+              .map(([key]) => key),
+          },
+        }
+      : null),
+  };
+};
+
 /** From each earlier version to the next. */
 export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [1, toVersion2],
@@ -394,4 +422,5 @@ export const MIGRATIONS: ReadonlyMap<number, Migration> = new Map([
   [8, toVersion9],
   [9, toVersion10],
   [10, toVersion11],
+  [11, toVersion12],
 ]);

@@ -37,6 +37,11 @@ export const sameOwner = (a: Owner, b: Owner): boolean => a.kind === b.kind && a
 export const isOf = ({ owner }: Cut, kind: Owner['kind'], id: string): boolean =>
   owner.kind === kind && owner.id === id;
 
+/** A place in the wood, instrument frame, mm. */
+export interface InWood extends Point {
+  readonly z: number;
+}
+
 /** A prism of wood that is taken away: its line in the face, instrument frame, and from where to where in z. */
 export interface Cut {
   readonly id: string;
@@ -56,9 +61,10 @@ export interface Cut {
   /** Routed in the core from its own face before the front is glued on: it lies closed under it. */
   readonly closed?: boolean;
   readonly round: { readonly at: Point; readonly diameter: number } | null;
-  /** The bit of a hole in the edge or a drilled run, mm, and how far it goes along its own line. */
+  /** The bit of a hole in the edge or a drilled run, mm, how far it goes along its own line, and that line: the prism is the box round it. */
   readonly bore?: number;
   readonly length?: number;
+  readonly axis?: readonly [InWood, InWood];
   /** Of a screw: what is drilled for it, mm, where that is less than its thread; and its head's sinking, where there is one. */
   readonly pilot?: number;
   readonly countersink?: number;

@@ -92,7 +92,7 @@ function boreOf(
   deep: number,
   across: number,
   aside = { across: 0, up: 0 },
-): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore' | 'length'> {
+): Pick<Cut, 'path' | 'area' | 'top' | 'bottom' | 'bore' | 'length' | 'axis'> {
   const flat = deep * Math.cos(part.tilt * RAD);
   const rise = deep * Math.sin(part.tilt * RAD);
   const z = part.z + aside.up;
@@ -100,11 +100,16 @@ function boreOf(
     shape: { kind: 'rect', long: flat, wide: across, radius: 0 },
     at: { x: flat / 2, y: aside.across },
   });
+  const place = placeBy(part.at, part.turn * RAD);
   return {
     path,
     area: areaOf(path),
     bore: across,
     length: deep,
+    axis: [
+      { ...place({ x: 0, y: aside.across }), z },
+      { ...place({ x: flat, y: aside.across }), z: z + rise },
+    ],
     top: Math.max(z, z + rise) + across / 2,
     bottom: Math.min(z, z + rise) - across / 2,
   };
@@ -186,6 +191,10 @@ function layPart(part: PlacedPart, thickness: number): PartInPlace {
       round: null,
       bore: s.thread,
       length: s.length,
+      axis: [
+        { ...place(s.at), z: middle },
+        { ...place({ x: s.at.x + s.length, y: s.at.y }), z: middle },
+      ],
       unsaid: false,
     });
   }

@@ -56,6 +56,7 @@ export function runCut(run: Run): Cut {
     face: 'edge',
     role: 'drilled',
     bore: diameter,
+    axis: [from, to],
     path,
     area: areaOf(path),
     islands: [],

@@ -1,4 +1,5 @@
 import type { MassRange } from '../balance/masses.ts';
+import { errorsOf } from '../balance/masses.ts';
 import type { Derived } from '../derived/derive.ts';
 import { editPlayer, setWeighed } from '../design/balanceEdits.ts';
 import type { Design, Player } from '../design/schema.ts';
@@ -103,15 +104,20 @@ export function simulatedTrial(
   if (!weighed) return null;
   const [random, scale] = [randomFrom(seed ^ 0x9e3779b9), simulatedScale(seed)];
   let made = 0;
-  const after = weighed.items.reduce((now, { key, mass }) => {
-    // Near the likely more often than at an end: the mean of three.
-    const at = (random() + random() + random()) / 3;
-    const own =
-      at < 0.5
-        ? mass.from + (mass.likely - mass.from) * 2 * at
-        : mass.likely + (mass.to - mass.likely) * (2 * at - 1);
+  const drawn = new Map<string, number>();
+  /** How far off a source is, −1 (all its errors less) to 1: drawn once for all that it is in. Near 0 more often than at an end: the mean of three. */
+  const offOf = (source: string): number => {
+    const off = drawn.get(source) ?? (2 * (random() + random() + random())) / 3 - 1;
+    drawn.set(source, off);
+    return off;
+  };
+  const after = weighed.items.reduce((now, item) => {
+    const own = errorsOf(item).reduce((sum, { source, less, more }) => {
+      const off = offOf(source);
+      return sum + off * (off > 0 ? more : less);
+    }, item.mass.likely);
     made += own;
-    return own < 0.5 ? now : setWeighed(now, key, { mass: scale.read(own), at: null });
+    return own < 0.5 ? now : setWeighed(now, item.key, { mass: scale.read(own), at: null });
   }, design);
   const total = derive(after).weighed!.total;
   const within = (range: MassRange): boolean => made >= range.from && made <= range.to;

@@ -26,6 +26,28 @@ export const tooHeavy = rule({
       : [],
 });
 
+export const weighedChanged = rule({
+  ...BASE,
+  id: 'weighed-changed',
+  unit: 'g',
+  limit: null,
+  title: 'Changed since it was weighed',
+  says: ({ measured, limit, subject }) =>
+    `${subject} was weighed at ${limit} and has been changed since: corrected by the estimates it is likely to weigh ${measured}.`,
+  remedy: 'Weigh it again, or say that it still weighs what it did (Balance, Weight).',
+  reads: ['weighed'],
+  find: ({ weighed }) =>
+    (weighed?.items ?? [])
+      .filter((i) => i.weighed && i.weighed.changed !== null)
+      .map((i) => ({
+        subject: i.key,
+        about: i.name.replace(', as weighed', ''),
+        where: { x: i.at.x, y: i.at.y },
+        measured: i.mass.likely,
+        limit: i.weighed!.mass,
+      })),
+});
+
 export const inCase = rule({
   ...BASE,
   id: 'case-fit',
@@ -73,4 +95,4 @@ export const forearmSharp = rule({
   },
 });
 
-export const PLAYER_RULES: readonly Rule[] = [tooHeavy, inCase, forearmSharp];
+export const PLAYER_RULES: readonly Rule[] = [tooHeavy, weighedChanged, inCase, forearmSharp];

@@ -48,6 +48,10 @@ const caseSchema = () =>
     bed: mm(PLAYER_LIMITS['case.bed']),
   });
 
+/** Measurements of a player that go with the height until they are typed themselves. */
+export const SCALED = ['shoulders', 'chest', 'upperArm', 'forearm', 'hand', 'thigh'] as const;
+export type Scaled = (typeof SCALED)[number];
+
 /** Who plays it, on what strap, at what angle; what it should weigh at most, and the case that it goes into. */
 const playerSchema = () =>
   z.looseObject({
@@ -58,6 +62,10 @@ const playerSchema = () =>
     forearm: mm(PLAYER_LIMITS['player.forearm']),
     hand: mm(PLAYER_LIMITS['player.hand']),
     thigh: mm(PLAYER_LIMITS['player.thigh']),
+    /** Those of the measurements above that were typed: the others are those of a person of this height. */
+    measured: z.array(z.enum(SCALED, { error: 'a measured length of the player is named by its own name' }), {
+      error: 'what was measured of the player must be a list of names',
+    }),
     stool: mm(PLAYER_LIMITS['player.stool']),
     angle: limited(PLAYER_LIMITS['player.angle'], '°'),
     /** `hole`: the hole that is used, from 1 at the shortest; null where the length is typed. */
@@ -107,12 +115,28 @@ export const plainPlayer = () => ({
   forearm: 255,
   hand: 185,
   thigh: 120,
+  measured: [] as Scaled[],
   stool: 120,
   angle: 25,
   strap: { length: 1100, holes: null },
   heaviest: null,
   case: null,
 });
+
+/** A player with a change made: what is typed is measured from then on; what is not goes with the height, a person of middling build. mm. */
+export function changedPlayer(player: Player, change: Partial<Player>): Player {
+  const typed = SCALED.filter((key) => change[key] !== undefined || player.measured.includes(key));
+  const measured = change.measured ?? (typed.length === player.measured.length ? player.measured : typed);
+  const next = { ...player, ...change, measured };
+  if (change.height === undefined && change.measured === undefined) return next;
+  const plain = plainPlayer();
+  const share = next.height / plain.height;
+  const scaled = SCALED.filter((key) => !measured.includes(key)).map((key) => [
+    key,
+    Number((plain[key] * share).toFixed(1)),
+  ]);
+  return { ...next, ...Object.fromEntries(scaled) };
+}
 
 /** How long a strap is at present, mm. */
 export const strapLength = ({ strap: { length, holes } }: Pick<Player, 'strap'>): number =>

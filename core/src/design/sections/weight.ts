@@ -15,6 +15,7 @@ export const WEIGHT_LIMITS = {
   'wood.boardThickness': { label: 'thickness of the board', min: 2, max: 150, from: 'face to face' },
   'wood.boardMass': { label: 'mass of the board', min: 1, max: 60_000, from: 'on a scale' },
   'weight.weighed': { label: 'weighed mass', min: 0.1, max: 15_000, from: 'on a scale' },
+  'weight.estimate': { label: 'estimate', min: 0, max: 60_000, from: 'worked out when it was weighed' },
   'weight.finish': { label: 'finish', min: 0, max: 500, from: 'all coats together, dry' },
   'weight.wiring': { label: 'wire and solder', min: 0, max: 500, from: 'what is not a placed part' },
   'weight.added': { label: 'added weight', min: 0.1, max: 2000, from: 'on a scale' },
@@ -71,6 +72,10 @@ const weightSchema = () =>
             .regex(/^[A-Za-z0-9_:-]{1,40}$/, 'what was weighed is named by a short word'),
           mass: limited(WEIGHT_LIMITS['weight.weighed'], 'g'),
           at: placeSchema().nullable(),
+          /** What the estimate was when it was weighed: a thing that is estimated otherwise since has changed. Null where it is not known. */
+          estimate: z
+            .looseObject({ mass: limited(WEIGHT_LIMITS['weight.estimate'], 'g'), at: placeSchema() })
+            .nullable(),
         }),
         { error: 'what was weighed must be a list' },
       )

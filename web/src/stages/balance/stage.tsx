@@ -110,7 +110,7 @@ export const balance = stageOf({
     },
     {
       key: 'left-hand',
-      label: 'Left hand',
+      label: 'Fretting hand',
       ownMemory: true,
       by: newtonsBy,
       of: (design: Design) => {

@@ -119,7 +119,7 @@ function Hung(props: Scene & { frame: PictureFrame }) {
         <>
           <Force frame={frame} kind="hand" from={{ x: handEnd.x, y: hand.y - 60 }} end={handEnd} />
           <Words frame={frame} at={{ x: handEnd.x, y: Math.min(handEnd.y, hand.y - 60) }} by={[8, 14]}>
-            {`left hand ${newtons(Math.abs(load))}`}
+            {`${WORDS.frettingHand} ${newtons(Math.abs(load))}`}
           </Words>
         </>
       )}

@@ -132,7 +132,7 @@ function Bands({ weighed, angle }: { weighed: Weighed; angle: number }) {
   const x = (degrees: number): number => 10 + ((degrees + 90) / 180) * 268;
   return (
     <>
-      <FigureTable named heads={[WORDS.strap, WORDS.leftHand, WORDS.settles]}>
+      <FigureTable named heads={[WORDS.strap, WORDS.byFrettingHand, WORDS.settles]}>
         {rows.map(({ kind, load, settles }) => (
           <tr key={kind}>
             <td>{STRAP_WORDS[kind]}</td>

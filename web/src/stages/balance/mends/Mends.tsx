@@ -87,7 +87,7 @@ function Card({ mend, design }: { mend: BalanceMend; design: Design }) {
         </Text>
         {before.load !== null && after.load !== null && (
           <BeforeAfter
-            label={WORDS.leftHandOfMend}
+            label={WORDS.frettingHandAfter}
             before={before.load}
             after={after.load}
             most={Math.max(Math.abs(before.load), Math.abs(after.load), 0.5)}

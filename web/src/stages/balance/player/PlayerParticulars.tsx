@@ -4,6 +4,7 @@ import {
   bellyDepth,
   bodyOf,
   controlReaches,
+  edits,
   forearmEdge,
   heldAs,
   lengthWithUnit,
@@ -11,10 +12,10 @@ import {
   seatingOf,
   HOLD_ANGLES,
 } from '@pelkin/core';
-import { Text } from '@chakra-ui/react';
+import { Button, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { useDerived } from '../../../design/derived.ts';
-import { useDesign } from '../../../design/store.ts';
+import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { FigureTable } from '../../../shared/FigureTable.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { PlayerLength } from '../PlayerLength.tsx';
@@ -112,6 +113,28 @@ function Touches() {
   );
 }
 
+/** That the lengths go with the height, or a way back to that once some were typed. */
+function ByHeight() {
+  const { player } = useDesign();
+  const edit = useDesignStore((s) => s.edit);
+  if (player.measured.length === 0)
+    return (
+      <Text fontSize="12px" color="faded">
+        {WORDS.byHeight}
+      </Text>
+    );
+  return (
+    <Button
+      size="2xs"
+      variant="ghost"
+      justifySelf="end"
+      onClick={() => edit(WORDS.scaleByHeight, (d) => edits.editPlayer(d, { measured: [] }))}
+    >
+      {WORDS.scaleByHeight}
+    </Button>
+  );
+}
+
 /** Who plays it: measurements, reach, where the instrument touches, and the case that it goes into. */
 export function PlayerParticulars() {
   return (
@@ -123,6 +146,7 @@ export function PlayerParticulars() {
         <PlayerLength of="upperArm" label={WORDS.upperArm} />
         <PlayerLength of="forearm" label={WORDS.forearmLength} />
         <PlayerLength of="hand" label={WORDS.handLength} />
+        <ByHeight />
       </Section>
       <Reaches />
       <Controls />

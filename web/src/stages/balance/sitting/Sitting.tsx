@@ -112,7 +112,7 @@ function OnALap({ design, derived, weight, lap, hold, angle, frame }: Scene) {
             by={[0, -8]}
             anchor="middle"
           >
-            {`${level?.tips === 'neck down' ? WORDS.forearm : WORDS.leftHandWords} ${newtons(press)}`}
+            {`${level?.tips === 'neck down' ? WORDS.forearm : WORDS.frettingHand} ${newtons(press)}`}
           </Words>
         </>
       )}

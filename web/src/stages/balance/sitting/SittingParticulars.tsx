@@ -47,7 +47,7 @@ function Holds() {
                 ? WORDS.nothing
                 : lap.press === null
                   ? WORDS.cannot
-                  : `${lap.tips === 'neck down' ? WORDS.forearm : WORDS.leftHandWords} ${newtons(lap.press)}`}
+                  : `${lap.tips === 'neck down' ? WORDS.forearm : WORDS.frettingHand} ${newtons(lap.press)}`}
             </td>
           </tr>
         );

@@ -1,10 +1,12 @@
-import type { Design } from '@pelkin/core';
-import { LIMITS, edits } from '@pelkin/core';
-import { Button, HStack, Text } from '@chakra-ui/react';
+import type { Design, MassItem } from '@pelkin/core';
+import { LIMITS, edits, estimateToKeep } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useLengths } from '../../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
+import { grams } from '../say.ts';
+import { useWeighed } from '../useWeighed.ts';
 import { WORDS } from '../words.ts';
 
 interface Place {
@@ -76,10 +78,46 @@ function BalancePoint({ of, what, at }: { of: string; what: string; at: Place })
   );
 }
 
+/** That a thing has changed since it was weighed, what it is taken for now, and a way to say that it weighs the same. */
+function Changed({
+  of,
+  what,
+  item,
+  onKeep,
+}: {
+  of: string;
+  what: string;
+  item: MassItem;
+  onKeep: () => void;
+}) {
+  const { mass, changed } = item.weighed!;
+  if (changed === null) return null;
+  return (
+    <Box borderLeftWidth="3px" borderColor="look" pl="2" role="status" data-changed={of}>
+      <Text fontSize="12px">
+        {`${WORDS.changedSince}: ${grams(mass)} ${changed < 0 ? '−' : '+'} ${grams(Math.abs(changed))} by the estimates = ${grams(item.mass.likely)}. ${WORDS.weighAgain}`}
+      </Text>
+      <Button size="2xs" variant="outline" aria-label={`${WORDS.weighsTheSame}: ${what}`} onClick={onKeep}>
+        {WORDS.weighsTheSame}
+      </Button>
+    </Box>
+  );
+}
+
 /** What was weighed of a thing, or a way to say that it was; and its balance point where that was measured too. */
 export function WeighedMass({ of, name, what = name, estimate, at }: Props) {
-  const weighed = useDesign().weight.weighed.find((w) => w.of === of);
+  const { weight, strings } = useDesign();
+  const weighed = weight.weighed.find((w) => w.of === of);
+  const items = useWeighed().weight?.items ?? [];
+  const item = items.find((i) => i.key === of);
   const edit = useDesignStore((s) => s.edit);
+  /** Kept with what is weighed now, so that a later change is noticed. */
+  const put = (d: Design, mass: number, place: Place | null): Design =>
+    edits.setWeighed(d, of, {
+      mass,
+      at: place && { ...place },
+      estimate: estimateToKeep(of, items, strings),
+    });
   if (!weighed)
     return (
       <HStack justify="space-between">
@@ -89,9 +127,7 @@ export function WeighedMass({ of, name, what = name, estimate, at }: Props) {
           variant="outline"
           aria-label={`${WORDS.typeItsWeight}: ${name}`}
           onClick={() =>
-            edit(`weighed ${what}`, (d) =>
-              edits.setWeighed(d, of, { mass: Number(Math.max(0.1, estimate).toFixed(1)), at: null }),
-            )
+            edit(`weighed ${what}`, (d) => put(d, Number(Math.max(0.1, estimate).toFixed(1)), null))
           }
         >
           {WORDS.typeItsWeight}
@@ -105,10 +141,16 @@ export function WeighedMass({ of, name, what = name, estimate, at }: Props) {
         label={name}
         value={weighed.mass}
         unit="g"
-        onCommit={(mass) =>
-          edit(`${what} weighs ${mass} g`, (d) => edits.setWeighed(d, of, { ...weighed, mass }))
-        }
+        onCommit={(mass) => edit(`${what} weighs ${mass} g`, (d) => put(d, mass, weighed.at))}
       />
+      {item?.weighed && (
+        <Changed
+          {...{ of, what, item }}
+          onKeep={() =>
+            edit(`${what} still weighs ${weighed.mass} g`, (d) => put(d, weighed.mass, weighed.at))
+          }
+        />
+      )}
       {at && <BalancePoint of={of} what={what} at={at} />}
       <Button
         size="2xs"

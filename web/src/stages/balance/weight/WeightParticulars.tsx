@@ -73,7 +73,9 @@ function Table({ lines }: { lines: readonly Line[] }) {
               {item.name}
             </Box>
           </td>
-          <td>{item.mass.likely.toFixed(0)}</td>
+          <td className={item.weighed && item.weighed.changed !== null ? 'is-look' : ''}>
+            {item.mass.likely.toFixed(0)}
+          </td>
           <td>{percent(share)}</td>
           <td>{formatLength(item.at.x, units, 0)}</td>
           <td>{moment.toFixed(2).replace('-', '−')}</td>
