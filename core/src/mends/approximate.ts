@@ -1,3 +1,4 @@
+import { densityOf } from '../balance/density.ts';
 import { hangingState } from '../balance/hangingState.ts';
 import { buttonOf, buttonsOf } from '../balance/buttons.ts';
 import type { MassItem } from '../balance/masses.ts';
@@ -30,7 +31,8 @@ function itemsAfter(
   switch (change.kind) {
     case 'button along':
     case 'button to screw':
-    case 'button on heel': {
+    case 'button on heel':
+    case 'button behind horn': {
       const part = next.parts.find((p) => p.id === change.part);
       return part
         ? items.map((i) =>
@@ -53,17 +55,18 @@ function itemsAfter(
         OF_PIECE[change.piece]!.includes(i.key) && i.volume ? { ...i, mass: woodMass(i.volume, density) } : i,
       );
     }
-    case 'weight':
+    case 'weight': {
+      const { mass, slug, hole } = change;
+      const body = hole && densityOf(design.weight.woods.body).likely * 1e-6;
+      const drilled = hole && body ? (Math.PI / 4) * hole.across ** 2 * hole.deep * body : 0;
       return [
         ...items,
         {
-          key: 'more',
-          name: '',
-          kind: 'part',
-          mass: sure(change.mass),
-          at: { ...change.at, z: -change.deep },
+          ...{ key: 'more', name: '', kind: 'part', mass: sure(mass - drilled) },
+          at: { ...slug.at, z: -slug.deep },
         },
       ];
+    }
     default:
       return null;
   }

@@ -39,7 +39,29 @@ const CHANGES: readonly (readonly [BalanceChange, readonly string[]])[] = [
   [{ kind: 'lighter tuners', by: 9 }, ['headstock']],
   [{ kind: 'shorter headstock', by: 15 }, ['headstock']],
   [{ kind: 'chamber', at: { x: -100, y: 80 }, across: 50, deep: 30 }, ['openings']],
-  [{ kind: 'weight', mass: 120, at: { x: -120, y: 0 }, deep: 20 }, ['weight']],
+  [
+    {
+      ...{ kind: 'weight', mass: 120, place: 'Control cavity', hole: null },
+      slug: { at: { x: -120, y: 0 }, deep: 20, across: 30, high: 15 },
+    },
+    ['weight'],
+  ],
+  [
+    {
+      ...{ kind: 'weight', mass: 120, place: 'Hole for a weight', hole: { across: 30, deep: 19 } },
+      slug: { at: { x: -120, y: 0 }, deep: 31, across: 30, high: 15 },
+    },
+    ['openings', 'weight'],
+  ],
+  [{ kind: 'button behind horn', part: horn.id, at: { x: 300, y: 100 } }, ['parts']],
+  [
+    {
+      ...{ kind: 'two', amounts: [2.5, 9] },
+      first: { kind: 'thinner body', by: 2.5 },
+      second: { kind: 'lighter tuners', by: 9 },
+    },
+    ['body', 'headstock'],
+  ],
 ];
 
 describe('a change of the balance', () => {

@@ -8,6 +8,7 @@ import { BODY_LIMITS } from '../design/sections/body.ts';
 import { buttonToNeckScrew } from '../balance/strapButtons.ts';
 import { edgePartsFollow, squareOnEdge } from '../layout/onEdge.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Slug } from './weightPlaces.ts';
 import { distance } from '../geometry/point.ts';
 import { solveOutline } from '../outline/solve.ts';
 import { measureOf } from '../parts/kinds.ts';
@@ -27,6 +28,8 @@ export type BalanceChange =
     }
   | { readonly kind: 'button to screw'; readonly part: string; readonly screw: number }
   | { readonly kind: 'button on heel'; readonly part: string; readonly at: Point }
+  /** The button on the back, a little inside the horn’s tip. */
+  | { readonly kind: 'button behind horn'; readonly part: string; readonly at: Point }
   /** The horn’s tip so much nutward, and what is near it with it. */
   | { readonly kind: 'longer horn'; readonly tip: Point; readonly by: number }
   /** The tail so much tailward. */
@@ -36,7 +39,25 @@ export type BalanceChange =
   | { readonly kind: 'lighter tuners'; readonly by: number }
   | { readonly kind: 'shorter headstock'; readonly by: number }
   | { readonly kind: 'chamber'; readonly at: Point; readonly across: number; readonly deep: number }
-  | { readonly kind: 'weight'; readonly mass: number; readonly at: Point; readonly deep: number };
+  /** A slug of lead in a cavity, or in a hole that is drilled for it from the back and plugged. */
+  | {
+      readonly kind: 'weight';
+      readonly mass: number;
+      readonly slug: Slug;
+      /** The cavity’s name, or what the hole is called. */
+      readonly place: string;
+      readonly hole: { readonly across: number; readonly deep: number } | null;
+    }
+  /** Two together, the second made after the first; `amounts` as each alone has it. */
+  | {
+      readonly kind: 'two';
+      readonly first: OneChange;
+      readonly second: OneChange;
+      readonly amounts: readonly [number | null, number | null];
+    };
+
+/** A change that is not two together. */
+export type OneChange = Exclude<BalanceChange, { readonly kind: 'two' }>;
 
 /** What is near a horn’s tip, and near the tail, moves with it: less with the distance, mm. */
 const HORN_NEAR = 110;
@@ -62,6 +83,7 @@ function changed(design: Design, change: BalanceChange): Design {
     case 'button to screw':
       return buttonToNeckScrew(design, change.part, change.screw, planStrings(design.strings));
     case 'button on heel':
+    case 'button behind horn':
       return changePart(design, change.part, {
         face: 'back',
         at: { x: tidy(change.at.x), y: tidy(change.at.y) },
@@ -146,16 +168,26 @@ function changed(design: Design, change: BalanceChange): Design {
           },
         ],
       }).design;
-    case 'weight':
-      return addWeight(design, {
-        name: 'Weight for balance',
-        mass: change.mass,
-        at: { x: tidy(change.at.x), y: tidy(change.at.y) },
-        deep: change.deep,
-      }).design;
+    case 'weight': {
+      const { hole, mass, slug, place } = change;
+      const at = { x: tidy(slug.at.x), y: tidy(slug.at.y) };
+      const name = `Weight, lead ${slug.across} × ${slug.high.toFixed(1)} mm`;
+      const drilled = hole
+        ? addOpening(design, {
+            ...{ name: place, face: 'back', at, turn: 0 },
+            steps: [
+              plainStep(place, { kind: 'circle', diameter: hole.across }, Number(hole.deep.toFixed(1))),
+            ],
+          }).design
+        : design;
+      return addWeight(drilled, { name, mass, at, deep: tidy(slug.deep) }).design;
+    }
+    case 'two':
+      return applyChange(applyChange(design, change.first), change.second);
   }
 }
 
 /** A design with a change made; parts of the edge stay in it. */
-export const applyChange = (design: Design, change: BalanceChange): Design =>
-  edgePartsFollow(changed(design, change), design);
+export function applyChange(design: Design, change: BalanceChange): Design {
+  return edgePartsFollow(changed(design, change), design);
+}

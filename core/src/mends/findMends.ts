@@ -6,6 +6,7 @@ import { designRefusals } from '../design/check.ts';
 import type { Design } from '../design/schema.ts';
 import { WOOD_PIECES } from '../design/sections/weight.ts';
 import type { WoodPiece } from '../design/sections/weight.ts';
+import { LONG_SCALE } from '../design/sections/neck.ts';
 import type { Finding } from '../findings/finding.ts';
 import { distanceToEdge, polygonHolds } from '../geometry/polygons.ts';
 import type { Point } from '../geometry/point.ts';
@@ -14,10 +15,13 @@ import { standsOut } from '../parts/strapButton.ts';
 import type { WoodUse } from '../parts/woods.ts';
 import { WOODS } from '../parts/woods.ts';
 import { standingAfter } from './approximate.ts';
-import type { BalanceChange } from './change.ts';
+import type { BalanceChange, OneChange } from './change.ts';
 import { applyChange } from './change.ts';
+import type { Costs } from './costs.ts';
+import { costsOf, wholeCost } from './costs.ts';
+import { slugAt, slugMass, weightPlaces } from './weightPlaces.ts';
 
-/** How a design balances: N on the left hand with a smooth strap (null where it does not hang so), g, mm tailward of the horn button. */
+/** How a design balances: N on the fretting hand with a smooth strap (null where it does not hang so), g, mm tailward of the horn button. */
 export interface Standing {
   readonly load: number | null;
   readonly mass: number;
@@ -27,17 +31,19 @@ export interface Standing {
 /** A change that mends the balance, and what it does. */
 export interface BalanceMend {
   readonly change: BalanceChange;
-  /** How much of it, mm or g; null for what is done or not. */
+  /** How much of it, mm or g; null for what is done or not, and for two together. */
   readonly amount: number | null;
   readonly before: Standing;
   readonly after: Standing;
-  /** Whether nothing is left to mend: no load, and no more than the wished-for weight. */
+  /** Whether nothing is left to mend: no load, and no more than the target weight. */
   readonly mends: boolean;
-  /** How great a change it is: a mm of a button’s place is 1. Mends are offered by it. */
+  /** What it asks for besides its weight, in points. */
+  readonly costs: Costs;
+  /** With its weight: mends are offered by it. */
   readonly cost: number;
 }
 
-export type MendKind = BalanceChange['kind'];
+export type MendKind = OneChange['kind'];
 
 /** What mends are looked for with. */
 export interface MendsBy {
@@ -53,38 +59,25 @@ export interface MendsBy {
 const NO_LOAD = 0.02;
 const WORTH = { load: 0.1, mass: 20 } as const;
 
-/** What each change costs: so much at once, so much for each mm or g. A maker’s judgement, written in docs. */
-const COST: Readonly<Record<MendKind, { readonly once: number; readonly each: number }>> = {
-  'button along': { once: 0, each: 1 },
-  'button to screw': { once: 15, each: 0 },
-  'button on heel': { once: 18, each: 0 },
-  'longer horn': { once: 6, each: 2 },
-  'longer tail': { once: 8, each: 2 },
-  'thinner body': { once: 8, each: 6 },
-  'other wood': { once: 26, each: 0 },
-  'lighter tuners': { once: 5, each: 1.2 },
-  'shorter headstock': { once: 10, each: 2 },
-  chamber: { once: 22, each: 0 },
-  weight: { once: 8, each: 0.15 },
-};
-
 /** A change by how much of it; `most` in whole steps. */
 interface Way {
   readonly kind: MendKind;
   readonly step: number;
   readonly most: number;
-  readonly make: (amount: number) => BalanceChange | null;
+  /** Done or not: there is no more or less of it. */
+  readonly single?: true;
+  readonly make: (amount: number) => OneChange | null;
 }
 
-/** A tuner does not weigh less than this, g; woods are used as people usually do. */
-const LEAST_TUNER = 14;
+/** The lightest tuners that are made for guitars and for basses, g; woods are used as people usually do. */
+const LIGHTEST_TUNER = { guitar: 24, bass: 50 } as const;
 const USES: Readonly<Record<WoodPiece, WoodUse>> = {
   body: 'body',
   front: 'front',
   neck: 'neck',
   board: 'fingerboard',
 };
-const MOST = { button: 90, horn: 40, tail: 40, thinner: 12, headstock: 40, weight: 400 } as const;
+const MOST = { button: 90, horn: 40, tail: 40, thinner: 12, headstock: 40 } as const;
 /** Wood between a chamber and what is beside it, over and under it, mm; and how wide it is made at most. */
 const CHAMBER = { wall: 16, floor: 11, least: 24, most: 76, grid: 6 } as const;
 
@@ -95,7 +88,7 @@ export const standingOf = ({ weighed, hanging }: Derived): Standing => ({
 });
 
 /** Where a round chamber under the front takes most from the neck’s side. */
-function chamberPlace(design: Design, { layout, weighed }: Derived): BalanceChange | null {
+function chamberPlace(design: Design, { layout, weighed }: Derived): OneChange | null {
   const front = design.body.gluedFront;
   if (!front || !weighed) return null;
   const { body, cuts } = layout;
@@ -118,27 +111,48 @@ function chamberPlace(design: Design, { layout, weighed }: Derived): BalanceChan
   return best && deep > 5 ? { kind: 'chamber', at: best.at, across: best.across, deep } : null;
 }
 
-/** Where a weight lies best: in the cavity that lies furthest tailward, else a bit inside the tail. */
-function weightPlace(
-  design: Design,
-  { layout, measures }: Derived,
-): { readonly at: Point; readonly deep: number } {
-  const cavity = layout.cuts
-    .filter((c) => c.role === 'cavity')
-    .reduce<Point | null>((tail, { area: { box } }) => {
-      const at = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
-      return tail && tail.x <= at.x ? tail : at;
-    }, null);
-  return {
-    at: cavity ?? { x: measures.box.minX + 45, y: 0 },
-    deep: Math.min(30, design.body.thickness / 2),
-  };
+/** A button behind the horn is so far inside the edge, mm. */
+const BEHIND_EDGE = 11;
+
+/** Where a button on the back is furthest towards the nut behind the horn; null without a horn. */
+function placeBehindHorn({ measures, layout }: Derived): Point | null {
+  const tip = measures.neck?.bass.tip;
+  if (!tip) return null;
+  let best: Point | null = null;
+  for (let x = Math.floor(tip.x); x > tip.x - 45 && !best; x -= 1)
+    for (let y = tip.y - 30; y <= tip.y + 30; y += 1) {
+      const at = { x, y: Math.round(y) };
+      if (polygonHolds(layout.body.polygon, at) && distanceToEdge(layout.body.polygon, at) >= BEHIND_EDGE) {
+        best = at;
+        break;
+      }
+    }
+  return best;
 }
+
+/** An added weight in each place that has room for one. */
+const weightWays = (design: Design, derived: Derived): readonly Way[] =>
+  weightPlaces(design, derived).map((place) => ({
+    ...{
+      kind: 'weight',
+      step: 5,
+      most: Math.floor(slugMass({ across: place.across, high: place.most }) / 5) * 5,
+    },
+    make: (mass) => {
+      const slug = slugAt(place, mass);
+      return (
+        slug && {
+          ...{ kind: 'weight', mass, slug, place: place.name },
+          hole: place.kind === 'hole' ? { across: place.across, deep: place.holeDeep(slug.high) } : null,
+        }
+      );
+    },
+  }));
 
 function waysFor(design: Design, derived: Derived): readonly Way[] {
   const { hanging, outline } = { hanging: derived.hanging, outline: derived.path };
-  const once = (kind: MendKind, change: BalanceChange | null): Way[] =>
-    change ? [{ kind, step: 1, most: 1, make: () => change }] : [];
+  const once = (kind: MendKind, change: OneChange | null): Way[] =>
+    change ? [{ kind, step: 1, most: 1, single: true, make: () => change }] : [];
   const horn = hanging?.buttons.horn;
   const along = (sign: 1 | -1): Way[] =>
     horn?.part.face === 'edge'
@@ -160,7 +174,8 @@ function waysFor(design: Design, derived: Derived): readonly Way[] {
   const tip = derived.measures.neck?.bass.tip;
   const tail = derived.measures.box.minX;
   const lightest = Math.min(...design.headstock.tuners.map((t) => measureOf(t.spec, 'mass')));
-  const place = weightPlace(design, derived);
+  const lightestMade = design.strings.scaleLength > LONG_SCALE ? LIGHTEST_TUNER.bass : LIGHTEST_TUNER.guitar;
+  const behind = placeBehindHorn(derived);
   return [
     ...along(1),
     ...along(-1),
@@ -177,13 +192,17 @@ function waysFor(design: Design, derived: Derived): readonly Way[] {
                 ...{ kind: 'button on heel', part: horn.part.id },
                 at: { x: derived.stringPlan.jointX - 16, y: 0 },
               })),
+          ...once(
+            'button behind horn',
+            behind && { kind: 'button behind horn', part: horn.part.id, at: behind },
+          ),
         ]
       : []),
     ...(tip
       ? [
           {
             ...{ kind: 'longer horn' as const, step: 1, most: MOST.horn },
-            make: (by: number): BalanceChange => ({ kind: 'longer horn', tip: { x: tip.x, y: tip.y }, by }),
+            make: (by: number): OneChange => ({ kind: 'longer horn', tip: { x: tip.x, y: tip.y }, by }),
           },
         ]
       : []),
@@ -195,11 +214,11 @@ function waysFor(design: Design, derived: Derived): readonly Way[] {
       ...{ kind: 'thinner body', step: 0.5, most: MOST.thinner },
       make: (by) => ({ kind: 'thinner body', by }),
     },
-    ...(lightest > LEAST_TUNER
+    ...(lightest > lightestMade
       ? [
           {
-            ...{ kind: 'lighter tuners' as const, step: 1, most: Math.floor(lightest - LEAST_TUNER) },
-            make: (by: number): BalanceChange => ({ kind: 'lighter tuners', by }),
+            ...{ kind: 'lighter tuners' as const, step: 1, most: Math.floor(lightest - lightestMade) },
+            make: (by: number): OneChange => ({ kind: 'lighter tuners', by }),
           },
         ]
       : []),
@@ -208,10 +227,7 @@ function waysFor(design: Design, derived: Derived): readonly Way[] {
       make: (by) => ({ kind: 'shorter headstock', by }),
     },
     ...once('chamber', chamberPlace(design, derived)),
-    {
-      ...{ kind: 'weight', step: 5, most: MOST.weight },
-      make: (mass) => ({ kind: 'weight', mass, ...place }),
-    },
+    ...weightWays(design, derived),
   ];
 }
 
@@ -225,106 +241,225 @@ const woodsFor = (design: Design, piece: WoodPiece): readonly string[] => {
 
 const keyOf = ({ rule, subject }: Finding): string => `${rule} ${subject}`;
 
+/** What is to be mended: how much of it is left (0: nothing), and how much a change must bring. */
+interface Goal {
+  readonly left: (s: Standing) => number;
+  readonly worth: number;
+}
+
+/** A newton weighs so many grams where a load and a weight are mended together. */
+const GRAMS_A_NEWTON = 100;
+
+/** The goals of a design, the one that mends everything first. */
+function goalsFor(before: Standing, wish: number): readonly Goal[] {
+  const load = (s: Standing): number => {
+    const n = s.load ?? Infinity;
+    return n <= NO_LOAD ? 0 : n;
+  };
+  const mass = (s: Standing): number => Math.max(0, s.mass - wish);
+  const ofLoad: Goal = { left: load, worth: WORTH.load };
+  const ofMass: Goal = { left: mass, worth: WORTH.mass };
+  const dives = before.load !== null && before.load > NO_LOAD;
+  if (!dives) return mass(before) > 0 ? [ofMass] : [];
+  if (mass(before) === 0) return [ofLoad];
+  return [{ left: (s) => load(s) * GRAMS_A_NEWTON + mass(s), worth: WORTH.mass }, ofLoad, ofMass];
+}
+
 /**
- * What would mend how a design balances, the least change first: each found by how much of it takes the load off the left hand (with a smooth strap, at
- * the playing angle) or brings the weight to what is wished for, or as near as it goes. None that opens a finding, and none that no design can hold. Empty where nothing is to be mended.
+ * Whether a change may be offered beside what it mends: it makes nothing too heavy, or heavier that is too heavy; and no neck dive, or a worse one
+ * than there is (a load that no hand feels apart).
+ */
+const isFair = (before: Standing, after: Standing, wish: number): boolean =>
+  after.mass <= Math.max(wish, before.mass) + 0.5 &&
+  (before.load === null || (after.load !== null && after.load <= Math.max(NO_LOAD, before.load)));
+
+/** A change that was found for a design, and the design with it. */
+interface Tried {
+  readonly design: Design;
+  readonly standing: Standing;
+}
+interface Found extends Tried {
+  readonly change: OneChange;
+  readonly amount: number | null;
+  /** Whether it may be offered alone; what may not be may still be one of two. */
+  readonly isFair: boolean;
+}
+
+/** One design’s own search: what changes of it bring. */
+interface Search {
+  readonly design: Design;
+  readonly derived: Derived;
+  readonly wish: number;
+  /** Standing of the design that is mended, which two changes together begin from. */
+  readonly first: Standing;
+  readonly derive: MendsBy['derive'];
+  /** Whether a design opens no finding that was not open before. */
+  readonly isClean: (design: Design) => boolean;
+}
+
+function trial({ design, derive }: Search, change: OneChange): Tried | null {
+  const next = applyChange(design, change);
+  if (next === design || designRefusals(next).length > 0) return null;
+  return { design: next, standing: standingOf(derive(next)) };
+}
+
+/** What is left of a goal after a change, told quickly where it can be. */
+function leftAfter(search: Search, change: OneChange | null, { left }: Goal): number {
+  if (!change) return Infinity;
+  const standing = standingAfter(search.design, search.derived, change) ?? trial(search, change)?.standing;
+  return standing ? left(standing) : Infinity;
+}
+
+/** A change derived in full that is worth it and opens no finding; null for one that does. */
+function accepted(search: Search, change: OneChange, amount: number | null, goal: Goal): Found | null {
+  const t = trial(search, change);
+  const begun = goal.left(standingOf(search.derived));
+  if (!t || begun - goal.left(t.standing) < goal.worth) return null;
+  if (!search.isClean(t.design)) return null;
+  return { ...t, change, amount, isFair: isFair(search.first, t.standing, search.wish) };
+}
+
+/** The least of a way that is enough for a goal, or else what brings most; null where none is acceptable. */
+function alongWay(search: Search, { step, most, single, make }: Way, goal: Goal): Found | null {
+  const of = (n: number): OneChange | null => make(Number((n * step).toFixed(3)));
+  const begun = goal.left(standingOf(search.derived));
+  let n = Math.floor(most / step);
+  if (n < 1) return null;
+  let isEnough = false;
+  if (n > 1) {
+    // More of it brings more, up to a place: the first that is enough, or what brings most.
+    const tries = [...new Set([0.08, 0.2, 0.4, 0.65, 1].map((share) => Math.max(1, Math.round(n * share))))];
+    let [last, best] = [0, 0];
+    let bestLeft = begun;
+    for (const t of tries) {
+      const l = leftAfter(search, of(t), goal);
+      if (l < bestLeft - 1e-9) [best, bestLeft] = [t, l];
+      if (l <= 0) break;
+      last = t;
+    }
+    if (best === 0) return null;
+    n = best;
+    isEnough = bestLeft <= 0;
+    if (isEnough)
+      for (let [a, b] = [last, best]; b - a > 1;) {
+        const middle = Math.floor((a + b) / 2);
+        if (leftAfter(search, of(middle), goal) <= 0) [b, n] = [middle, middle];
+        else a = middle;
+      }
+  }
+  // What was told quickly may fall short of enough by a step or two.
+  const fullLeft = (change: OneChange | null): number => {
+    const t = change && trial(search, change);
+    return t ? goal.left(t.standing) : Infinity;
+  };
+  if (isEnough) for (let k = 0; k < 2 && n * step < most && fullLeft(of(n)) > 0; k += 1) n += 1;
+  // Of what opens a finding, half may not.
+  let unfair: Found | null = null;
+  for (let k = 0; k < 3 && n >= 1; k += 1) {
+    const change = of(n);
+    const found = change && accepted(search, change, single ? null : Number((n * step).toFixed(3)), goal);
+    if (found?.isFair) return found;
+    unfair ??= found;
+    n = Math.floor(n / 2);
+  }
+  return unfair;
+}
+
+/** Another wood for a piece: the nearest that is enough and acceptable, else the one that brings most of those that are. */
+function otherWood(search: Search, piece: WoodPiece, goal: Goal): Found | null {
+  const { design } = search;
+  if (piece === 'front' && !design.body.gluedFront) return null;
+  const all = woodsFor(design, piece).map((name) => {
+    const change: OneChange = { kind: 'other wood', piece, name };
+    return { change, left: leftAfter(search, change, goal) };
+  });
+  // The sort is stable: of those that are enough, the nearest to the wood that it is now comes first.
+  const begun = goal.left(standingOf(search.derived));
+  let unfair: Found | null = null;
+  for (const { change } of all.filter((w) => w.left < begun).sort((a, b) => a.left - b.left)) {
+    const found = accepted(search, change, null, goal);
+    if (found?.isFair) return found;
+    unfair ??= found;
+  }
+  return unfair;
+}
+
+/** Two together are looked for from so many first changes, and so many are offered. */
+const FIRST_OF_TWO = 3;
+const MOST_PAIRS = 3;
+
+/**
+ * What would mend how a design balances, the least cost first: each found by how much of it takes the load off the fretting hand (with a smooth strap, at
+ * the playing angle) and brings the weight to the target, or as near as it goes; two together where none alone does. None that opens a finding, none
+ * that makes it too heavy or dive, and none that no design can hold. Empty where nothing is to be mended.
  */
 export function findMends(design: Design, by: MendsBy): readonly BalanceMend[] {
   const { derive, look, progress = () => undefined, kinds } = by;
   const derived = derive(design);
   const before = standingOf(derived);
   const wish = design.player.heaviest ?? Infinity;
-  const dives = before.load !== null && before.load > NO_LOAD;
-  if (!dives && before.mass <= wish) return [];
-  // A load first; else the weight.
-  const left = (s: Standing): number =>
-    dives ? Math.max(0, s.load ?? Infinity) : Math.max(0, s.mass - wish);
-  const enough = dives ? NO_LOAD : 0;
-  const worth = dives ? WORTH.load : WORTH.mass;
+  const goals = goalsFor(before, wish);
+  if (goals.length === 0) return [];
   const known = new Set(look(design, derived).map(keyOf));
-  const tried = (change: BalanceChange): { readonly design: Design; readonly standing: Standing } | null => {
-    const next = applyChange(design, change);
-    if (next === design || designRefusals(next).length > 0) return null;
-    return { design: next, standing: standingOf(derive(next)) };
+  const search: Search = {
+    ...{ design, derived, wish, first: before, derive },
+    isClean: (next) => look(next, derive(next)).every((f) => known.has(keyOf(f))),
   };
-  const leftOf = (change: BalanceChange | null): number => {
-    if (!change) return Infinity;
-    const quick = standingAfter(design, derived, change);
-    const standing = quick ?? tried(change)?.standing;
-    return standing ? left(standing) : Infinity;
+  const isMended = (s: Standing): boolean => goals[0]!.left(s) === 0;
+  const waysOf = (s: Search): readonly ((goal: Goal) => Found | null)[] => [
+    ...waysFor(s.design, s.derived)
+      .filter((w) => !kinds || kinds.includes(w.kind))
+      .map((way) => (goal: Goal) => alongWay(s, way, goal)),
+    ...(kinds && !kinds.includes('other wood') ? [] : WOOD_PIECES).map(
+      (piece) => (goal: Goal) => otherWood(s, piece, goal),
+    ),
+  ];
+  const ways = waysOf(search);
+  // Of each way what mends everything; else what mends the load; else the weight.
+  const singles = ways.flatMap((way, i): readonly Found[] => {
+    progress((0.7 * i) / ways.length);
+    const whole = way(goals[0]!);
+    if (whole && ((whole.isFair && isMended(whole.standing)) || goals.length === 1)) return [whole];
+    const parts = [whole, ...goals.slice(1).map((goal) => way(goal))].flatMap((f) => f ?? []);
+    const [found] = [...parts.filter((f) => f.isFair), ...parts];
+    return found ? [found] : [];
+  });
+  const offered = ({ standing }: Tried, change: BalanceChange, amount: number | null): BalanceMend => {
+    const costs = costsOf(change, amount);
+    return {
+      ...{ change, amount, before, after: standing, mends: isMended(standing), costs },
+      cost: wholeCost(costs, standing.mass - before.mass),
+    };
   };
-  const fullLeft = (change: BalanceChange | null): number => {
-    const t = change && tried(change);
-    return t ? left(t.standing) : Infinity;
-  };
-  const begun = left(before);
-  const mends: BalanceMend[] = [];
-  const offer = (kind: MendKind, change: BalanceChange, amount: number | null): boolean => {
-    const t = tried(change);
-    if (!t || begun - left(t.standing) < worth) return false;
-    // What mends the load may not make it over-heavy where it was not; its weight is told in any case.
-    if (look(t.design, derive(t.design)).some((f) => !known.has(keyOf(f)))) return false;
-    const { once, each } = COST[kind];
-    mends.push({
-      ...{ change, amount, before },
-      after: t.standing,
-      mends: (t.standing.load === null || t.standing.load <= NO_LOAD) && t.standing.mass <= wish,
-      cost: once + each * (amount ?? 0),
-    });
-    return true;
-  };
-  const ways = waysFor(design, derived).filter((w) => !kinds || kinds.includes(w.kind));
-  const pieces = kinds && !kinds.includes('other wood') ? [] : WOOD_PIECES;
-  const all = ways.length + pieces.length;
-  ways.forEach(({ kind, step, most, make }, i) => {
-    progress(i / all);
-    const of = (n: number): BalanceChange | null => make(Number((n * step).toFixed(3)));
-    let n = Math.floor(most / step);
-    let isEnough = false;
-    if (n > 1) {
-      // More of it brings more, up to a place: the first that is enough, or what brings most.
-      const tries = [0.08, 0.2, 0.4, 0.65, 1].map((share) => Math.max(1, Math.round(n * share)));
-      let [last, best] = [0, 0];
-      let bestLeft = begun;
-      for (const t of tries) {
-        const l = leftOf(of(t));
-        if (l < bestLeft - 1e-9) [best, bestLeft] = [t, l];
-        if (l <= enough) break;
-        last = t;
+  const mends = singles.filter((f) => f.isFair).map((f) => offered(f, f.change, f.amount));
+  if (!mends.some((m) => m.mends) && singles.length > 1) {
+    // First what brings most for its cost.
+    const left = (s: Standing): number => goals[0]!.left(s);
+    const worth = (f: Found): number =>
+      (left(before) - left(f.standing)) / (1 + offered(f, f.change, f.amount).cost);
+    const firsts = [...singles].sort((a, b) => worth(b) - worth(a)).slice(0, FIRST_OF_TWO);
+    const pairs: BalanceMend[] = [];
+    firsts.forEach((first, i) => {
+      progress(0.7 + (0.3 * i) / firsts.length);
+      if (pairs.length >= MOST_PAIRS) return;
+      const second: Search = { ...search, design: first.design, derived: derive(first.design) };
+      for (const way of waysOf(second)) {
+        const found = pairs.length < MOST_PAIRS ? way(goals[0]!) : null;
+        if (!found?.isFair || !isMended(found.standing) || found.change.kind === first.change.kind) continue;
+        const change = {
+          ...{ kind: 'two' as const, first: first.change, second: found.change },
+          amounts: [first.amount, found.amount] as const,
+        };
+        pairs.push(offered(found, change, null));
       }
-      if (best === 0) return;
-      n = best;
-      isEnough = bestLeft <= enough;
-      if (isEnough)
-        for (let [a, b] = [last, best]; b - a > 1;) {
-          const middle = Math.floor((a + b) / 2);
-          if (leftOf(of(middle)) <= enough) [b, n] = [middle, middle];
-          else a = middle;
-        }
-    }
-    // What was told quickly may fall short of enough by a step or two.
-    if (isEnough) for (let k = 0; k < 2 && n * step < most && fullLeft(of(n)) > enough; k += 1) n += 1;
-    // One that opens a finding may not at half of it.
-    for (let k = 0; k < 3 && n >= 1; k += 1) {
-      const change = of(n);
-      if (change && offer(kind, change, most === 1 ? null : Number((n * step).toFixed(3)))) return;
-      n = Math.floor(n / 2);
-    }
-  });
-  pieces.forEach((piece, i) => {
-    progress((ways.length + i) / all);
-    if (piece === 'front' && !design.body.gluedFront) return;
-    const changes = woodsFor(design, piece).map((name): BalanceChange => ({
-      kind: 'other wood',
-      piece,
-      name,
-    }));
-    const lefts = changes.map((c) => ({ c, l: leftOf(c) }));
-    const first = lefts.find(({ l }) => l <= enough);
-    const best =
-      first ?? lefts.reduce<(typeof lefts)[number] | null>((a, b) => (a && a.l <= b.l ? a : b), null);
-    if (best && best.l < begun) offer('other wood', best.c, null);
-  });
+    });
+    mends.push(...pairs);
+  }
   progress(1);
-  return mends.sort((a, b) => Number(b.mends) - Number(a.mends) || a.cost - b.cost);
+  // Of those that leave something, first what brings most for its cost.
+  const worthOf = ({ after, cost }: BalanceMend): number =>
+    (goals[0]!.left(before) - goals[0]!.left(after)) / (1 + cost);
+  return mends.sort(
+    (a, b) => Number(b.mends) - Number(a.mends) || (a.mends ? a.cost - b.cost : worthOf(b) - worthOf(a)),
+  );
 }

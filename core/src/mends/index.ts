@@ -1,7 +1,8 @@
 export { applyChange } from './change.ts';
-export type { BalanceChange } from './change.ts';
+export type { BalanceChange, OneChange } from './change.ts';
 export { findMends, standingOf } from './findMends.ts';
 export type { BalanceMend, MendKind, Standing } from './findMends.ts';
+export type { Costs } from './costs.ts';
 export { sensitivityOf } from './sensitivity.ts';
 export type { Sensitivity } from './sensitivity.ts';
 export { AS_IT_IS, MOST_VARIANTS, standingsOf, variantOf } from './variants.ts';

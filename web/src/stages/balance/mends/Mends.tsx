@@ -7,7 +7,7 @@ import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { StandingOf } from '../hanging/Standing.tsx';
 import { useCopy } from '../useCopy.ts';
 import { WORDS } from '../words.ts';
-import { changesOf, titleOf } from './mendWords.ts';
+import { changesOf, costWords, titleOf } from './mendWords.ts';
 import { useMends } from './search.ts';
 
 /** A number before and after, as two bars to one scale. */
@@ -84,6 +84,8 @@ function Card({ mend, design }: { mend: BalanceMend; design: Design }) {
         </Text>
         <Text fontSize="11.5px" color="faded" mb="1" minH="17px" lineHeight="1.3">
           {changesOf(mend)}
+          <br />
+          {costWords(mend)}
         </Text>
         {before.load !== null && after.load !== null && (
           <BeforeAfter

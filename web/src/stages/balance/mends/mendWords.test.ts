@@ -1,7 +1,7 @@
 import type { BalanceChange, BalanceMend, Standing } from '@pelkin/core';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../../../../core/tests/findings.ts';
-import { changesOf, titleOf } from './mendWords.ts';
+import { changesOf, costWords, titleOf } from './mendWords.ts';
 
 const standing = (mass: number, tailward: number | null): Standing => ({ load: 1, mass, tailward });
 const mend = (change: BalanceChange, amount: number | null, after = standing(3500, 210)): BalanceMend => ({
@@ -10,6 +10,7 @@ const mend = (change: BalanceChange, amount: number | null, after = standing(350
   before: standing(3500, 210),
   after,
   mends: true,
+  costs: { looks: 5, work: 0 },
   cost: 1,
 });
 const windrow = demo('windrow');
@@ -36,16 +37,43 @@ describe('a mend in words', () => {
     [{ kind: 'lighter tuners', by: 9 }, 9, 'Lighter tuners: 6 × 9 g less'],
     [{ kind: 'shorter headstock', by: 10 }, 10, 'Headstock 10.0 mm shorter'],
     [{ kind: 'chamber', at, across: 60, deep: 30 }, null, 'Chamber under the front, 60.0 mm across'],
-    [{ kind: 'weight', mass: 120, at, deep: 20 }, 120, '120 g in the cavity'],
+    [{ kind: 'button behind horn', part: 'p1', at }, null, 'Horn button on the back, behind the horn'],
+    [
+      {
+        ...{ kind: 'weight', mass: 120, place: 'Control cavity', hole: null },
+        slug: { at, deep: 20, across: 30, high: 15 },
+      },
+      120,
+      '120 g of lead, 30.0 mm across, 15.0 mm high, in Control cavity',
+    ],
+    [
+      {
+        ...{ kind: 'weight', mass: 120, place: 'Hole for a weight', hole: { across: 30, deep: 19 } },
+        slug: { at, deep: 30, across: 30, high: 15 },
+      },
+      120,
+      '120 g of lead, 30.0 mm across, 15.0 mm high, in a hole drilled 19.0 mm deep from the back',
+    ],
+    [
+      {
+        ...{ kind: 'two', amounts: [8, 9] },
+        first: { kind: 'longer horn', tip: at, by: 8 },
+        second: { kind: 'lighter tuners', by: 9 },
+      },
+      null,
+      'Horn 8.0 mm longer, and lighter tuners: 6 × 9 g less',
+    ],
   ] as const)('%o', (change, amount, words) => {
     expect(titleOf(mend(change as BalanceChange, amount), windrow, 'mm')).toBe(words);
   });
-  it('speaks of the tail where there is no cavity, and in the user’s unit', () => {
-    const bare = { ...windrow, openings: [] };
-    expect(titleOf(mend({ kind: 'weight', mass: 50, at, deep: 9 }, 50), bare, 'mm')).toBe('50 g in the tail');
+  it('is in the user’s unit', () => {
     expect(titleOf(mend({ kind: 'longer tail', tail: 0, by: 25.4 }, 25.4), windrow, 'in')).toMatch(
       /^Tail 1\.000? in longer$/,
     );
+  });
+  it('says what it costs in looks and work', () => {
+    expect(costWords({ costs: { looks: 0, work: 5 } })).toBe('Change of looks: none. Work: little.');
+    expect(costWords({ costs: { looks: 12, work: 40 } })).toBe('Change of looks: some. Work: much.');
   });
   it('says what else changes, and nothing of what does not', () => {
     const kind = { kind: 'longer tail', tail: 0, by: 1 } as const;
