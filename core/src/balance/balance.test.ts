@@ -4,6 +4,7 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { OnStrap } from './hanging.ts';
 import { StrapTooShort, hang, leftHandLoad, weightOf } from './hanging.ts';
+import { toSpare } from './hangingState.ts';
 import { sure, weigh, woodMass } from './masses.ts';
 import { sit } from './sitting.ts';
 
@@ -161,3 +162,19 @@ it('all together weigh what each weighs; what is not known to the gram is off by
   expect(centre).toEqual({ x: 250 / 3, y: 5 / 3, z: (-20 * 2000 + 5 * 500) / 3000 });
   expect(weigh([])).toBeNull();
 });
+
+it('what an angle has to spare is how far it is from the nearest that a smooth strap does not hold', () =>
+  fc.assert(
+    fc.property(instruments, between(-60, 60), (on, degrees) => {
+      const angle = (degrees * Math.PI) / 180;
+      const { rest } = hang(on);
+      const spare = toSpare({ rest }, angle);
+      const holds = (a: number): boolean => leftHandLoad(on, a, HAND) === 0;
+      if (spare === null) return;
+      if (spare < 0.002) return;
+      expect(holds(angle - spare + 0.001)).toBe(true);
+      expect(holds(angle + spare - 0.001)).toBe(true);
+      expect(holds(angle - spare - 0.001) && holds(angle + spare + 0.001)).toBe(false);
+    }),
+    { numRuns: 40 },
+  ));

@@ -42,6 +42,5 @@ export function boardMass(
   return {
     volume,
     centre: volume > 0 ? { x: mx / volume, y: my / volume, z: mz / volume } : { x: 0, y: 0, z: 0 },
-    withoutWood: 0,
   };
 }

@@ -5,8 +5,8 @@ import { distance, dot, subtract } from '../geometry/point.ts';
 import { once } from '../geometry/remember.ts';
 import { centreScale, fretX } from '../strings/frets.ts';
 import type { Buttons } from './buttons.ts';
-import type { Held, OnStrap } from './hanging.ts';
-import { holderAt } from './hanging.ts';
+import type { Held, Interval, OnStrap } from './hanging.ts';
+import { hang, holderAt } from './hanging.ts';
 import type { MassItem, MassRange, Weight } from './masses.ts';
 import { offBy, rangeOf } from './masses.ts';
 
@@ -37,6 +37,8 @@ export interface HangingState {
   readonly tailward: MassRange;
   /** How the left hand holds it with a smooth strap; null where no place of the strap carries the playing angle, or it is too short. */
   readonly held: Held | null;
+  /** Angles at which a smooth strap holds it alone, rad, in rising order; none where the strap is too short. */
+  readonly rest: readonly Interval[];
   /** By kind of strap; null where the strap is too short to go over a shoulder. */
   readonly loads: Readonly<Record<StrapKind, Load>> | null;
 }
@@ -95,6 +97,7 @@ export function hangingState(
     holderAt(onStrapOf({ buttons, strap }, weight, friction), angle, hand);
   const smooth = once(() => (isLong ? holderOf(FRICTION.smooth) : null));
   const held = once(() => smooth()?.(onStrapOf({ buttons, strap }, weight)) ?? null);
+  const rest = once(() => (isLong ? hang(onStrapOf({ buttons, strap }, weight)).rest : []));
   const loadOf = (friction: number): Load => {
     const holder = once(() => (friction === FRICTION.smooth ? smooth()! : holderOf(friction)));
     const at = (w: Weight): Held | null => holder()(onStrapOf({ buttons, strap }, w));
@@ -123,6 +126,15 @@ export function hangingState(
     get held() {
       return held();
     },
+    get rest() {
+      return rest();
+    },
     loads: isLong ? lazily(loadOf) : null,
   };
+}
+
+/** How far an angle that a smooth strap holds alone is from the nearest one that it does not, rad; null for one that it does not hold. */
+export function toSpare({ rest }: Pick<HangingState, 'rest'>, angle: number): number | null {
+  const band = rest.find(({ from, to }) => angle >= from && angle <= to);
+  return band ? Math.min(angle - band.from, band.to - angle) : null;
 }

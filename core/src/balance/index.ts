@@ -4,7 +4,7 @@ export type { AtHornPlace, LoadAtAngle } from './curves.ts';
 export { boardDensity, densityOf } from './density.ts';
 export { GRAVITY, StrapTooShort, hang, heldAt, leftHandLoad, pulls, settlesAt, weightOf } from './hanging.ts';
 export type { Hanging, Held, Interval, OnStrap } from './hanging.ts';
-export { STRAPS, handAt, hangingState, onStrapOf } from './hangingState.ts';
+export { FRICTION, STRAPS, handAt, hangingState, onStrapOf, toSpare } from './hangingState.ts';
 export type { HangingState, Load, StrapKind } from './hangingState.ts';
 export { estimateOf, estimateToKeep, weighedMass } from './items.ts';
 export type { Together } from './items.ts';

@@ -169,10 +169,7 @@ function withoutSlots(
 }
 
 /** A neck’s shaft, instrument frame, without the pilot holes of the screws that hold it. */
-function withoutPilots(
-  shaft: Pick<Mass, 'volume' | 'centre' | 'withoutWood'>,
-  { design, layout, stringPlan }: WeighedFrom,
-): Mass {
+function withoutPilots(shaft: Mass, { design, layout, stringPlan }: WeighedFrom): Mass {
   const { neck, thickness } = design;
   if (neck.joint !== 'screwed') return shaft;
   const side = neckSide(design);

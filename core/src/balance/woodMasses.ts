@@ -35,7 +35,7 @@ export function without(all: Mass, part: Taken): Mass {
   const volume = all.volume - part.volume;
   const of = (key: 'x' | 'y' | 'z'): number =>
     volume > 0 ? (all.centre[key] * all.volume - part.centre[key] * part.volume) / volume : all.centre[key];
-  return { volume, centre: { x: of('x'), y: of('y'), z: of('z') }, withoutWood: 0 };
+  return { volume, centre: { x: of('x'), y: of('y'), z: of('z') } };
 }
 
 /** The same grid, of which only a strip along the centre line counts. */

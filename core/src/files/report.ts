@@ -80,7 +80,12 @@ function balanceReport(design: Design, derived: Derived) {
     weight: weighed && {
       ...weighed.total,
       centre: weighed.centre,
-      items: weighed.items.map(({ key, name, kind, mass, at }) => ({ key, name, kind, ...mass, at })),
+      /** What an instrument has and this design does not yet: it weighs nothing here. */
+      without: design.headstock.tuners.length === 0 ? ['tuners'] : [],
+      items: weighed.items.map(({ key, name, kind, mass, at, weighed: own }) => ({
+        ...{ key, name, kind, ...mass, at },
+        ...(own ? { weighed: own.mass, changedSince: own.changed } : null),
+      })),
     },
     hanging: hanging && {
       strap: hanging.strap,

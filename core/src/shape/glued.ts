@@ -193,11 +193,8 @@ export function gluedMap(outside: Fields, fields: GluedFields): ThicknessMap {
   return { ...map, wood };
 }
 
-/** The mass of both pieces: volumes added, the centre by them. `withoutWood` is that of the body as it is seen from outside. */
-export function gluedMass(
-  outside: Mass,
-  { front, core }: GluedFields,
-): Mass & { readonly pieces: readonly Mass[] } {
+/** The mass of both pieces: volumes added, the centre by them. */
+export function gluedMass({ front, core }: GluedFields): Mass & { readonly pieces: readonly Mass[] } {
   const pieces = [massOf(front), massOf(core)];
   const volume = pieces.reduce((sum, p) => sum + p.volume, 0);
   const by = (of: (m: Mass) => number): number =>
@@ -205,7 +202,6 @@ export function gluedMass(
   return {
     volume,
     centre: { x: by((m) => m.centre.x), y: by((m) => m.centre.y), z: by((m) => m.centre.z) },
-    withoutWood: outside.withoutWood,
     pieces,
   };
 }

@@ -5,6 +5,7 @@ import { massOf } from '../solid/mass.ts';
 import type { Solid } from '../solid/solid.ts';
 import type { Least } from '../solid/thickness.ts';
 import { leastThickness, withoutEdges } from '../solid/thickness.ts';
+import { areaWithoutWood } from '../solid/withoutWood.ts';
 import type { GluedSolids } from './glued.ts';
 import { gluedFields, gluedMap, gluedMass, gluedSamplers, leastAtClosed } from './glued.ts';
 import type { ThicknessMap } from './thicknessMap.ts';
@@ -42,15 +43,16 @@ export function shaped(
   sampler: Sampler = createSampler(),
 ): Shaped {
   const fields = sampler.fields(solid, FINE_STEP, (share) => progress((glued ? 0.3 : 0.7) * share));
-  const outside = massOf(fields);
+  const bare = withoutEdges(floors);
+  const brokenThrough = (): number => areaWithoutWood(bare, sampler.fields(bare, FINE_STEP));
   if (!glued) {
     const map = thicknessMap(fields);
     progress(0.8);
     const least = leastThickness(floors, FINE_STEP, sampler);
     progress(0.9);
-    const { withoutWood } = massOf(sampler.fields(withoutEdges(floors), FINE_STEP));
+    const open = brokenThrough();
     progress(1);
-    return { mass: outside, least, brokenThrough: withoutWood, map, pieces: null };
+    return { mass: massOf(fields), least, brokenThrough: open, map, pieces: null };
   }
   const samplers = gluedSamplers();
   const pieces = gluedFields(glued.whole, FINE_STEP, samplers);
@@ -58,12 +60,12 @@ export function shaped(
   const {
     pieces: [front, core],
     ...mass
-  } = gluedMass(outside, pieces);
+  } = gluedMass(pieces);
   const map = gluedMap(fields, pieces);
   progress(0.7);
   const least = leastThickness(floors, FINE_STEP, sampler);
   progress(0.8);
-  const { withoutWood } = massOf(sampler.fields(withoutEdges(floors), FINE_STEP));
+  const open = brokenThrough();
   const at = leastAtClosed(
     gluedFields(
       { ...glued.floors, front: withoutEdges(glued.floors.front), core: withoutEdges(glued.floors.core) },
@@ -75,7 +77,7 @@ export function shaped(
   return {
     mass,
     least: at.least && at.least.thickness < least.thickness ? at.least : least,
-    brokenThrough: withoutWood + at.open,
+    brokenThrough: open + at.open,
     map,
     pieces: { front: front!, core: core! },
   };

@@ -1,13 +1,11 @@
 import type { Crossed, Fields } from './field.ts';
 
-/** Volume, centre, and what of the plan has no wood. */
+/** Volume and centre. */
 export interface Mass {
   /** mm³. */
   readonly volume: number;
   /** mm; the z of the middle is below 0. */
   readonly centre: { readonly x: number; readonly y: number; readonly z: number };
-  /** Where front and back meet, mm². */
-  readonly withoutWood: number;
 }
 
 /** Wood thicker than so many cells does not run out within one: no slope of a carve is that steep. */
@@ -30,14 +28,11 @@ export function massOf(fields: Fields): Mass {
   for (const i of fields.backCrossed.cells) isCrossed[i] = 1;
   // Cells that an opening’s edge crosses, or in which the wood may run out.
   const unsure: number[] = [];
-  // Volume, its moments in x, y, z, and what has no wood, of the cells that are not wood all through.
-  const sums = new Float64Array(5);
+  // Volume and its moments in x, y, z of the cells that are not wood all through.
+  const sums = new Float64Array(4);
   const add = (x: number, y: number, f: number, b: number, area: number): void => {
     const t = thickness - f - b;
-    if (t <= 0) {
-      sums[4]! += area;
-      return;
-    }
+    if (t <= 0) return;
     const v = t * area;
     sums[0]! += v;
     sums[1]! += x * v;
@@ -80,7 +75,6 @@ export function massOf(fields: Fields): Mass {
     }
     // From no wood at one side of the cell to some at the other.
     const part = (t + span / 2) / span;
-    sums[4]! += (1 - part) * area;
     const less = (t - ((t + span / 2) * part) / 2) / 2;
     add(x, y, f + less, b + less, area);
   };
@@ -118,7 +112,7 @@ export function massOf(fields: Fields): Mass {
     const r = Math.floor(i / columns);
     addInParts(i, x0 + (i - r * columns) * step, y0 + r * step, share[i]! * cell);
   }
-  const [v, ux, uy, uz, withoutWood] = sums as unknown as [number, number, number, number, number];
+  const [v, ux, uy, uz] = sums as unknown as [number, number, number, number];
   const all = volume * cell + v;
   return {
     volume: all,
@@ -130,6 +124,5 @@ export function massOf(fields: Fields): Mass {
             z: ((mz / 2 - (volume * thickness) / 2) * cell + uz) / all,
           }
         : { x: 0, y: 0, z: 0 },
-    withoutWood,
   };
 }

@@ -6,6 +6,7 @@ import { hollowDepths } from './arch.ts';
 import { BadRemoval, deepest, depthOf } from './depths.ts';
 import { distancesBeside, distancesOn } from './distances.ts';
 import { createSampler, fieldsOf } from './field.ts';
+import { areaWithoutWood } from './withoutWood.ts';
 import { massOf } from './mass.ts';
 import { sharesOf } from './grid.ts';
 import { leastThickness } from './thickness.ts';
@@ -196,7 +197,20 @@ describe('a solid’s mass', () => {
     const cut = massOf(fieldsOf(pocket, 0.5));
     expect(Math.abs(cut.volume - (240000 - 40 * 30 * 15)) / 240000).toBeLessThan(1e-3);
     expect(leastThickness(pocket, 0.5).thickness).toBeCloseTo(25, 6);
-    expect(cut.withoutWood).toBe(0);
+    expect(areaWithoutWood(pocket, fieldsOf(pocket, 0.5))).toBe(0);
+  });
+  it('a shallow sliver that two rounds take is measured to half a mm², in closed form', () => {
+    // Two quarter circles of 8 meet in wood 9 thick where 2 (8 − √(64 − (8 − s)²)) = 9: s = 8 − √(64 − 3.5²).
+    const round = { ...along, kind: 'edge round' as const, radius: 8 };
+    const thin: Solid = { region: square, thickness: 9, front: [round], back: [round] };
+    const s = 8 - Math.sqrt(64 - 3.5 ** 2);
+    const { outer } = square;
+    const [long, wide] = ['x', 'y'].map((k) => {
+      const all = outer.map((p) => p[k as 'x' | 'y']);
+      return Math.max(...all) - Math.min(...all);
+    }) as [number, number];
+    const want = long * wide - (long - 2 * s) * (wide - 2 * s);
+    expect(Math.abs(areaWithoutWood(thin, fieldsOf(thin, 0.5)) - want)).toBeLessThan(0.5);
   });
   it('is the same after a body whose removal made no cut', () => {
     const sampler = createSampler();

@@ -2,6 +2,7 @@ import { flattenCubic } from '../../src/geometry/cubic.ts';
 import type { Point } from '../../src/geometry/point.ts';
 import { deepest } from '../../src/solid/depths.ts';
 import { fieldsOf } from '../../src/solid/field.ts';
+import { areaWithoutWood } from '../../src/solid/withoutWood.ts';
 import { massOf } from '../../src/solid/mass.ts';
 import { regionOfPaths, regionOfPolygons } from '../../src/solid/region.ts';
 import type { Chain, Profile, Region, Removal, Solid } from '../../src/solid/solid.ts';
@@ -101,6 +102,8 @@ export const solidOf = (body: Raw): Solid => ({
 
 /** Fields are sampled so finely, mm, as they are while nothing moves. */
 const STEP = 0.5;
+/** Area without wood is held nearer than the vectors ask, mm²: shallow slivers too. */
+const AREA = 0.5;
 
 /** Depths, thickness, mass and least wood of bodies between two fields. */
 export const solids: readonly Adapter[] = [
@@ -116,7 +119,9 @@ export const solids: readonly Adapter[] = [
       const places = (raw['points_mm'] as unknown as readonly Pair[]).map(
         ([x, y]) => [front(x, y), back(x, y)] as const,
       );
-      const mass = massOf(fieldsOf(solid, STEP));
+      const fields = fieldsOf(solid, STEP);
+      const mass = massOf(fields);
+      const open = areaWithoutWood(solid, fields);
       const check = (key: string, got: unknown, by: string, relative = false): Check => ({
         key,
         got,
@@ -143,17 +148,14 @@ export const solids: readonly Adapter[] = [
         check('volume_mm3', mass.volume, 'volume_rel', true),
         check('mass_g', mass.volume * Number(raw['density_kg_m3']) * 1e-6, 'mass_rel', true),
         check('centre_of_mass_mm', [mass.centre.x, mass.centre.y, mass.centre.z], 'centre_of_mass_abs_mm'),
-        { key: 'breaks_through', got: mass.withoutWood > 1, expected: want['breaks_through'], within: 0 },
+        { key: 'breaks_through', got: open > 1, expected: want['breaks_through'], within: 0 },
       ];
       if (want['area_without_wood_mm2'] !== undefined)
         checks.push({
           key: 'area_without_wood_mm2',
-          got: mass.withoutWood,
+          got: open,
           expected: want['area_without_wood_mm2'],
-          within: Math.max(
-            within('area_without_wood_abs_mm2'),
-            within('area_without_wood_rel') * Number(want['area_without_wood_mm2']),
-          ),
+          within: AREA,
         });
       if (want['least_thickness_without_edges_mm'] !== undefined) {
         const least = leastThickness(solid, STEP);

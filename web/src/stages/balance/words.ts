@@ -125,6 +125,7 @@ export const WORDS = {
   weighsTheSame: 'It weighs the same',
   byHeight: 'What you do not type goes with the height: a person of middling build.',
   scaleByHeight: 'All by the height',
+  noTuners: 'The headstock has no tuners yet: none are weighed, and the neck is heavier with them.',
   slides: 'slides',
   handOrFriction: 'hand or friction',
   slidesNote: 'no level place: it slides unless held',

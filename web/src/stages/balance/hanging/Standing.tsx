@@ -1,5 +1,5 @@
 import type { Design, HangingState, Held, Point, Weight } from '@pelkin/core';
-import { bodyOf, heldAs, heldAt, onStrapOf, pulls, weightOf } from '@pelkin/core';
+import { FRICTION, bodyOf, heldAs, heldAt, onStrapOf, pulls, toSpare, weightOf } from '@pelkin/core';
 import { Box } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { derive } from '../../../design/derived.ts';
@@ -30,13 +30,24 @@ const over = (weight: Weight, { strap }: HangingState, angle: number): Held => (
   },
 });
 
-/** Whether a smooth strap holds an angle alone, or slips there. */
+const lifted = (force: number): string => `${newtons(Math.abs(force))} ${force > 0 ? 'up' : 'down'}`;
+
+/** Whether a smooth strap holds an angle alone, with how much to spare and what a slippery one does there; or what the hand does where it slips. */
 function stateAt(hanging: HangingState, weight: Weight, degrees: number): string {
-  const held = heldAt(onStrapOf(hanging, weight), degrees * RAD, hanging.hand);
-  if (!held) return 'no strap carries it so';
-  return Math.abs(held.force) < 0.05
-    ? 'a smooth strap holds it'
-    : `a smooth strap slips: ${newtons(Math.abs(held.force))} ${held.force > 0 ? 'up' : 'down'}`;
+  const at = (friction: number) => heldAt(onStrapOf(hanging, weight, friction), degrees * RAD, hanging.hand);
+  const held = at(FRICTION.smooth);
+  if (!held) return 'no strap carries it at this angle';
+  if (Math.abs(held.force) >= 0.05) return `a smooth strap slips: ${lifted(held.force)}`;
+  const spare = toSpare(hanging, degrees * RAD);
+  const slippery = at(FRICTION.slippery);
+  return [
+    spare === null
+      ? 'a smooth strap holds it'
+      : `a smooth strap holds it with ${(spare / RAD).toFixed(0)}° to spare`,
+    ...(slippery && Math.abs(slippery.force) >= 0.05
+      ? [`a slippery one slips: ${lifted(slippery.force)}`]
+      : []),
+  ].join('; ');
 }
 
 interface Scene {

@@ -1,5 +1,15 @@
 import type { Design, HangingState, Player, StrapKind } from '@pelkin/core';
-import { LIMITS, STRAPS, edits, hang, lengthWithUnit, onStrapOf, settlesAt, weightOf } from '@pelkin/core';
+import {
+  LIMITS,
+  STRAPS,
+  edits,
+  hang,
+  lengthWithUnit,
+  onStrapOf,
+  settlesAt,
+  weightOf,
+  toSpare,
+} from '@pelkin/core';
 import { Box, Button, Text } from '@chakra-ui/react';
 import { Suspense, lazy, useMemo } from 'react';
 import { useLengths } from '../../../design/lengths.ts';
@@ -128,7 +138,8 @@ function Bands({ weighed, angle }: { weighed: Weighed; angle: number }) {
         : [],
     [weight, hanging],
   );
-  if (rows.length === 0) return null;
+  if (rows.length === 0 || !hanging) return null;
+  const spare = toSpare(hanging, hanging.angle);
   const x = (degrees: number): number => 10 + ((degrees + 90) / 180) * 268;
   return (
     <>
@@ -138,7 +149,7 @@ function Bands({ weighed, angle }: { weighed: Weighed; angle: number }) {
             <td>{STRAP_WORDS[kind]}</td>
             <td>
               {load
-                ? `${newtons(load.likely)} (${load.from.toFixed(1)} to ${load.to.toFixed(1)})`
+                ? `${load.likely === 0 && kind === 'smooth' && spare !== null ? `holds, ${(spare * DEG).toFixed(0)}° to spare` : newtons(load.likely)} (${load.from.toFixed(1)} to ${load.to.toFixed(1)})`
                 : WORDS.cannot}
             </td>
             <td>{settles === null ? WORDS.nowhere : `${(settles * DEG).toFixed(0)}°`}</td>

@@ -1,10 +1,12 @@
 import type { BalanceMend, Design } from '@pelkin/core';
-import { applyChange } from '@pelkin/core';
+import { applyChange, toSpare } from '@pelkin/core';
 import { Box, Button, HStack, Spinner, Text } from '@chakra-ui/react';
 import { useEffect, useMemo } from 'react';
 import { useRested } from '../../../design/rested.ts';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { StandingOf } from '../hanging/Standing.tsx';
+import { weighedNow } from '../../../design/weighedNow.ts';
+import { newtons } from '../say.ts';
 import { useCopy } from '../useCopy.ts';
 import { WORDS } from '../words.ts';
 import { changesOf, costWords, titleOf } from './mendWords.ts';
@@ -121,6 +123,15 @@ function Card({ mend, design }: { mend: BalanceMend; design: Design }) {
   );
 }
 
+/** What is to spare where nothing is to be mended, and what a slippery strap does. */
+function Margin({ design }: { design: Design }) {
+  const { hanging } = weighedNow(design);
+  const spare = hanging && toSpare(hanging, hanging.angle);
+  const slippery = hanging?.loads?.slippery;
+  if (spare === null || !slippery) return null;
+  return `It holds with ${((spare * 180) / Math.PI).toFixed(0)}° to spare; on a slippery strap the hand lifts ${newtons(slippery.likely)} (${slippery.from.toFixed(1)} to ${slippery.to.toFixed(1)}).`;
+}
+
 function Cards({ design }: { design: Design }) {
   const { search, stop, look } = useMends();
   if (search.state === 'looking')
@@ -150,7 +161,7 @@ function Cards({ design }: { design: Design }) {
   if (search.mends.length === 0)
     return (
       <Text p="3" fontSize="13px">
-        {WORDS.nothingToMend}
+        {WORDS.nothingToMend} {<Margin design={design} />}
       </Text>
     );
   return (

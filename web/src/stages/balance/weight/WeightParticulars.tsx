@@ -21,7 +21,7 @@ import { linesOf } from './turning.ts';
 const TurningChart = lazy(async () => ({ default: (await import('./TurningChart.tsx')).TurningChart }));
 
 function Totals() {
-  const { units } = useDesign();
+  const { units, headstock } = useDesign();
   const { weight, hanging } = useWeighed();
   if (!weight) return null;
   const { likely, from, to } = weight.total;
@@ -36,6 +36,11 @@ function Totals() {
       <Reading label={WORDS.balancesNutward} value={lengthWithUnit(weight.centre.x, units, 0)} />
       {hanging && (
         <Reading label={WORDS.balancesTailward} value={lengthWithUnit(hanging.tailward.likely, units, 0)} />
+      )}
+      {headstock.tuners.length === 0 && (
+        <Text fontSize="12px" color="look" role="note">
+          {WORDS.noTuners}
+        </Text>
       )}
       <Text fontSize="12px" color="faded">
         Estimated from wood, parts and usual sizes. What you weigh yourself replaces the estimate and narrows
