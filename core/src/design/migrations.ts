@@ -386,10 +386,16 @@ const toVersion11: Migration = (document) => {
 const PLAYER_BEFORE_12 = { shoulders: 430, chest: 230, upperArm: 320, forearm: 255, hand: 185, thigh: 120 };
 
 /**
- * Version 12: what the estimate was when something was weighed, which is not known of earlier ones; which measurements of the player were typed.
+ * Version 12: what the estimate was when something was weighed, which is not known of earlier ones; which measurements of the player were typed; strings of
+ * tuners and trees counted from the treble side, as everywhere else.
  */
 const toVersion12: Migration = (document) => {
-  const { weight, player } = document;
+  const { weight, player, headstock, strings } = document;
+  const count = isRecord(strings) && typeof strings.count === 'number' ? strings.count : null;
+  /** From the bass side to the treble side. */
+  const turned = (n: unknown): unknown => (typeof n === 'number' && count !== null ? count + 1 - n : n);
+  const all = (list: unknown, change: (one: Record<string, unknown>) => unknown): unknown =>
+    Array.isArray(list) ? list.map((one: unknown) => (isRecord(one) ? change(one) : one)) : list;
   const weighed =
     isRecord(weight) && Array.isArray(weight.weighed)
       ? weight.weighed.map((w: unknown) => (isRecord(w) ? { estimate: null, ...w } : w))
@@ -397,6 +403,15 @@ const toVersion12: Migration = (document) => {
   return {
     ...document,
     ...(isRecord(weight) && weighed ? { weight: { ...weight, weighed } } : null),
+    ...(isRecord(headstock)
+      ? {
+          headstock: {
+            ...headstock,
+            tuners: all(headstock.tuners, (t) => ({ ...t, string: turned(t.string) })),
+            trees: all(headstock.trees, (t) => ({ ...t, first: turned(t.last), last: turned(t.first) })),
+          },
+        }
+      : null),
     ...(isRecord(player)
       ? {
           player: {

@@ -54,7 +54,7 @@ export const removeTuners = (design: Design, ids: readonly string[]): Design =>
 
 type Tree = Headstock['trees'][number];
 
-/** Adds a string tree over some strings (counted from the bass side). */
+/** Adds a string tree over some strings (counted from the treble side). */
 export function addTree(
   design: Design,
   tree: Pick<Tree, 'at' | 'first' | 'last' | 'height'>,

@@ -123,7 +123,8 @@ export function designReport(design: Design, derived: Derived) {
       jointWidth: stringPlan.jointWidth,
       boardEndX: stringPlan.boardEndX,
       overhang: stringPlan.overhang,
-      strings: stringPlan.lines.map((l) => ({
+      strings: stringPlan.lines.map((l, i) => ({
+        string: stringPlan.lines.length - i,
         gauge: l.gauge,
         scale: l.scale,
         nut: l.nut,

@@ -1,3 +1,4 @@
+export { alikeTogether } from './alike.ts';
 export type { Finding } from './finding.ts';
 export { RULES } from './rules.ts';
 export type { Looked } from './run.ts';

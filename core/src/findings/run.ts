@@ -1,12 +1,26 @@
 import type { AcceptedFinding, Design } from '../design/schema.ts';
 import type { Derived } from '../derived/derive.ts';
-import type { FactName, Facts, Found, Rule } from '../design/rule.ts';
+import type { FactName, Facts, Found, Rule, Severity } from '../design/rule.ts';
 import type { Finding } from './finding.ts';
 import { RULES } from './rules.ts';
 
 /** The limit that holds for a rule: the user’s own, or the rule’s. */
 export const limitOf = (design: Design, rule: Rule): number | null =>
   rule.limit && (design.findings.limits[rule.limit.name] ?? rule.limit.value);
+
+/** A recommendation is missed by little up to this share of it, or up to this much but no more than half of it, mm (or what it is measured in). */
+const LITTLE = { share: 0.2, mm: 1 } as const;
+
+/**
+ * How severe a hit is: a rule’s “stop” is a “look” where a recommended limit that its user may set is missed by little. Where nothing is left it
+ * stays a stop.
+ */
+export function severityOf(rule: Rule, measured: number | null, limit: number | null): Severity {
+  if (rule.severity !== 'stop' || !rule.limit || measured === null || limit === null || measured <= 0)
+    return rule.severity;
+  const little = Math.max(LITTLE.share * limit, Math.min(LITTLE.mm, limit / 2));
+  return Math.abs(measured - limit) <= little ? 'look' : 'stop';
+}
 
 /** The facts that a rule reads, of a design and what follows from it. */
 export function factsFor(rule: Rule, design: Design, derived: Derived): Facts {
@@ -50,7 +64,7 @@ export function createFinder(): (design: Design, derived: Derived) => Looked {
       }
       return found.map(({ subject, about, where, measured, limit: here, mend }): Finding => ({
         rule: rule.id,
-        severity: rule.severity,
+        severity: severityOf(rule, measured, here ?? limit),
         stage: rule.stage,
         where,
         measured,

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boxesMeet, boxHolds, boxOfPoints, growBox, unionBox } from './box.ts';
-import { centroid, mirrorPath, perimeter, reversePath, signedArea } from './closedPath.ts';
+import { solveOutline } from '../outline/solve.ts';
+import { centroid, flattenPath, mirrorPath, perimeter, reversePath, signedArea } from './closedPath.ts';
+import { pathHolds } from './inside.ts';
+import { polygonHolds } from './polygons.ts';
 import type { Cubic } from './cubic.ts';
 import {
   cubicAt,
@@ -270,5 +273,51 @@ describe('remembering', () => {
     expect(calls).toBe(3);
     f(x, 1);
     expect(calls).toBe(4);
+  });
+});
+
+describe('a point inside a path', () => {
+  it('is told where the ray from it passes through nodes, along straight edges and by turning points', () => {
+    // A body with nodes, an extreme and a level edge at the height of what is asked.
+    const path = solveOutline(
+      (
+        [
+          [0, -17.7, 'corner'],
+          [32, -29.79, 'fair'],
+          [98.67, -12.47, 'fair'],
+          [132, -3.81, 'fair'],
+          [147, 18.59, 'fair'],
+          [46.8, 23.32, 'fair'],
+          [0, 17.7, 'corner'],
+        ] as const
+      ).map(([x, y, kind], i) => ({ id: `n${i}`, x, y, kind })),
+    );
+    const nodes = path.map((c) => c.p0);
+    const line = flattenPath(path, 0.001);
+    for (const { y } of nodes)
+      for (let x = -20.5; x < 170; x += 3) {
+        const near = Math.min(...line.map((q) => Math.hypot(q.x - x, q.y - y)));
+        if (near < 0.1) continue;
+        expect([x, y, pathHolds(path, { x, y })]).toEqual([x, y, polygonHolds(line, { x, y: y + 1e-9 })]);
+      }
+    const square = solveOutline(
+      (
+        [
+          [0, 0],
+          [10, 0],
+          [10, 10],
+          [5, 10],
+          [5, 5],
+          [0, 5],
+        ] as const
+      ).map(([x, y], i) => ({
+        ...{ id: `n${i}`, x, y },
+        kind: 'corner' as const,
+      })),
+    );
+    expect(pathHolds(square, { x: -1, y: 5 })).toBe(false);
+    expect(pathHolds(square, { x: 7, y: 5 })).toBe(true);
+    expect(pathHolds(square, { x: -1, y: 0 })).toBe(false);
+    expect(pathHolds(square, { x: 3, y: 10 })).toBe(false);
   });
 });

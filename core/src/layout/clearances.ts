@@ -37,7 +37,7 @@ export function knobsApart({ parts }: Pick<Layout, 'parts'>): readonly Nearness[
   const knobs = parts.filter((p) => p.form.knob);
   return knobs.flatMap((a, i) =>
     knobs.slice(i + 1).flatMap((b): readonly Nearness[] => {
-      if (a.part.face !== b.part.face) return [];
+      if (a.part.face !== b.part.face || isKnobOn(a, b)) return [];
       const { x, y } = a.part.at;
       const apart =
         hypot(b.part.at.x - x, b.part.at.y - y) - (a.form.knob!.diameter + b.form.knob!.diameter) / 2;
@@ -100,6 +100,22 @@ const NESTED: readonly (readonly [string, string])[] = [
   ['plate', 'lever'],
   ['plate', 'rotary'],
 ];
+/** A knob this near to a shaft’s middle, mm, is the one on it. */
+const ON_SHAFT = 2;
+
+/** Whether one of two parts is a knob of its own on the other’s shaft: it takes the place of the one that the control was given. */
+export const isKnobOn = (a: PartInPlace, b: PartInPlace): boolean =>
+  [
+    [a, b],
+    [b, a],
+  ].some(
+    ([knob, control]) =>
+      knob!.part.spec.kind === 'knob' &&
+      control!.form.bush !== undefined &&
+      knob!.part.face === control!.part.face &&
+      hypot(knob!.part.at.x - control!.part.at.x, knob!.part.at.y - control!.part.at.y) <= ON_SHAFT,
+  );
+
 const isNested = (a: PlacedSolid, b: PlacedSolid, kinds: ReadonlyMap<string, string>): boolean =>
   NESTED.some(([p, q]) => {
     const [ka, kb] = [kinds.get(a.part) ?? '', kinds.get(b.part) ?? ''];
@@ -113,12 +129,13 @@ export function solidsThatMeet({ parts }: Pick<Layout, 'parts'>): readonly {
   readonly at: Point;
 }[] {
   const kinds = new Map(parts.map((p) => [p.part.id, p.part.spec.kind]));
+  const placed = new Map(parts.map((p) => [p.part.id, p]));
   const solids = parts.flatMap((p) => p.solids);
   return solids.flatMap((a, i) =>
     solids.slice(i + 1).flatMap((b) => {
       if (a.part === b.part || Math.min(a.high, b.high) <= Math.max(a.low, b.low)) return [];
       if (!boxesMeet(a.area.box, b.area.box)) return [];
-      if (isNested(a, b, kinds)) return [];
+      if (isNested(a, b, kinds) || isKnobOn(placed.get(a.part)!, placed.get(b.part)!)) return [];
       return meet(a.area, b.area) ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
     }),
   );

@@ -5,6 +5,7 @@ import { checkDesign } from '../design/check.ts';
 import type { Design, Shape } from '../design/schema.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { holePlaces } from './openingCuts.ts';
+import { screwsNear } from './screws.ts';
 import { wallsOf } from './walls.ts';
 
 const derive = createDeriver();
@@ -63,8 +64,20 @@ describe('patterns of holes', () => {
       turn: 0,
       steps: [edits.plainStep('rout', { kind: 'rect', long: 20, wide: 20, radius: 1 }, 12)],
     }).design;
-    const [wall] = wallsOf(derive(beside).layout, 0).filter((w) => w.b !== null);
-    expect(wall!.thickness).toBeCloseTo(5, 2);
+    // Of 4 mm they are pilots: they need the wood of a screw, not a wall.
+    expect(wallsOf(derive(beside).layout, 0).filter((w) => w.b !== null)).toEqual([]);
+    const near = screwsNear(derive(beside).layout).filter((s) => s.other !== null);
+    expect(Math.min(...near.map((s) => s.apart))).toBeCloseTo(5, 2);
+    expect(near.every((s) => s.other!.owner.id !== s.screw.owner.id)).toBe(true);
+    const { openings } = beside;
+    const wider = {
+      ...beside,
+      openings: openings.map((o, i) =>
+        i === 0 ? { ...o, steps: o.steps.map((s) => ({ ...s, shape: { ...ring, diameter: 6 } })) } : o,
+      ),
+    };
+    const [wall] = wallsOf(derive(wider).layout, 0).filter((w) => w.b !== null);
+    expect(wall!.thickness).toBeCloseTo(4, 2);
   });
   it('are kept and read again, and refused by their place when they are none', () => {
     const read = checkDesign(JSON.parse(JSON.stringify(withHoles(grid))));

@@ -148,6 +148,14 @@ describe('walls against brute force', () => {
   });
 });
 
+/** Places every mm that lie further than so far inside a block. */
+const placesNear = (a: ReturnType<typeof randomBlocks>[number], by: number): [number, number][] => {
+  const places: [number, number][] = [];
+  for (let x = Math.floor(a.x) - 50; x <= a.x + 50; x += 1)
+    for (let y = Math.floor(a.y) - 50; y <= a.y + 50; y += 1) if (off(a, x, y) < by) places.push([x, y]);
+  return places;
+};
+
 describe('floors against brute force', () => {
   it('of 200 random layouts: the least floor of each pair and face', () => {
     const derive = createDeriver();
@@ -156,7 +164,15 @@ describe('floors against brute force', () => {
       const floors = floorsOf(derive(bodyWith(blocks)).layout);
       blocks.forEach((a, i) => {
         const alone = floors.find((f) => f.b === null && f.a.owner.id === `o${i}`);
-        expect(alone!.thickness).toBeCloseTo(THICKNESS - a.depth, 9);
+        // Under a deeper one of the same face a shallower one has no floor of its own.
+        const deeper = blocks.filter((o) => o !== a && o.face === a.face && o.depth > a.depth);
+        const covers = (p: readonly [number, number], by: number): boolean =>
+          deeper.some((d) => off(d, ...p) < by);
+        const own = placesNear(a, -0.15);
+        if (own.some((p) => !covers(p, 0.15)))
+          expect(alone?.thickness, `seed ${seed}: ${i}`).toBeCloseTo(THICKNESS - a.depth, 9);
+        if (placesNear(a, 0.8).every((p) => covers(p, -0.8)))
+          expect(alone, `seed ${seed}: ${i}`).toBeUndefined();
         for (let k = i + 1; k < blocks.length; k += 1) {
           const b = blocks[k]!;
           const told = floors.find(
@@ -171,8 +187,16 @@ describe('floors against brute force', () => {
             for (let x = a.x - 50; x <= a.x + 50; x += 1)
               for (let y = a.y - 50; y <= a.y + 50; y += 1) {
                 const both = Math.max(off(a, x, y), off(b, x, y));
-                if (both < -0.15) over = true;
-                if (both < 0.8) nearly = true;
+                const gone = blocks.reduce(
+                  (least, o) =>
+                    (o !== a && o.face === a.face && o.depth > a.depth) ||
+                    (o !== b && o.face === b.face && o.depth > b.depth)
+                      ? Math.min(least, off(o, x, y))
+                      : least,
+                  Infinity,
+                );
+                if (both < -0.15 && gone > 0.15) over = true;
+                if (both < 0.8 && gone > -0.8) nearly = true;
               }
           if (over) expect(told?.thickness, `seed ${seed}: ${i} over ${k}`).toBeCloseTo(wood, 9);
           if (!nearly) expect(told, `seed ${seed}: ${i} and ${k} are apart`).toBeUndefined();

@@ -30,7 +30,33 @@ export interface BridgeReach {
 
 const out = (v: number, low: number, high: number): number => (v < low ? v - low : v > high ? v - high : 0);
 
-/** What each bridge must reach: strings nearest to it, by place across where there are several. */
+const isForOne = ({ form }: PartInPlace): boolean => form.saddles!.spread === 0;
+
+/**
+ * Which bridge each string has, in the strings’ order from the bass side; null where none is left for it. A saddle for one string serves the nearest one that has none,
+ * others all that are nearest to them.
+ */
+export function servedBy(
+  stringPlan: StringPlan,
+  { parts }: Pick<Layout, 'parts'>,
+): readonly (PartInPlace | null)[] {
+  const bridges = parts.filter((p) => p.form.saddles && p.part.face === 'front');
+  const served: (PartInPlace | null)[] = stringPlan.lines.map(() => null);
+  const off = (p: PartInPlace, i: number): number => Math.abs(p.part.at.y - stringPlan.lines[i]!.saddle.y);
+  const pairs = bridges
+    .filter(isForOne)
+    .flatMap((bridge) => served.map((_, i) => ({ bridge, i, off: off(bridge, i) })))
+    .sort((a, b) => a.off - b.off);
+  for (const { bridge, i } of pairs) if (served[i] === null && !served.includes(bridge)) served[i] = bridge;
+  const wide = bridges.filter((b) => !isForOne(b));
+  return served.map(
+    (own, i) =>
+      own ??
+      wide.reduce<PartInPlace | null>((best, b) => (best && off(best, i) <= off(b, i) ? best : b), null),
+  );
+}
+
+/** What each bridge must reach: the strings that it serves. */
 export function bridgeReach(
   design: Pick<Design, 'neck' | 'strings'>,
   stringPlan: StringPlan,
@@ -40,14 +66,12 @@ export function bridgeReach(
   if (bridges.length === 0) return [];
   const place = saddlePlace(neckSide(design));
   const radius = design.strings.boardRadius?.end ?? null;
+  const served = servedBy(stringPlan, layout);
   return bridges.map((part) => {
     const { travel, low, high } = part.form.saddles!;
     const turn = (part.part.turn * Math.PI) / 180;
     const needs = stringPlan.lines.flatMap((line, i): readonly SaddleNeed[] => {
-      const nearest = bridges.reduce((a, b) =>
-        Math.abs(b.part.at.y - line.saddle.y) < Math.abs(a.part.at.y - line.saddle.y) ? b : a,
-      );
-      if (bridges.length > 1 && nearest !== part) return [];
+      if (served[i] !== part) return [];
       const x = line.saddle.x + place.x;
       // Along the bridge's own tailward way, from its foremost place, at the string.
       const dy = line.saddle.y - part.part.at.y;

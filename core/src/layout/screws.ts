@@ -4,6 +4,7 @@ import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
+import { isPilot } from './walls.ts';
 
 /** Screws further than this from anything are not looked at, mm. */
 const SIGHT = 8;
@@ -27,7 +28,7 @@ const toEdge = byPair((a: Cut, body: Layout['body']) => edgeGap(a.area, body, SI
 
 /** Screws beside openings that are cut as deep as they go, beside one another, and beside the edge. */
 export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): readonly ScrewNear[] {
-  const screws = cuts.filter((c) => c.role === 'screw');
+  const screws = cuts.filter((c) => c.role === 'screw' || isPilot(c));
   return screws.flatMap((screw, i): readonly ScrewNear[] => {
     const near: ScrewNear[] = [];
     for (const other of cuts) {
@@ -36,7 +37,7 @@ export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): reado
       if (
         other.role === 'ledge' ||
         other.role === 'drilled' ||
-        (other.role === 'screw' && screws.indexOf(other) < i)
+        (screws.includes(other) && screws.indexOf(other) < i)
       )
         continue;
       const found = apartOf(screw, other);

@@ -26,6 +26,11 @@ const WALLED: ReadonlySet<Cut['role']> = new Set([
 /** Roles that are meant to run out at the edge. */
 const AT_EDGE: ReadonlySet<Cut['role']> = new Set(['pocket', 'bore', 'drilled']);
 
+/** A round opening up to this, mm across, is a hole for a screw: it needs the wood that a screw does, not a wall. */
+const PILOT = 5;
+export const isPilot = ({ round, owner, bore }: Cut): boolean =>
+  owner.kind === 'opening' && round !== null && bore === undefined && round.diameter <= PILOT;
+
 /** Wood between two openings, or between one and the body's edge. */
 export interface Wall {
   readonly a: Cut;
@@ -218,7 +223,7 @@ const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (fr
  * the centre line.
  */
 export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: number): readonly Wall[] {
-  const walled = cuts.filter((c) => WALLED.has(c.role));
+  const walled = cuts.filter((c) => WALLED.has(c.role) && !isPilot(c));
   const near = nearPairs(walled);
   const walls: Wall[] = [];
   const add = (a: Cut, b: Cut | null, gap: Gap): void =>

@@ -210,10 +210,13 @@ export const runCover = rememberedByRun(
     const tell = (by: number, p: Point, name: string): void => {
       if (by < least) [least, at, nearTo] = [by, { x: p.x, y: p.y }, name];
     };
-    for (let i = 0; i <= steps; i += 1) {
-      const p = alongRun(run, i / steps);
-      // In, or so near to, what it joins: the hole opens there, as it should.
-      if (joined.some((c) => offBox(c, p) <= radius * 1.5 && offCut(c, p) <= radius * 1.5)) continue;
+    const way = Array.from({ length: steps + 1 }, (_, i) => alongRun(run, i / steps));
+    /** Places of the way that are further than this from what it joins, mm. */
+    const beyond = (mm: number) =>
+      way.filter((p) => !joined.some((c) => offBox(c, p) <= mm && offCut(c, p) <= mm));
+    // So near to what it joins the hole opens, as it should; a short one that is near it all along is in wood all the same.
+    const far = beyond(radius * 1.5);
+    for (const p of far.length > 0 ? far : beyond(TOUCH)) {
       tell(-p.z - radius, p, 'the front face');
       tell(p.z + thickness - radius, p, 'the back face');
       if (edge.length) {

@@ -8,30 +8,17 @@ import type { Point } from '../geometry/point.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { boardHalfWidth } from '../strings/taper.ts';
 import type { HeadstockPlan, TunerPlan } from './headstockPlan.ts';
-import { onPlan, straightOn, winderOf } from './headstockPlan.ts';
+import { STEM, keyOutline, onPlan, straightOn, winderOf } from './headstockPlan.ts';
 
 const RAD = Math.PI / 180;
-/** A button is drawn so wide, mm, after a stem of this share of what lies past the housing. */
-const BUTTON = 7;
-const STEM = 0.36;
 /** Dots of a fret that has two lie so far from the centre line, as a share of the board’s half-width there. */
 const PAIR = 0.45;
 /** How wide a block is, as a share of the board’s width. */
 const BLOCK = 0.62;
 
-/** A tuner’s button as it is seen from the front; headstock frame. */
-export function buttonOf(tuner: Tuner): ClosedPath {
-  const { button, housing } = winderOf(tuner);
-  const stem = button * STEM;
-  const place = placeBy(tuner.at, tuner.turn * RAD);
-  return mapPath(rectPath(BUTTON, button - stem, BUTTON / 2), (p) =>
-    place({ x: p.x, y: p.y + housing.wide / 2 + stem + (button - stem) / 2 }),
-  );
-}
-
 /** What of a tuner is seen from the front: its button past the edge, its washer and post. Headstock frame. */
 export const tunerSeen = (tuner: Tuner): readonly ClosedPath[] => [
-  buttonOf(tuner),
+  keyOutline(tuner),
   ...[winderOf(tuner).washer, winderOf(tuner).post]
     .filter((across) => across > 0)
     .map((across) => mapPath(circlePath(across), (p) => ({ x: p.x + tuner.at.x, y: p.y + tuner.at.y }))),
@@ -52,7 +39,7 @@ function tunerMarks({ tuner, housing }: TunerPlan, to: (p: Point) => Point, from
       { at: to(at), diameter },
     );
   const stem = past * STEM;
-  const button = mapPath(buttonOf(tuner), to);
+  const button = mapPath(keyOutline(tuner), to);
   const shaft = [
     { x: 0, y: box.wide / 2 },
     { x: 0, y: box.wide / 2 + stem },
@@ -86,7 +73,9 @@ export function treeBar(
   { at, first, last }: Headstock['trees'][number],
   { strings }: Pick<HeadstockPlan, 'strings'>,
 ): readonly Point[] | null {
-  const over = strings.slice(first - 1, last).map((s) => straightOn(s, at.x));
+  // Counted from the treble side, the list begins on the bass side.
+  const count = strings.length;
+  const over = strings.slice(Math.max(0, count - last), count - first + 1).map((s) => straightOn(s, at.x));
   if (over.length === 0) return null;
   const [low, high] = [Math.min(at.y, ...over) - TREE_PAST, Math.max(at.y, ...over) + TREE_PAST];
   const [a, b] = [at.x - TREE_LONG / 2, at.x + TREE_LONG / 2];

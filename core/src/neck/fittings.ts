@@ -10,11 +10,10 @@ import { centreScale } from '../strings/frets.ts';
 import { neckSide } from '../strings/neckSide.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import { nutLine } from './nutLine.ts';
-import { buttonOf } from './drawing.ts';
 import type { Frame, Place } from './frames.ts';
 import { headFrame, placed, shaftFrame, within } from './frames.ts';
 import type { TunerPlan } from './headstockPlan.ts';
-import { winderOf } from './headstockPlan.ts';
+import { winderOf, keyOutline } from './headstockPlan.ts';
 import type { NeckPlan, NeckSource } from './planNeck.ts';
 import { slotBottomOf } from './planNeck.ts';
 
@@ -95,7 +94,11 @@ function tunerFittings({ tuner, housing }: TunerPlan, thickness: number, frame: 
     ...(box.deep > 0
       ? [
           of(housing, under, -thickness),
-          of(flattenPath(buttonOf(tuner), CHORD), under + box.deep * BUTTON[0], under + box.deep * BUTTON[1]),
+          of(
+            flattenPath(keyOutline(tuner), CHORD),
+            under + box.deep * BUTTON[0],
+            under + box.deep * BUTTON[1],
+          ),
         ]
       : []),
   ];

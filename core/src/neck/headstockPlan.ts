@@ -1,6 +1,6 @@
 import type { Headstock, Side, Strings, Tuner } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
-import { flattenPath, pathBox } from '../geometry/closedPath.ts';
+import { flattenPath, mapPath, pathBox } from '../geometry/closedPath.ts';
 import { rectPath, placeBy } from '../geometry/figures.ts';
 import { depthInside } from '../geometry/inside.ts';
 import type { Point } from '../geometry/point.ts';
@@ -22,12 +22,15 @@ const CORNER = 2;
 const CHORD = 0.05;
 /** Between a tuner’s hole and the edge at least so much wood is usually left, mm. */
 export const LEAST_TO_EDGE = 3;
+/** A key is drawn so wide, mm, after a stem of this share of what is past the housing. */
+const KEY_LONG = 7;
+export const STEM = 0.36;
 /** Housings further apart than this, mm, are no neighbours. */
 const NEIGHBOURS = 40;
 
-/** What a tuner’s string is called: strings are counted from the treble side, though files name them from the bass side. */
-export const stringNumber = ({ count }: Pick<Strings, 'count'>, { string }: Pick<Tuner, 'string'>): number =>
-  count - string + 1;
+/** Place of a tuner’s string in lists that begin on the bass side: strings are counted from the treble side. */
+export const stringIndex = ({ count }: Pick<Strings, 'count'>, { string }: Pick<Tuner, 'string'>): number =>
+  count - string;
 
 /** A tuner in its place. Headstock frame. */
 export interface TunerPlan {
@@ -45,6 +48,8 @@ export interface TunerPlan {
   readonly holeToEdge: number;
   /** How far its housing reaches past the edge, at most; 0 within it. */
   readonly over: number;
+  /** How far its key reaches back over the headstock’s wood, mm: fingers get round it from the edge outward. 0 where it is clear, and without one. */
+  readonly keyOver: number;
   readonly housing: Polygon;
   /** How much of its bush is left beyond the headstock’s back. */
   readonly bushLeft: number;
@@ -89,6 +94,25 @@ const housingOf = (tuner: Tuner): Polygon => {
 /** How far a line reaches out of a path, at most; 0 within it. */
 const reachOver = (path: ClosedPath, line: Polygon): number =>
   divided(line, () => ALONG_SIDES).reduce((far, p) => Math.max(far, -depthInside(path, p)), 0);
+
+/** A key’s outline: a bar on a stem past its housing. Headstock frame. */
+export function keyOutline(tuner: Tuner): ClosedPath {
+  const { button, housing } = winderOf(tuner);
+  const stem = button * STEM;
+  const place = placeBy(tuner.at, tuner.turn * RAD);
+  return mapPath(rectPath(KEY_LONG, button - stem, KEY_LONG / 2), (p) =>
+    place({ x: p.x, y: p.y + housing.wide / 2 + stem + (button - stem) / 2 }),
+  );
+}
+
+/** How far a tuner’s key reaches over a headstock’s wood, mm. */
+const keyOver = (path: ClosedPath, tuner: Tuner): number =>
+  winderOf(tuner).button > 0
+    ? divided(flattenPath(keyOutline(tuner), CHORD), () => ALONG_SIDES).reduce(
+        (most, p) => Math.max(most, depthInside(path, p)),
+        0,
+      )
+    : 0;
 
 function nearestOf(areas: readonly Boxed[], i: number, ids: readonly string[]): TunerPlan['nearest'] {
   let best: TunerPlan['nearest'] = null;
@@ -150,13 +174,13 @@ export function planHeadstock(
   const wound = tuners.filter(has);
   const posts = wound.map((t) => ({
     at: t.at,
-    radius: windingRadius(winderOf(t).post, strings.gauges[t.string - 1]!),
+    radius: windingRadius(winderOf(t).post, strings.gauges[stringIndex(strings, t)]!),
     takeOff: winderOf(t).takeOff,
     passes: t.passes as Side,
   }));
   const paths = stringPaths(
     side,
-    wound.map((t) => atNut[t.string - 1]!),
+    wound.map((t) => atNut[stringIndex(strings, t)]!),
     posts,
   );
   const areas = tuners.map((t) => boxed(housingOf(t)));
@@ -173,7 +197,7 @@ export function planHeadstock(
     },
     tuners: tuners.map((tuner, i): TunerPlan => {
       const own = has(tuner);
-      const string = own ? tuner.string - 1 : null;
+      const string = own ? stringIndex(strings, tuner) : null;
       const found = own ? paths[i]! : null;
       const from = string === null ? null : atNut[string]!;
       const tree =
@@ -185,7 +209,7 @@ export function planHeadstock(
             );
       return {
         tuner,
-        number: stringNumber(strings, tuner),
+        number: tuner.string,
         string,
         path: found,
         tree: tree?.id ?? null,
@@ -195,6 +219,7 @@ export function planHeadstock(
             : (found?.breakAngle ?? null),
         holeToEdge: depthInside(path, tuner.at) - winderOf(tuner).hole / 2,
         over: reachOver(path, areas[i]!.polygon),
+        keyOver: keyOver(path, tuner),
         housing: areas[i]!.polygon,
         bushLeft: winderOf(tuner).bush - headstock.thickness,
         nearest: nearestOf(areas, i, ids),

@@ -2,7 +2,7 @@ export { LEAST_BREAK, LEAST_CLEARANCE, MOST_BREAK, MOST_SIDEWAYS } from './strin
 export type { StringPath } from './stringPaths.ts';
 export { asHeadstock, fromHeadstock } from './headstockOutline.ts';
 export { tunerSeen } from './drawing.ts';
-export { LEAST_TO_EDGE, onPlan, stringNumber } from './headstockPlan.ts';
+export { LEAST_TO_EDGE, onPlan, stringIndex } from './headstockPlan.ts';
 export type { HeadstockPlan, TunerPlan } from './headstockPlan.ts';
 export type { NeckBlank, NeckPlan } from './planNeck.ts';
 export { LEAST_FLOOR } from './rod.ts';

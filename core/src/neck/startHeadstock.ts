@@ -22,6 +22,10 @@ const BETWEEN = 3;
 const OUTSIDE = 3.5;
 const PAST = 12;
 const BESIDE_STRINGS = 9;
+/** And an edge outside the housings of the other side’s tuners, beside that, mm. */
+const PAST_OTHERS = 4.5;
+/** Where the sides differ, an edge comes in behind its last pair: so much more outside its own, mm. */
+const OWN_MORE = 2;
 /** A clamp of a headless neck, along it, mm. */
 const CLAMP = 24;
 /** The tilt that a headstock begins with where it has less: every string is then pressed into its slot. */
@@ -109,15 +113,18 @@ function outlineInLine(
     [far - 9, bottom(far) + 3],
     [far, (bottom(far) + edge(far)) / 2 - 2],
     [far - 7, edge(far - 7) - 2.5],
-    [last.x, edge(last.x)],
-    [(first.x + last.x) / 2, edge((first.x + last.x) / 2)],
-    [first.x, edge(first.x)],
+    ...dense([
+      { x: first.x, y: edge(first.x) },
+      { x: last.x, y: edge(last.x) },
+    ])
+      .map(({ x, y }) => [x, y] as const)
+      .reverse(),
     [first.x - out * 0.85, edge(first.x) - (edge(first.x) - half) * 0.22],
     [near + 9, half + Math.min(3, (edge(first.x) - half) * 0.2)],
     [near, half, 'corner'],
   ];
   // A single tuner has one node beside it.
-  const beside = laid.length > 1 ? places : places.filter((_, i) => i !== 7 && i !== 8);
+  const beside = places.filter(([x, y], i) => i === 0 || x !== places[i - 1]![0] || y !== places[i - 1]![1]);
   // Counter-clockwise either way.
   return numbered(flip === 1 ? beside : [...beside].reverse().map(([x, y, kind]) => [x, -y, kind] as const));
 }
@@ -133,34 +140,70 @@ function outermost(places: readonly Point[]): readonly Point[] {
   return hull;
 }
 
-function outlineBothSides(laid: readonly Laid[], half: number, ends: NutEnds, out: number): Outline {
-  const far = Math.max(...laid.map((l) => l.at.x)) + out + PAST;
-  const paired = laid.filter(({ at }) => laid.some((o) => o.at !== at && o.at.x === at.x));
-  // One alone at the end is no reason to come in steeply beside the last two.
-  const least = Math.min(Infinity, ...paired.map(({ at }) => Math.abs(at.y)));
-  const edge = outermost(
-    laid.map(({ at }) => ({
-      x: at.x,
-      y: Math.max(Math.abs(at.y), Number.isFinite(least) ? least - BETWEEN : 0) + out,
-    })),
-  );
+/** A fair edge bulges between nodes that are further apart than this, mm: over keys, and out of a row’s line. */
+const NODES_APART = 40;
+
+/** Places with others between those that are far apart. */
+const dense = (places: readonly Point[]): readonly Point[] =>
+  places.flatMap((p, i) => {
+    const next = places[i + 1];
+    const parts = next ? Math.max(1, Math.ceil((next.x - p.x) / NODES_APART)) : 1;
+    return Array.from({ length: parts }, (_, k) =>
+      k === 0 || !next ? p : { x: p.x + ((next.x - p.x) * k) / parts, y: p.y + ((next.y - p.y) * k) / parts },
+    );
+  });
+
+/** Of a fair edge from the nut past places that it turns at, on the bass side: nodes from the nut on. */
+function sideNodes(
+  edge: readonly Point[],
+  half: number,
+  out: number,
+  far: number,
+): (readonly [number, number, OutlineNode['kind']?])[] {
   const [a, b] = [edge[0]!, edge.at(-1)!];
-  const upper: (readonly [number, number, OutlineNode['kind']?])[] = [
+  return [
     [0, half, 'corner'],
-    [9, half + Math.min(2.5, (a.y - half) * 0.2)],
+    [9, half + Math.max(-2.5, Math.min(2.5, (a.y - half) * 0.2))],
     [a.x - out * 0.8, a.y - (a.y - half) * 0.2],
     ...edge.map(({ x, y }) => [x, y] as const),
     [far - 8, b.y - 1],
   ];
+}
+
+function outlineBothSides(laid: readonly Laid[], half: number, ends: NutEnds, out: number): Outline {
+  const far = Math.max(...laid.map((l) => l.at.x)) + out + PAST;
+  const on = (side: Side): number => laid.filter((l) => l.side === side).length;
+  const isEven = Math.abs(on('bass') - on('treble')) <= 1;
+  const paired = laid.filter(({ at }) => laid.some((o) => o.at !== at && o.at.x === at.x));
+  // One alone at the end is no reason to come in steeply beside the last two.
+  const least = Math.min(Infinity, ...paired.map(({ at }) => Math.abs(at.y)));
+  const both = laid.map(({ at }) => ({
+    x: at.x,
+    y: Math.max(Math.abs(at.y), Number.isFinite(least) ? least - BETWEEN : 0) + out,
+  }));
+  // With more tuners on one side each edge runs beside its own, and past the housings of the others.
+  const edgeOn = (side: Side): readonly Point[] => {
+    const sign = side === 'bass' ? 1 : -1;
+    const own = laid.map((l) => ({
+      x: l.at.x,
+      y: Math.max(half * 0.5, sign * l.at.y + out + (l.side === side ? OWN_MORE : PAST_OTHERS)),
+    }));
+    const all = isEven ? both : own;
+    // Of two side by side, the one that reaches further.
+    return dense(outermost(all.filter((p) => !all.some((q) => q.x === p.x && q.y > p.y))));
+  };
+  const [upper, lower] = (['bass', 'treble'] as const).map((side) =>
+    sideNodes(edgeOn(side), half, out, far),
+  ) as [ReturnType<typeof sideNodes>, ReturnType<typeof sideNodes>];
   const places: (readonly [number, number, OutlineNode['kind']?])[] = [
-    ...[...upper].map(([x, y, kind]) => [x, -y, kind] as const),
-    [far - 2, 0],
+    ...lower.map(([x, y, kind]) => [x, -y, kind] as const),
+    [far - 2, (upper.at(-1)![1] - lower.at(-1)![1]) / 2],
     ...[...upper].reverse(),
   ];
   const nodes = numbered(places).map((n) =>
     n.kind === 'corner' ? { ...n, x: tidy(n.y > 0 ? ends.bass : ends.treble) } : n,
   );
-  if (ends.bass !== ends.treble) return { nodes, mirror: [] };
+  if (ends.bass !== ends.treble || !isEven) return { nodes, mirror: [] };
   const mirror = nodes
     .slice(0, upper.length + 1)
     .map((n, i): [string, string] => [n.id, nodes[nodes.length - 1 - i]!.id]);
@@ -222,7 +265,7 @@ export function startHeadstock(
   const tuners = laid
     .map(({ string, at, side }): Tuner => ({
       id: `t${string + 1}`,
-      string: string + 1,
+      string: strings.count - string,
       spec,
       at: { x: Number(at.x.toFixed(2)), y: Number(at.y.toFixed(2)) },
       turn: side === 'bass' ? 0 : 180,

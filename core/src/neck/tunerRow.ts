@@ -8,7 +8,7 @@ import { solveOutline } from '../outline/solve.ts';
 import { LONG_SCALE } from '../design/sections/neck.ts';
 import { SHELF, specOf } from '../parts/shelf.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
-import { straightOn, stringsAtNut, winderOf, windingRadius } from './headstockPlan.ts';
+import { straightOn, stringIndex, stringsAtNut, winderOf, windingRadius } from './headstockPlan.ts';
 
 /** On which side of the headstock a tuner’s button stands out. */
 export const sideOf = ({ turn }: Pick<Tuner, 'turn'>): Side =>
@@ -117,7 +117,7 @@ function meets(middle: Point, radius: number, a: Point, b: Point): Point {
 const NEXT = 3;
 const FIRST = 32;
 
-/** Adds the tuner of a string (counted from the bass side) that has none: behind the last on the side of its neighbour, straight on its string. */
+/** Adds the tuner of a string (counted from the treble side) that has none: behind the last on the side of its neighbour, straight on its string. */
 export function addTuner(design: Design, stringPlan: StringPlan, string: number): Design {
   const { headstock, strings } = design;
   const taken = new Set(headstock.tuners.map((t) => t.id));
@@ -133,9 +133,9 @@ export function addTuner(design: Design, stringPlan: StringPlan, string: number)
   const last = tunersOn(design, side).at(-1);
   const { post, housing } = winderOf({ spec });
   const x = last ? last.at.x + housing.long + NEXT : FIRST;
-  const from = stringsAtNut(strings, stringPlan)[string - 1]!;
-  const y =
-    straightOn(from, x) + (side === 'bass' ? 1 : -1) * windingRadius(post, strings.gauges[string - 1]!);
+  const index = stringIndex(strings, { string });
+  const from = stringsAtNut(strings, stringPlan)[index]!;
+  const y = straightOn(from, x) + (side === 'bass' ? 1 : -1) * windingRadius(post, strings.gauges[index]!);
   const made: Tuner = {
     id: `t${n}`,
     string,

@@ -1,6 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
+import type { Cut } from '../layout/cut.ts';
 import type { Layout } from '../layout/layOut.ts';
 import type { Depth } from '../solid/depths.ts';
 import { deepest } from '../solid/depths.ts';
@@ -22,7 +23,7 @@ export interface SectionPiece {
   readonly of?: 'front' | 'core';
 }
 
-/** Something that lies in a section: what a part fills, or a hole that is open to neither face. */
+/** Something that lies in a section: what a part fills. */
 export interface SectionBox {
   readonly name: string;
   readonly from: number;
@@ -31,12 +32,62 @@ export interface SectionBox {
   readonly high: number;
 }
 
+/** A round hole as the section shows it: closed, counted along the line and in z, mm. */
+export interface SectionHole {
+  readonly name: string;
+  readonly outline: readonly SectionPlace[];
+}
+
+/** A hole’s line in a section is found at so many places along it. */
+const HOLE_PLACES = 40;
+
+/**
+ * Where an upright plane along a line cuts a round hole: at each place along the line the heights at which the hole’s axis is nearer than its radius and
+ * neither end is passed. Null where it does not.
+ */
+function holeInSection(
+  { axis, bore, name, area }: Cut,
+  at: (s: number) => Point,
+  box: { readonly from: number; readonly to: number } | null,
+): SectionHole | null {
+  if (!axis || bore === undefined || !box || !(box.to > box.from)) return null;
+  const [a, b] = axis;
+  const [ux, uy, uz] = [b.x - a.x, b.y - a.y, b.z - a.z];
+  const long2 = ux * ux + uy * uy + uz * uz;
+  if (!(long2 > 0) || area.polygon.length === 0) return null;
+  const top: SectionPlace[] = [];
+  const bottom: SectionPlace[] = [];
+  for (let i = 0; i <= HOLE_PLACES; i += 1) {
+    const s = box.from + ((box.to - box.from) * i) / HOLE_PLACES;
+    const p = at(s);
+    const [px, py] = [p.x - a.x, p.y - a.y];
+    // Along the axis t = (k + uz z) / |u|², z from the beginning’s height; the square of the distance is a parabola in z.
+    const k = px * ux + py * uy;
+    const [qa, qb, qc] = [
+      1 - (uz * uz) / long2,
+      (-2 * k * uz) / long2,
+      px * px + py * py - (k * k) / long2 - (bore / 2) ** 2,
+    ];
+    const root = qb * qb - 4 * qa * qc;
+    if (!(qa > 1e-12) || root < 0) continue;
+    let [low, high] = [(-qb - Math.sqrt(root)) / (2 * qa), (-qb + Math.sqrt(root)) / (2 * qa)];
+    if (Math.abs(uz) > 1e-9) {
+      const ends = [-k / uz, (long2 - k) / uz].sort((m, n) => m - n) as [number, number];
+      [low, high] = [Math.max(low, ends[0]), Math.min(high, ends[1])];
+    } else if (k < 0 || k > long2) continue;
+    if (high < low) continue;
+    top.push([s, a.z + high]);
+    bottom.push([s, a.z + low]);
+  }
+  return top.length > 1 ? { name, outline: [...top, ...bottom.reverse()] } : null;
+}
+
 /** A body cut through along a line (formulas section 11). */
 export interface CrossSection {
   readonly length: number;
   readonly pieces: readonly SectionPiece[];
   readonly parts: readonly SectionBox[];
-  readonly bores: readonly SectionBox[];
+  readonly bores: readonly SectionHole[];
   /** The wood at a place along the line, mm; null outside the body. */
   readonly woodAt: (along: number) => number | null;
 }
@@ -173,8 +224,8 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
     bores: layout.cuts
       .filter((c) => c.face === 'edge' || c.role === 'drilled')
       .flatMap((c) => {
-        const box = boxOf(c.area.polygon);
-        return box ? [{ name: c.name, ...box, low: c.bottom, high: c.top }] : [];
+        const at = (s: number): Point => ({ x: from.x + way.x * s, y: from.y + way.y * s });
+        return holeInSection(c, at, boxOf(c.area.polygon)) ?? [];
       }),
     woodAt: (s) => {
       const found = runs.map((r) => r.woodAt(s));

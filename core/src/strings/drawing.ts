@@ -60,7 +60,7 @@ export function drawStrings(stringPlan: StringPlan, toX: number | null): Layer {
     name: 'strings',
     marks: stringPlan.lines.flatMap(({ bridge, start }, i) => {
       const line = lineTailwardOf(bridge, start, toX ?? Infinity);
-      return line ? [lineMark(`string-${i + 1}`, 'string', line[0], line[1])] : [];
+      return line ? [lineMark(`string-${stringPlan.lines.length - i}`, 'string', line[0], line[1])] : [];
     }),
   };
 }
@@ -69,7 +69,7 @@ export function drawStrings(stringPlan: StringPlan, toX: number | null): Layer {
 export function drawSaddle(stringPlan: StringPlan): Layer {
   const marks: Mark[] = stringPlan.lines.map(({ saddle }, i) =>
     lineMark(
-      `saddle-${i + 1}`,
+      `saddle-${stringPlan.lines.length - i}`,
       'saddle',
       { x: saddle.x, y: saddle.y + SADDLE_HALF },
       { x: saddle.x, y: saddle.y - SADDLE_HALF },

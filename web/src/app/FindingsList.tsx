@@ -3,6 +3,7 @@ import { RULES, STAGES, edits, limitOf, mended, wordsOfFinding, wordsOfMend } fr
 import { Box, Button, HStack, Heading, IconButton, Input, Tabs, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import type { MouseEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useBoard } from '../board/boardStore.ts';
 import { derive } from '../design/derived.ts';
@@ -68,22 +69,23 @@ function Row({ found }: { found: Found }) {
   const [typed, setTyped] = useState<string | null>(null);
   const navigate = useNavigate();
   const edit = useDesignStore((s) => s.edit);
-  const go = (): void => {
+  const go = (event: MouseEvent): void => {
     const { id } = useDesignStore.getState();
     void navigate(`/designs/${id}/${finding.stage}`);
+    // The list is over the lower part of the board: the place is shown above it.
+    const covered = event.currentTarget.closest('section')?.offsetHeight ?? 0;
     // The stage fits its own work first; then the place is gone to.
-    if (finding.where) setTimeout(() => useBoard.getState().showPlace(finding.where), 0);
+    if (finding.where) setTimeout(() => useBoard.getState().showPlace(finding.where, covered), 0);
   };
   const accept = (): void => {
     const text = typed?.trim();
     if (!text) return;
     const refusals = edit(`accepted: ${words.title.toLowerCase()}`, (d) =>
-      edits.acceptFinding(d, {
-        rule: finding.rule,
-        subject: finding.subject,
-        measured: finding.measured,
-        reason: text.slice(0, 200),
-      }),
+      found.alike.reduce(
+        (now, { rule, subject, measured }) =>
+          edits.acceptFinding(now, { rule, subject, measured, reason: text.slice(0, 200) }),
+        d,
+      ),
     );
     // A reason that cannot be kept stays in its field, to be mended.
     if (refusals.length === 0) setTyped(null);
@@ -94,7 +96,10 @@ function Row({ found }: { found: Found }) {
         <Mark found={found} />
         <Box flex="1" minW="0" fontSize="13px">
           <Text fontWeight="600">{words.title}</Text>
-          <Text>{words.says}</Text>
+          <Text>
+            {words.says}
+            {found.alike.length > 1 && ` ${WORDS.alike(found.alike.length - 1)}`}
+          </Text>
           <Text color="faded" fontSize="12.5px">
             {reason === null ? words.remedy : `Accepted: ${reason}`}
           </Text>
@@ -121,7 +126,7 @@ function Row({ found }: { found: Found }) {
               variant="outline"
               onClick={() =>
                 edit(`withdrew acceptance: ${words.title.toLowerCase()}`, (d) =>
-                  edits.questionFinding(d, finding.rule, finding.subject),
+                  found.alike.reduce((now, f) => edits.questionFinding(now, f.rule, f.subject), d),
                 )
               }
             >

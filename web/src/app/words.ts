@@ -41,6 +41,7 @@ export const WORDS = {
   layer: 'Layer',
   layersForAMachine: 'Layers for a machine',
   layersOfTheFile: 'Layers of the file',
+  alike: (n: number) => (n === 1 ? 'The same for one more.' : `The same for ${n} more.`),
   leftHanded: 'Left-handed',
   limits: 'Limits',
   loadAgain: 'Load again',

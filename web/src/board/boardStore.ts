@@ -31,7 +31,8 @@ interface BoardState {
   setScale(scale: number): void;
   pan(dx: number, dy: number, flip: Flip): void;
   fit(box: Box): void;
-  showPlace(place: Point | null): void;
+  /** Goes to a place and marks it; null takes the mark away. `covered`: so much of the board’s lower part is hidden, px. */
+  showPlace(place: Point | null, covered?: number): void;
   setRuler(ruler: BoardState['ruler']): void;
   setPixelsPerMm(value: number): void;
 }
@@ -80,11 +81,15 @@ export const useBoard = create<BoardState>((set, get) => ({
     if (view.scale !== now.scale || view.centre.x !== now.centre.x || view.centre.y !== now.centre.y)
       set({ view });
   },
-  showPlace: (shownPlace) => {
+  showPlace: (shownPlace, covered = 0) => {
     const { view } = get();
+    const scale = Math.max(view.scale, PLACE_SCALE);
     set(
       shownPlace
-        ? { shownPlace, view: { scale: Math.max(view.scale, PLACE_SCALE), centre: shownPlace } }
+        ? {
+            shownPlace,
+            view: { scale, centre: { x: shownPlace.x, y: shownPlace.y - covered / 2 / scale } },
+          }
         : { shownPlace },
     );
   },

@@ -1,5 +1,5 @@
 import type { Design, Finding } from '@pelkin/core';
-import { acceptanceOf, createFinder, remember } from '@pelkin/core';
+import { acceptanceOf, alikeTogether, createFinder, remember } from '@pelkin/core';
 import { create } from 'zustand';
 import { derive } from './derived.ts';
 import { useLongSteps } from './longResults.ts';
@@ -7,7 +7,9 @@ import { useRested } from './rested.ts';
 
 export interface Found {
   readonly finding: Finding;
-  /** Why it was accepted; null where it is open. */
+  /** Those that read the same, of the same thing, itself among them: one line of the list. */
+  readonly alike: readonly Finding[];
+  /** Why they were accepted; null where one is open. */
   readonly reason: string | null;
 }
 
@@ -22,10 +24,12 @@ interface Looked {
 /** `_steps`: how far long results are, for the rules that read them. */
 const lookedIn = remember((design: Design, _steps: number): Looked => {
   const { findings, checking } = look(design, derive(design));
-  const found = findings.map((finding) => ({
-    finding,
-    reason: acceptanceOf(design, finding)?.reason ?? null,
-  }));
+  const reasonFor = (finding: Finding): string | null => acceptanceOf(design, finding)?.reason ?? null;
+  const found = alikeTogether(findings).map((alike): Found => {
+    const open = alike.find((f) => reasonFor(f) === null);
+    const finding = open ?? alike[0]!;
+    return { finding, alike, reason: reasonFor(finding) };
+  });
   return { found, checking: checking.length };
 });
 

@@ -53,7 +53,7 @@ const headstockSchema = () =>
       .array(
         z.looseObject({
           id: idSchema('a tuner'),
-          /** Which string it winds, from the bass side. */
+          /** Which string it winds, counted from the treble side. */
           string: count({ ...STRINGS_LIMITS['strings.count'], label: 'the string of a tuner' }),
           spec: partSpecSchema(),
           at: placeSchema(),
@@ -66,7 +66,7 @@ const headstockSchema = () =>
         { error: 'the tuners must be a list' },
       )
       .max(MOST_TUNERS, `over ${MOST_TUNERS} tuners cannot be kept`),
-    /** What holds strings down on their way; over strings `first` to `last`, from the bass side. */
+    /** What holds strings down on their way; over strings `first` to `last`, counted from the treble side. */
     trees: z
       .array(
         z.looseObject({

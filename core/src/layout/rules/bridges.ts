@@ -1,5 +1,5 @@
 import { poleError } from '../poles.ts';
-import { bridgeReach } from '../saddles.ts';
+import { bridgeReach, servedBy } from '../saddles.ts';
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 
@@ -26,6 +26,40 @@ export const saddleTravel = rule({
           measured: left,
         })),
     ),
+});
+
+/** Strings in words: “string 3”, “strings 1 to 6”, “strings 2 and 5”. */
+const stringsInWords = (numbers: readonly number[]): string => {
+  const [first, last] = [numbers[0]!, numbers.at(-1)!];
+  if (numbers.length === 1) return `string ${first}`;
+  const isRun = last - first === numbers.length - 1 && numbers.length > 2;
+  return `strings ${isRun ? `${first} to ${last}` : `${numbers.slice(0, -1).join(', ')} and ${last}`}`;
+};
+
+export const stringNoSaddle = rule({
+  ...BASE,
+  id: 'string-no-saddle',
+  unit: '',
+  limit: null,
+  title: 'A string has no saddle',
+  says: ({ subject }) => `No saddle is left for ${subject}: a saddle for one string serves one.`,
+  remedy: 'Add a saddle for each string, or take a bridge that serves all of them.',
+  reads: ['layout', 'stringPlan'],
+  find: ({ layout, stringPlan }) => {
+    if (!layout.parts.some((p) => p.form.saddles && p.part.face === 'front')) return [];
+    const count = stringPlan.lines.length;
+    const without = servedBy(stringPlan, layout).flatMap((b, i) => (b ? [] : [i]));
+    const [first] = without;
+    if (first === undefined) return [];
+    return [
+      {
+        subject: `without ${without.length}`,
+        about: stringsInWords(without.map((i) => count - i).sort((a, b) => a - b)),
+        where: stringPlan.lines[first]!.saddle,
+        measured: null,
+      },
+    ];
+  },
 });
 
 export const saddleHeight = rule({
@@ -152,6 +186,7 @@ export const polesOff = rule({
 
 export const BRIDGE_RULES: readonly Rule[] = [
   saddleTravel,
+  stringNoSaddle,
   saddleHeight,
   bridgeOffCentre,
   bridgeSpread,

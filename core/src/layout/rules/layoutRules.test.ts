@@ -392,9 +392,13 @@ describe('knobs of their own', () => {
   const bare = edits.measurePart(windrow, named('Volume').id, 'knob', 0);
   const onShaft = (design: Design) =>
     edits.addPart(design, shelf('knob'), 'front', named('Volume').at).design;
-  it('stand on a shaft that has none, and meet one that has', () => {
+  it('stand on a shaft that has none, or take the place of its own; beside it they meet it', () => {
     expect(found(onShaft(bare), 'parts-meet')).toEqual([]);
-    expect(found(onShaft(windrow), 'parts-meet')).toHaveLength(1);
+    expect(found(onShaft(windrow), 'parts-meet')).toEqual([]);
+    expect(found(onShaft(windrow), 'knob-to-knob')).toEqual([]);
+    const { at } = named('Volume');
+    const beside = edits.addPart(windrow, shelf('knob'), 'front', { x: at.x + 6, y: at.y }).design;
+    expect(found(beside, 'parts-meet')).toHaveLength(1);
   });
   it('are measured from one another like any', () => {
     const { at } = named('Tone');

@@ -134,11 +134,45 @@ export const pocketLevel = rule({
   },
 });
 
+/** Where the pocket is along the body: the neck rests on the wood between its tail end and the body’s edge. */
+export const pocketOffEdge = rule({
+  ...BASE,
+  id: 'pocket-off-edge',
+  limit: {
+    name: 'jointOffEdge',
+    label: 'Joint past the body’s edge, at most',
+    value: 6,
+    unit: 'mm',
+    min: 0,
+    max: 80,
+  },
+  title: 'The neck pocket and the body’s edge do not meet',
+  says: ({ measured, limit, subject }) => `${subject} by ${measured}; up to ${limit} is acceptable.`,
+  remedy: 'Move the joint to another fret, or the body’s edge at the neck with it.',
+  reads: ['measures', 'neck', 'stringPlan'],
+  find: ({ measures, neck, stringPlan }, most) => {
+    if (neck.joint !== 'screwed' && neck.joint !== 'glued') return [];
+    const edge = measures.neck?.heelX;
+    if (edge === undefined || neck.pocketLength <= 0) return [];
+    const past = stringPlan.jointX - edge;
+    const short = edge - (stringPlan.jointX + neck.past);
+    const hit = (about: string, measured: number): Hit => ({
+      subject: 'pocket edge',
+      about,
+      where: { x: edge, y: 0 },
+      measured,
+    });
+    if (past > most)
+      return [hit('The pocket begins past the body’s edge, so that the neck is held over less', past)];
+    return short > 0 ? [hit('The pocket ends inside the body, before its edge,', short)] : [];
+  },
+});
+
 export const pocketWalls = rule({
   ...BASE,
   id: 'pocket-walls',
   limit: { name: 'pocketWall', label: 'Wood beside the pocket', value: 4, unit: 'mm', min: 0, max: 60 },
-  title: 'The neck pocket has no wall beside it',
+  title: 'Little wood is left beside the neck pocket',
   says: ({ measured, limit, subject }) =>
     `On the ${subject} side ${measured} of wood is left beside the pocket (below zero: it is open); at least ${limit} is recommended.`,
   remedy: 'Move the body’s edge outward beside the neck, or narrow the neck.',
@@ -211,5 +245,6 @@ export const NECK_RULES: readonly Rule[] = [
   pocketWalls,
   pocketWide,
   pocketLevel,
+  pocketOffEdge,
   fretAccess,
 ];

@@ -5,7 +5,7 @@ import { breakTooLarge, breakTooSmall } from './breakAngle.ts';
 import { heelTooThin, wideForPocket } from './join.ts';
 import { markerOverFret } from './markers.ts';
 import { noWay, sideways, stringAtPost, tunersMissing } from './stringWay.ts';
-import { bushTooShort, housingOver, housingsMeet, tunerAtEdge } from './tunerRoom.ts';
+import { bushTooShort, housingOver, housingsMeet, tunerAtEdge, keyOverWood } from './tunerRoom.ts';
 import { heelDips, offNut, rodAtFace, rodFloor } from './wood.ts';
 
 /** The rules of Neck, in the order that findings are listed. */
@@ -19,6 +19,7 @@ export const NECK_RULES: readonly Rule[] = [
   tunerAtEdge,
   housingsMeet,
   housingOver,
+  keyOverWood,
   bushTooShort,
   rodFloor,
   rodAtFace,

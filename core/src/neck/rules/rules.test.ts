@@ -31,10 +31,10 @@ describe('strings on the headstock', () => {
   it('lie too lightly in the nut on a flat headstock, the far ones most; a tree mends it', () => {
     const flat = edits.editHeadstock(begun(), { tilt: 0, below: 12 });
     const found = hits(breakTooSmall, flat);
-    expect(subjects(found)).toEqual(['5', '4', '3', '2', '1']);
-    expect(found.at(-1)!.measured).toBeCloseTo((Math.atan(3 / tuner(flat, 't6').at.x) * 180) / Math.PI, 6);
+    expect(subjects(found)).toEqual(['1', '2', '3', '4', '5']);
+    expect(found[0]!.measured).toBeCloseTo((Math.atan(3 / tuner(flat, 't6').at.x) * 180) / Math.PI, 6);
     const held = edits.editHeadstock(flat, {
-      trees: [{ id: 'r1', at: { x: 40, y: 0 }, first: 2, last: 6, height: 7 }],
+      trees: [{ id: 'r1', at: { x: 40, y: 0 }, first: 1, last: 5, height: 7 }],
     });
     expect(hits(breakTooSmall, held)).toEqual([]);
     expect(hits(breakTooLarge, edits.editHeadstock(flat, { tilt: 16 })).length).toBeGreaterThan(0);
@@ -45,7 +45,7 @@ describe('strings on the headstock', () => {
     const design = begun();
     const aside = edits.changeTuner(design, 't6', { at: { x: 60, y: -24 } });
     expect(subjects(hits(sideways, aside))).toContain('1');
-    const path = derive(design).neckPlan.headstock.tuners[4]!;
+    const path = derive(design).neckPlan.headstock.tuners[1]!;
     const onString = { x: 80, y: path.path!.touches.y };
     const touching = edits.changeTuner(design, 't2', { at: onString });
     const found = hits(stringAtPost, touching);
@@ -58,7 +58,7 @@ describe('strings on the headstock', () => {
     expect(subjects(hits(noWay, design))).toEqual(['6']);
     expect(subjects(hits(tunersMissing, edits.removeTuners(begun(), ['t3'])))).toEqual(['4']);
     expect(hits(tunersMissing, windrow)).toEqual([]);
-    expect(subjects(hits(tunersMissing, edits.changeTuner(begun(), 't3', { string: 2 })))).toEqual([
+    expect(subjects(hits(tunersMissing, edits.changeTuner(begun(), 't3', { string: 5 })))).toEqual([
       '4',
       '5',
     ]);

@@ -127,3 +127,30 @@ export const bushTooShort = rule({
       : [];
   },
 });
+
+/** A key that reaches over wood by no more than this, mm, turns all the same. */
+const KEY_OVER = 2;
+
+export const keyOverWood = rule({
+  id: 'tuner-key',
+  stage: 'neck',
+  severity: 'look',
+  unit: 'mm',
+  limit: {
+    name: 'keyOverWood',
+    label: 'Tuner’s key over the headstock, at most',
+    value: KEY_OVER,
+    unit: 'mm',
+    min: 0,
+    max: 40,
+  },
+  title: 'A tuner’s key is over the wood',
+  says: ({ measured, limit, subject }) =>
+    `The key of the tuner of string ${subject} reaches ${measured} over the headstock; over ${limit} fingers do not get round it.`,
+  remedy: 'Move the tuner toward its edge, turn it, or bring the edge in beside it.',
+  reads: ['neckPlan', 'strings'],
+  find: ({ neckPlan, strings }, most) =>
+    neckPlan.headstock.tuners.flatMap(({ tuner, number, keyOver }) =>
+      keyOver > most ? [{ subject: `${number}`, where: onPlan(strings)(tuner.at), measured: keyOver }] : [],
+    ),
+});

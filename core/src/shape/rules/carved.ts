@@ -4,6 +4,7 @@ import type { Point } from '../../geometry/point.ts';
 import { areaHolds, divided, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../../layout/cut.ts';
 import { cutWords } from '../../layout/cutWords.ts';
+import { deepest } from '../../solid/depths.ts';
 import { regionBox, regionHolds } from '../../solid/region.ts';
 import type { Design } from '../../design/schema.ts';
 import type { Bent, BodySolid } from '../bodySolid.ts';
@@ -108,6 +109,55 @@ export const carveIntoOpening = rule({
           };
         }),
     ),
+});
+
+/** Openings that a cover closes or a hand reaches into: their edge must lie in a flat face. */
+const FLAT_EDGED: ReadonlySet<Cut['role']> = new Set(['cavity', 'ledge', 'pocket', 'chamber']);
+
+/** A carve that runs over an opening of its own face: the opening loses its edge, a cover its seat. An arch over the whole face is meant. */
+export const carveOverOpening = rule({
+  ...BASE,
+  id: 'carve-over-opening',
+  limit: {
+    name: 'carveOver',
+    label: 'Carve into an opening of its own face',
+    value: 0.3,
+    unit: 'mm',
+    min: 0.05,
+    max: 20,
+  },
+  title: 'A carve runs into an opening',
+  says: ({ measured, limit, subject }) =>
+    `${subject}: the carve is ${measured} deep there; over ${limit} the opening loses its edge and its cover its seat.`,
+  remedy: 'Move the carve’s start line toward the edge, or move the opening.',
+  reads: ['carved', 'layout', 'parts', 'openings', 'body'],
+  find: ({ carved, layout, parts, openings, body }, limit) => {
+    const inBody = regionHolds(carved.solid.region);
+    return (['front', 'back'] as const).flatMap((face) => {
+      const contours = carved[face].filter((c) => c.by.kind === 'contour').map((c) => c.removal);
+      if (contours.length === 0) return [];
+      const depth = deepest(carved.solid.region, contours, carved.axes);
+      return layout.cuts.flatMap((cut): readonly Hit[] => {
+        if (cut.face !== face || cut.closed || !FLAT_EDGED.has(cut.role) || cut.owner.kind !== 'opening')
+          return [];
+        let [most, at] = [0, null as Point | null];
+        for (const p of divided(cut.area.polygon, () => STEP)) {
+          const d = inBody(p.x, p.y) ? depth(p.x, p.y) : 0;
+          if (d > most) [most, at] = [d, p];
+        }
+        if (!at || most <= limit) return [];
+        const contour = deepestContour(carved, face, at.x, at.y);
+        return [
+          {
+            subject: `${contour ?? face} ${cut.id}`,
+            about: `${cutWords(cut, { parts, openings })}, under ${body.contours.find((c) => c.id === contour)?.name ?? 'a carve'}`,
+            where: at,
+            measured: most,
+          },
+        ];
+      });
+    });
+  },
 });
 
 export const contourFault = rule({

@@ -2,6 +2,7 @@ import type { Rule } from '../../design/rule.ts';
 import {
   carveAtNeck,
   carveIntoOpening,
+  carveOverOpening,
   carvedThin,
   contourFault,
   plateOnCarve,
@@ -13,6 +14,7 @@ import { bindingRounded, edgesMeet, partOnRound } from './edges.ts';
 export const SHAPE_RULES: readonly Rule[] = [
   contourFault,
   carveIntoOpening,
+  carveOverOpening,
   carvedThin,
   plateOnCarve,
   carveAtNeck,

@@ -126,14 +126,13 @@ function SectionView() {
           />
         ))}
         {cut.bores.map((b, i) => (
-          <rect
+          <path
             key={i}
             className="section-bore"
-            x={X(b.from)}
-            y={Z(b.high)}
-            width={Math.max(1, (b.to - b.from) * s)}
-            height={Math.max(1, (b.high - b.low) * s)}
-          />
+            d={`M${b.outline.map(([along, z]) => `${X(along)} ${Z(z)}`).join('L')}Z`}
+          >
+            <title>{b.name}</title>
+          </path>
         ))}
         {cut.parts.map((p, i) => (
           <rect

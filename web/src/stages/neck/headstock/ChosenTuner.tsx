@@ -1,8 +1,8 @@
 import type { Tuner } from '@pelkin/core';
-import { LIMITS, edits, stringNumber } from '@pelkin/core';
+import { LIMITS, edits } from '@pelkin/core';
 import { Button, HStack } from '@chakra-ui/react';
 import { useLengths } from '../../../design/lengths.ts';
-import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Choice, Section } from '../../../shared/Section.tsx';
@@ -13,8 +13,7 @@ import { tunerName } from './tunerName.ts';
 /** The chosen tuner: its place, which way it points, on which side its string passes. */
 export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
   const { id, at, turn, passes } = tuner;
-  const { strings } = useDesign();
-  const name = tunerName(strings, tuner);
+  const name = tunerName(tuner);
   const edit = useDesignStore((s) => s.edit);
   const lengths = useLengths();
   const side = at.y < 0 ? -1 : 1;
@@ -57,7 +56,7 @@ export function ChosenTuner({ tuner }: { readonly tuner: Tuner }) {
           ['treble', 'Treble side'],
         ]}
         onChange={(to) =>
-          edit(`string ${stringNumber(strings, tuner)} on the ${to} side of its post`, (d) =>
+          edit(`string ${tuner.string} on the ${to} side of its post`, (d) =>
             edits.changeTuner(d, id, { passes: to }),
           )
         }

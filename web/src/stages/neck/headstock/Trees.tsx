@@ -18,29 +18,28 @@ function TreeRow({ tree, index }: { readonly tree: Tree; readonly index: number 
   const lengths = useLengths();
   const { id } = tree;
   const name = `string tree ${index + 1}`;
-  const number = (string: number): number => strings.count - string + 1;
   const limit = { ...LIMITS['strings.count'], min: 1, max: strings.count, from: 'the treble side' };
   /** Both ends by their number; whichever is typed, they stay in order. */
   const over = (from: number, to: number) =>
     edit(`moved ${name}`, (d) =>
       edits.changeTree(d, id, {
-        first: number(Math.max(from, to)),
-        last: number(Math.min(from, to)),
+        first: Math.min(from, to),
+        last: Math.max(from, to),
       }),
     );
   return (
     <Box as="fieldset" display="grid" gap="1.5" borderTopWidth={index ? '1px' : '0'} borderColor="rule">
       <CountField
         label={WORDS.fromString}
-        value={number(tree.last)}
+        value={tree.first}
         limit={limit}
-        onCommit={(n) => over(n, number(tree.first))}
+        onCommit={(n) => over(n, tree.last)}
       />
       <CountField
         label={WORDS.toStringNumber}
-        value={number(tree.first)}
+        value={tree.last}
         limit={limit}
-        onCommit={(n) => over(number(tree.last), n)}
+        onCommit={(n) => over(tree.first, n)}
       />
       <LengthField
         label={WORDS.treeFromNut}
@@ -82,12 +81,12 @@ export function Trees() {
   const edit = useDesignStore((s) => s.edit);
   const add = (): void =>
     void edit('added a string tree', (d) => {
-      const first = Math.max(1, strings.count - 1);
-      const over = derive(d).neckPlan.headstock.strings.slice(first - 1);
+      const last = Math.min(2, strings.count);
+      const over = derive(d).neckPlan.headstock.strings.slice(-last);
       const y = over.reduce((sum, s) => sum + s.y, 0) / over.length;
-      // Over the two strings whose tuners are furthest, as a rule.
+      // Over the two treble strings, whose tuners are usually furthest.
       const at = { x: NEW.x, y: Math.round(10 * y) / 10 };
-      return edits.addTree(d, { at, first, last: strings.count, height: NEW.height }).design;
+      return edits.addTree(d, { at, first: 1, last, height: NEW.height }).design;
     });
   return (
     <Section

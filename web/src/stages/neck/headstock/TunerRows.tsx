@@ -1,5 +1,5 @@
 import type { Side, TunerRow } from '@pelkin/core';
-import { addTuner, distance, placeRow, stringNumber, tunersOn } from '@pelkin/core';
+import { addTuner, distance, placeRow, tunersOn } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { derive } from '../../../design/derived.ts';
@@ -87,23 +87,18 @@ export function TunerRows() {
     <>
       {missing.length > 0 && headstock.tuners.length > 0 && (
         <HStack flexWrap="wrap" pb="2">
-          {missing.map((string) => {
-            const number = stringNumber(strings, { string });
-            return (
-              <Button
-                key={string}
-                size="2xs"
-                variant="outline"
-                onClick={() =>
-                  edit(`added the tuner of string ${number}`, (d) =>
-                    addTuner(d, derive(d).stringPlan, string),
-                  )
-                }
-              >
-                {WORDS.addTheTunerOf} {number}
-              </Button>
-            );
-          })}
+          {missing.map((string) => (
+            <Button
+              key={string}
+              size="2xs"
+              variant="outline"
+              onClick={() =>
+                edit(`added the tuner of string ${string}`, (d) => addTuner(d, derive(d).stringPlan, string))
+              }
+            >
+              {WORDS.addTheTunerOf} {string}
+            </Button>
+          ))}
         </HStack>
       )}
       {sides.map((side) => (

@@ -5,7 +5,7 @@ import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { onBoardKey } from '../../../design/boardKeys.ts';
 import { useDerived } from '../../../design/derived.ts';
 import { nudgeGesture } from '../../../design/lengths.ts';
-import { useDesign, useDesignStore } from '../../../design/store.ts';
+import { useDesignStore } from '../../../design/store.ts';
 import { useDrag } from '../../../design/useDrag.ts';
 import { useChosen } from '../../../nodes/chosen.ts';
 import { useChosenTuner } from '../chosen.ts';
@@ -59,8 +59,7 @@ function onKey(
 /** One tuner to take hold of at its post; its string’s number beside it. */
 function TunerMark({ plan, scale }: { readonly plan: TunerPlan; readonly scale: number }) {
   const { tuner } = plan;
-  const { strings } = useDesign();
-  const name = tunerName(strings, tuner);
+  const name = tunerName(tuner);
   const { screen, flip, view } = useBoardFrame();
   const isChosen = useChosenTuner((s) => s.id === tuner.id);
   const { x, y } = screen({ x: tuner.at.x + scale, y: tuner.at.y });

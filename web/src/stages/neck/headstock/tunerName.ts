@@ -1,6 +1,4 @@
-import type { Strings, Tuner } from '@pelkin/core';
-import { stringNumber } from '@pelkin/core';
+import type { Tuner } from '@pelkin/core';
 
-/** A tuner in words: by its string, counted from the treble side as strings are. */
-export const tunerName = (strings: Pick<Strings, 'count'>, tuner: Pick<Tuner, 'string'>): string =>
-  `tuner of string ${stringNumber(strings, tuner)}`;
+/** What a tuner is called: by its string, counted from the treble side. */
+export const tunerName = ({ string }: Pick<Tuner, 'string'>): string => `tuner of string ${string}`;
