@@ -5,7 +5,7 @@ import { PIECES, SHOWABLE, WRITERS, checkDesign, createDeriver } from '@pelkin/c
 import { DXF_CURVES } from '@pelkin/core/files/dxf';
 import { meshOf } from '@pelkin/core/solid/mesh';
 import { neckMesh } from '@pelkin/core/neck/mesh';
-import { sheetsPdf } from '@pelkin/core/files/pdf';
+import { needsOtherFonts, sheetsPdf } from '@pelkin/core/files/pdf';
 import { EXIT, Failure } from './failure.ts';
 
 const require = createRequire(import.meta.url);
@@ -68,12 +68,17 @@ function chosenWriter(format: Format, options: ExportOptions): FileWriter {
   return writers[0]!;
 }
 
-/** The font of the sheets, as it ships. */
-const FONT = '@fontsource/commissioner/files/commissioner-latin-400-normal.woff';
+/** The font of the sheets, as it ships, for its scripts: the first for most, the others for letters that it lacks. */
+const fontOf = (script: string): Promise<Uint8Array> =>
+  readFile(require.resolve(`@fontsource/commissioner/files/commissioner-${script}-400-normal.woff`)).then(
+    (bytes) => new Uint8Array(bytes),
+  );
+const OTHER_SCRIPTS = ['latin-ext', 'cyrillic', 'cyrillic-ext', 'greek', 'vietnamese'];
 
 const pdf: WriteOf['pdf'] = async (sheets, title, weights) => {
-  const font = new Uint8Array(await readFile(require.resolve(FONT)));
-  return sheetsPdf(sheets, { title, font, weights, madeAt: new Date() });
+  const font = await fontOf('latin');
+  const otherFonts = needsOtherFonts(sheets) ? await Promise.all(OTHER_SCRIPTS.map(fontOf)) : [];
+  return sheetsPdf(sheets, { title, font, otherFonts, weights, madeAt: new Date() });
 };
 
 /** What a format can be of beside the body, in words. */

@@ -76,3 +76,14 @@ export function lineOffset(
 }
 /** Less ink than this under a probe, mm of black, is the picture's noise. */
 const LEAST_INK_MM = 0.03;
+
+/** The words of a PDF's pages as poppler's pdftotext reads them. */
+export function textOfPages(pdf: Uint8Array): string {
+  const folder = mkdtempSync(join(tmpdir(), 'pelkin-text-'));
+  try {
+    writeFileSync(join(folder, 'in.pdf'), pdf);
+    return execFileSync('pdftotext', ['-layout', join(folder, 'in.pdf'), '-'], { encoding: 'utf8' });
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

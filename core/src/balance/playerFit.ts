@@ -105,9 +105,14 @@ export interface ForearmEdge {
   readonly lowered: number;
 }
 
-/** So far inward of its edge a body is looked at, mm; an edge turns between these slopes from the face, degrees. */
+/**
+ * So far inward of its edge a body is looked at, mm; an edge turns between these slopes from the face, degrees: on a bevel the arm lies on the bevel itself, and
+ * what it feels begins with the bevel’s slope.
+ */
 const LOOKED = 70;
-const TURNS = { from: 20, to: 75 } as const;
+const TURNS = { from: 20, fromBevelled: 4, to: 75 } as const;
+/** A front that is carved this deep at the edge, mm, is bevelled there. */
+const BEVELLED = 2;
 
 /** The way square into the wood at a place, from the middle of the bout. */
 const inward = (at: Point, { box }: OutlineMeasures): Point => {
@@ -125,15 +130,18 @@ export function forearmEdge(body: BodySolid, layout: Layout, measures: OutlineMe
   const out = { x: at.x - way.x, y: at.y - way.y };
   const [first] = crossSection(body, layout, out, far).pieces;
   if (!first) return null;
+  const isBevelled =
+    body.front.some(({ by }) => by.kind === 'contour') && body.bent.front.depth(at.x, at.y) > BEVELLED;
+  const least = isBevelled ? TURNS.fromBevelled : TURNS.from;
   let turned = 0;
   for (let i = 1; i < first.top.length; i += 1) {
     const [[a, z], [b, y]] = [first.top[i - 1]!, first.top[i]!];
     const slope = Math.atan2(Math.abs(y - z), b - a) * DEG;
-    if (slope > TURNS.from && slope < TURNS.to) turned += Math.hypot(b - a, y - z);
+    if (slope > least && slope < TURNS.to) turned += Math.hypot(b - a, y - z);
   }
   return {
     at,
-    radius: turned / ((TURNS.to - TURNS.from) / DEG),
+    radius: turned / ((TURNS.to - least) / DEG),
     lowered: Math.max(0, -first.top[0]![1]),
   };
 }

@@ -1,5 +1,6 @@
 import { assumedOf } from '../parts/kinds.ts';
 import type { Design } from '../design/schema.ts';
+import { alikeTogether } from '../findings/alike.ts';
 import type { Finding } from '../findings/finding.ts';
 import { acceptanceOf, findAll } from '../findings/run.ts';
 import { wordsOfFinding } from '../findings/words.ts';
@@ -55,14 +56,18 @@ export function coverFacts(design: Design, derived: Derived): readonly FactGroup
   const { strings, units } = design;
   const { measures: m, stringPlan } = derived;
   const mm = (value: number | null): string => (value === null ? 'none' : lengthWithUnit(value, units));
-  const findings = findAll(design, derived);
-  const stands = findings.map((f): readonly [Finding, string | null] => [
-    f,
-    acceptanceOf(design, f)?.reason ?? null,
-  ]);
-  const line = (f: Finding): string => {
-    const { title, says } = wordsOfFinding(f, units);
-    return `${title} (${f.about}). ${says}`;
+  const reasonFor = (f: Finding): string | null => acceptanceOf(design, f)?.reason ?? null;
+  // Those that read the same are one line, as in the list on the screen.
+  const stands = alikeTogether(findAll(design, derived)).map(
+    (alike): readonly [readonly Finding[], string | null] => {
+      const open = alike.find((f) => reasonFor(f) === null);
+      return [open ? [open, ...alike.filter((f) => f !== open)] : alike, reasonFor(open ?? alike[0]!)];
+    },
+  );
+  const line = ([first, ...others]: readonly Finding[]): string => {
+    const { title, says } = wordsOfFinding(first!, units);
+    const more = others.length === 0 ? '' : ` The same for ${others.length} more.`;
+    return `${title}. ${says}${more}`;
   };
   const fan: FactGroup['facts'] = strings.fan
     ? [

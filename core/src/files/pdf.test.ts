@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import { lineOffset, rasterPages } from '../../tests/raster.ts';
+import { lineOffset, rasterPages, textOfPages } from '../../tests/raster.ts';
 import type { Design } from '../design/schema.ts';
 import { cubicAt, cubicFirst } from '../geometry/cubic.ts';
 import { distance } from '../geometry/point.ts';
@@ -12,7 +12,7 @@ import { crosshairs } from '../templates/crosshairs.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { planSheets } from '../templates/plan.ts';
 import { layOutSheets } from '../templates/sheets.ts';
-import { sheetsPdf } from './pdf.ts';
+import { LACKING_SAYS, needsOtherFonts, sheetsPdf } from './pdf.ts';
 
 const require = createRequire(new URL('../../../web/package.json', import.meta.url));
 const font = new Uint8Array(
@@ -169,5 +169,34 @@ describe('the PDF file', () => {
   it('prints names that its font cannot shape without failing', async () => {
     const { pdf } = await printed({ ...bare(), name: '漂う Windrow ☂' });
     expect(rasterPages(pdf, 40).length).toBeGreaterThan(0);
+  });
+});
+
+describe('letters of other scripts', () => {
+  const fontOf = (script: string): Uint8Array =>
+    new Uint8Array(
+      readFileSync(require.resolve(`@fontsource/commissioner/files/commissioner-${script}-400-normal.woff`)),
+    );
+  const others = ['latin-ext', 'cyrillic', 'cyrillic-ext', 'greek', 'vietnamese'].map(fontOf);
+  const textOf = async (name: string): Promise<string> => {
+    const plan = planSheets(createDeriver()(windrow).template, windrow.print);
+    const sheets = layOutSheets(plan, windrow.print.margins, { name, revision: 'r', date: 'd' });
+    const otherFonts = needsOtherFonts(sheets) ? others : [];
+    const pdf = await sheetsPdf(sheets, { title: name, font, otherFonts, madeAt: new Date(0) });
+    return textOfPages(pdf);
+  };
+  it.each(['Škuner Łódź', 'Парусник Їжак', 'Ιστιοφόρο', 'Thuyền buồm Điện'])(
+    '%s prints as it is',
+    async (name) => {
+      const text = await textOf(name);
+      expect(text).toContain(name);
+      expect(text).not.toContain('¤');
+    },
+  );
+  it('what no font has is replaced by a sign, and the sheet says so', async () => {
+    const text = await textOf('帆船 Windrow');
+    expect(text).toContain('¤¤ Windrow');
+    expect(text).toContain(LACKING_SAYS);
+    expect(await textOf('Windrow')).not.toContain('¤');
   });
 });

@@ -8,6 +8,8 @@ export interface PdfOptions {
   readonly title: string;
   /** Bytes of the font that all words are set in (TTF, OTF or WOFF). */
   readonly font: Uint8Array;
+  /** Further fonts, for letters that it lacks, in the order that they are tried. */
+  readonly otherFonts?: readonly Uint8Array[];
   /** How lines come out; the ordinary weights when left out. */
   readonly weights?: Weights;
   /** Stated as the time of making. */
@@ -80,33 +82,82 @@ function drawPicture(doc: Doc, picture: NonNullable<Sheet['picture']>, height: n
 /** What stands for a sign that the sheets’ font lacks. */
 const STAND_INS: Readonly<Record<string, string>> = { '⌀': 'Ø' };
 
-/** Letters that the font has no shape for are replaced, so that a name never prints as empty boxes. */
-function printable(doc: Doc, text: string): string {
-  const face = (doc as unknown as { _font: { font?: { hasGlyphForCodePoint(code: number): boolean } } })._font
-    .font;
-  return face
-    ? [...text]
-        .map((c) => [c, STAND_INS[c] ?? '?'].find((g) => face.hasGlyphForCodePoint(g.codePointAt(0)!)) ?? '?')
-        .join('')
-    : text;
+/** Printed for a letter that no font has; each sheet that shows it says so. */
+const LACKING = '¤';
+export const LACKING_SAYS = `${LACKING} is a letter that the fonts of these sheets lack.`;
+
+interface Face {
+  readonly font?: { hasGlyphForCodePoint(code: number): boolean };
 }
 
-function drawText(doc: Doc, mark: TextMark, height: number): void {
+/** The fonts of a document that has them registered, the first for all that it can. */
+interface Fonts {
+  readonly names: readonly string[];
+  /** The first font that has a letter; null for none. */
+  readonly forLetter: (letter: string) => string | null;
+}
+
+function fontsOf(doc: Doc, names: readonly string[]): Fonts {
+  const faces = names.map((name) => (doc.font(name) as unknown as { _font: Face })._font.font);
+  return {
+    names,
+    forLetter: (letter) => {
+      const i = faces.findIndex((f) => !f || f.hasGlyphForCodePoint(letter.codePointAt(0)!));
+      return i < 0 ? null : names[i]!;
+    },
+  };
+}
+
+/** A text by the fonts that its letters are set in; what no font has is replaced, and reported. */
+function runsOf(
+  fonts: Fonts,
+  text: string,
+): { readonly runs: (readonly [string, string])[]; readonly lacks: boolean } {
+  const runs: [string, string][] = [];
+  let lacks = false;
+  for (const letter of text) {
+    const shown = [letter, STAND_INS[letter]].find((l) => l !== undefined && fonts.forLetter(l) !== null);
+    if (shown === undefined) lacks = true;
+    const set = shown ?? LACKING;
+    const font = fonts.forLetter(set) ?? fonts.names[0]!;
+    const last = runs.at(-1);
+    // A space goes on in the font before it.
+    if (last && (last[0] === font || set === ' ')) last[1] += set;
+    else runs.push([font, set]);
+  }
+  return { runs, lacks };
+}
+
+/** Draws a text; true if a letter of it is in no font. */
+function drawText(doc: Doc, fonts: Fonts, mark: TextMark, height: number): boolean {
   const size = mark.sizeMm * PT;
-  doc.font('words').fontSize(size).fillColor(greyOf(INKS[mark.ink].grey));
-  const text = printable(doc, mark.text);
-  const wide = doc.widthOfString(text);
-  const back = mark.align === 'start' ? 0 : mark.align === 'middle' ? wide / 2 : wide;
+  doc.fontSize(size).fillColor(greyOf(INKS[mark.ink].grey));
+  const { runs, lacks } = runsOf(fonts, mark.text);
+  const widths = runs.map(([font, text]) => doc.font(font).widthOfString(text));
+  const wide = widths.reduce((sum, w) => sum + w, 0);
   doc.save();
   doc.translate(mark.at.x * PT, (height - mark.at.y) * PT);
   if (mark.turn !== 0) doc.rotate((-mark.turn * 180) / Math.PI);
-  doc.text(text, -back, 0, { lineBreak: false, baseline: 'alphabetic' });
+  let at = mark.align === 'start' ? 0 : mark.align === 'middle' ? -wide / 2 : -wide;
+  runs.forEach(([font, text], i) => {
+    doc.font(font).text(text, at, 0, { lineBreak: false, baseline: 'alphabetic' });
+    at += widths[i]!;
+  });
   doc.restore();
+  return lacks;
 }
 
-function drawMarks(doc: Doc, marks: readonly Mark[], height: number, weights: Weights): void {
+/** Where a sheet says what stands for a letter that no font has, mm from its lower left corner, and how large. */
+const NOTE = { x: 12, y: 7, size: 2.4 } as const;
+
+function drawMarks(doc: Doc, fonts: Fonts, marks: readonly Mark[], height: number, weights: Weights): void {
   for (const mark of marks) if (mark.kind === 'path') drawPath(doc, mark, height, weights);
-  for (const mark of marks) if (mark.kind === 'text') drawText(doc, mark, height);
+  let lacks = false;
+  for (const mark of marks) if (mark.kind === 'text') lacks = drawText(doc, fonts, mark, height) || lacks;
+  if (!lacks) return;
+  const [at, text] = [{ x: NOTE.x, y: NOTE.y }, LACKING_SAYS];
+  const note = { id: 'lacking', kind: 'text', ink: 'note', at, text, sizeMm: NOTE.size } as const;
+  drawText(doc, fonts, { ...note, align: 'start', turn: 0 }, height);
 }
 
 /**
@@ -134,7 +185,10 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
       }
       resolve(bytes);
     });
-    doc.registerFont('words', options.font as unknown as Buffer);
+    const given = [options.font, ...(options.otherFonts ?? [])];
+    const names = given.map((_, i) => (i === 0 ? 'words' : `words ${i + 1}`));
+    given.forEach((bytes, i) => doc.registerFont(names[i]!, bytes as unknown as Buffer));
+    const fonts = fontsOf(doc, names);
     const root = (doc as unknown as { _root: { data: Record<string, unknown> } })._root;
     root.data.ViewerPreferences = doc.ref({ PrintScaling: 'None' });
     const weights = options.weights ?? INKS;
@@ -145,10 +199,19 @@ export function sheetsPdf(sheets: readonly Sheet[], options: PdfOptions): Promis
       const { minX, minY, maxX, maxY } = sheet.clip;
       doc.rect(minX * PT, (height - maxY) * PT, (maxX - minX) * PT, (maxY - minY) * PT).clip();
       if (sheet.picture) drawPicture(doc, sheet.picture, height);
-      drawMarks(doc, sheet.drawing, height, weights);
+      drawMarks(doc, fonts, sheet.drawing, height, weights);
       doc.restore();
-      drawMarks(doc, sheet.guides, height, weights);
+      drawMarks(doc, fonts, sheet.guides, height, weights);
     }
     doc.end();
   });
 }
+
+/** Letters beyond the first font’s own range (Latin-1, dashes, quotes and signs that drawings use). */
+const BEYOND = /[^\u0000-\u00ff\u2010-\u2044\u2212⌀…]/u;
+
+/** Whether sheets hold letters that may need further fonts. */
+export const needsOtherFonts = (sheets: readonly Sheet[]): boolean =>
+  sheets.some(({ drawing, guides }) =>
+    [...drawing, ...guides].some((m) => m.kind === 'text' && BEYOND.test(m.text)),
+  );

@@ -9,7 +9,7 @@ it('every tuner is a row, its string counted from the treble side, its angles as
   const { neckPlan } = derive(demo('windrow'));
   const [head, ...rows] = tunerTableCsv(neckPlan).trimEnd().split('\r\n');
   expect(head!.split(',')).toHaveLength(11);
-  expect(rows.map((r) => r.split(',')[0])).toEqual(['6', '5', '4', '3', '2', '1']);
+  expect(rows.map((r) => r.split(',')[0])).toEqual(['1', '2', '3', '4', '5', '6']);
   const { tuner, breakAngle, path } = neckPlan.headstock.tuners[0]!;
   const first = rows[0]!.replace(/"[^"]*"/, 'tuner').split(',');
   expect(Number(first[2])).toBeCloseTo(tuner.at.x, 3);

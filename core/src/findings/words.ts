@@ -22,16 +22,25 @@ const figure = (value: number | null, unit: FindingUnit, display: DisplayUnit): 
   return unit === 'frets' ? `${value} ${value === 1 ? 'fret' : 'frets'}` : String(value);
 };
 
+/** With a capital at its beginning: what it is about may be a name in small letters. */
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** What a rule says of figures of zero or less, in brackets: “(below zero: it is out)”. */
+const BELOW_ZERO = / \((?:below )?zero: [^)]*\)/;
+
 /** The one place where findings get their words; lengths in the unit that the design shows. */
 export function wordsOfFinding(finding: Finding, display: DisplayUnit): FindingWords {
   const rule = RULES.find((r) => r.id === finding.rule)!;
+  const says = rule.says({
+    measured: figure(finding.measured, finding.unit, display),
+    limit: figure(finding.limit, rule.limit?.unit ?? finding.unit, display),
+    subject: finding.about,
+  });
+  const isOver = finding.measured !== null && finding.measured > 0;
   return {
     title: rule.title,
-    says: rule.says({
-      measured: figure(finding.measured, finding.unit, display),
-      limit: figure(finding.limit, rule.limit?.unit ?? finding.unit, display),
-      subject: finding.about,
-    }),
+    // What a figure below zero means is told where there is one.
+    says: sentence(isOver ? says.replace(BELOW_ZERO, '') : says),
     remedy: rule.remedy,
   };
 }

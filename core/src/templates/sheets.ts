@@ -11,6 +11,7 @@ import type { Polygon } from '../geometry/polygons.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 import { crosshairs } from './crosshairs.ts';
 import type { SheetPlan, Tile } from './plan.ts';
+import { inkedIn, quietPlace } from './quietPlaces.ts';
 import { drawnCurves } from './tiles.ts';
 import type { Margins } from './tiles.ts';
 
@@ -49,6 +50,8 @@ const CROSSHAIR_RING = 2.5;
 export const BAR_MM = 100;
 export const BAR_INCHES = 4;
 /** The bars' distances from their corner, mm. */
+/** What the words of a bar take beside it, mm. */
+const BAR_WORDS = 4.5;
 const BAR_OFFSETS = { clear: 4, first: 5, second: 13, along: 20, tick: 2 } as const;
 
 /** Control distance for a quarter circle by one cubic. */
@@ -140,21 +143,23 @@ function bar(
   ];
 }
 
-/** The four reference bars of a sheet, scaled by the correction so that a cured print measures right. */
-function bars(corner: Corner, k: SheetPlan['correction']): Mark[] {
-  const { at, inX, inY } = corner;
+/**
+ * The four reference bars of a sheet, scaled by the correction so that a cured print measures right: those across grow from one corner, those up
+ * from another or the same.
+ */
+function bars(acrossFrom: Corner, upFrom: Corner, k: SheetPlan['correction']): Mark[] {
   const { first, second, along } = BAR_OFFSETS;
   const marks: Mark[] = [];
   for (const [name, offset, lengthMm, label] of [
     ['mm', first, BAR_MM, `${BAR_MM} mm`],
     ['in', second, BAR_INCHES * MM_PER_INCH, `${BAR_INCHES} in`],
   ] as const) {
-    const y = at.y + inY * offset;
-    const x = at.x + inX * offset;
-    const startX = at.x + inX * along;
-    const startY = at.y + inY * along;
-    const toX = startX + inX * lengthMm * k.x;
-    const toY = startY + inY * lengthMm * k.y;
+    const y = acrossFrom.at.y + acrossFrom.inY * offset;
+    const x = upFrom.at.x + upFrom.inX * offset;
+    const startX = acrossFrom.at.x + acrossFrom.inX * along;
+    const startY = upFrom.at.y + upFrom.inY * along;
+    const toX = startX + acrossFrom.inX * lengthMm * k.x;
+    const toY = startY + upFrom.inY * lengthMm * k.y;
     marks.push(
       ...bar(
         `bar-${name}-across`,
@@ -182,11 +187,20 @@ function bars(corner: Corner, k: SheetPlan['correction']): Mark[] {
 /** Size of the notes' block beside the bars, mm. */
 const NOTES = { width: 62, height: 34, from: 20 } as const;
 
-function notes(corner: Corner, plan: SheetPlan, tile: Tile, words: SheetNotes): Mark[] {
-  const { at, inX, inY } = corner;
-  const x = at.x + inX * NOTES.from;
-  const align = inX > 0 ? 'start' : 'end';
-  const top = inY > 0 ? at.y + NOTES.from + NOTES.height : at.y - NOTES.from;
+/** Where the notes of a sheet are: their upper left or right corner. */
+interface NotesAt {
+  readonly x: number;
+  readonly top: number;
+  readonly align: 'start' | 'end';
+}
+
+const notesBeside = ({ at, inX, inY }: Corner): NotesAt => ({
+  x: at.x + inX * NOTES.from,
+  top: inY > 0 ? at.y + NOTES.from + NOTES.height : at.y - NOTES.from,
+  align: inX > 0 ? 'start' : 'end',
+});
+
+function notes({ x, top, align }: NotesAt, plan: SheetPlan, tile: Tile, words: SheetNotes): Mark[] {
   const k = plan.correction;
   const corrected =
     k.x === 1 && k.y === 1 ? '' : ` Corrected × ${k.x.toFixed(4)} across, × ${k.y.toFixed(4)} up.`;
@@ -206,7 +220,11 @@ function notes(corner: Corner, plan: SheetPlan, tile: Tile, words: SheetNotes): 
 }
 
 /** The corner of the tile where bars and notes lie over the fewest lines; lower left when all are alike. */
-function quietCorner(area: Box, inset: number, curves: ReturnType<typeof drawnCurves>): Corner {
+function quietCorner(
+  area: Box,
+  inset: number,
+  curves: ReturnType<typeof drawnCurves>,
+): Corner & { readonly lines: number } {
   const corners: Corner[] = (
     [
       [1, 1],
@@ -233,7 +251,55 @@ function quietCorner(area: Box, inset: number, curves: ReturnType<typeof drawnCu
     ];
     return curves.filter((c) => boxes.some((b) => boxesMeet(cubicBox(c), b) && cubicMeetsBox(c, b))).length;
   };
-  return corners.reduce((best, c) => (lines(c) < lines(best) ? c : best));
+  return corners
+    .map((c) => ({ ...c, lines: lines(c) }))
+    .reduce((best, c) => (c.lines < best.lines ? c : best));
+}
+
+/** Where a sheet’s bars and notes are. */
+interface Furniture {
+  readonly across: Corner;
+  readonly up: Corner;
+  readonly notes: NotesAt;
+}
+
+/** Bars and notes together in a corner where nothing is drawn; else each by itself where the sheet is freest. */
+function furnitureOf(
+  { area }: Tile,
+  inset: number,
+  curves: ReturnType<typeof drawnCurves>,
+  k: SheetPlan['correction'],
+): Furniture {
+  const corner = quietCorner(area, inset, curves);
+  const together = { across: corner, up: corner, notes: notesBeside(corner) };
+  if (corner.lines === 0) return together;
+  const inside = {
+    minX: area.minX + inset,
+    minY: area.minY + inset,
+    maxX: area.maxX - inset,
+    maxY: area.maxY - inset,
+  };
+  const inked = inkedIn(
+    inside,
+    curves.filter((c) => boxesMeet(cubicBox(c), inside)),
+  );
+  const { first, second, along, tick } = BAR_OFFSETS;
+  // From before the first bar to past the words of the second.
+  const wide = second - first + 2 * tick + BAR_WORDS;
+  const long = BAR_INCHES * MM_PER_INCH;
+  const across = quietPlace(inked, long * k.x + 2, wide, []);
+  const up = across && quietPlace(inked, wide, long * k.y + 2, [across]);
+  const block = up && quietPlace(inked, NOTES.width, NOTES.height, [across, up]);
+  if (!across || !up || !block) return together;
+  return {
+    across: {
+      at: { x: across.minX + 1 - along, y: across.minY + tick - first },
+      inX: 1,
+      inY: 1,
+    },
+    up: { at: { x: up.minX + tick + BAR_WORDS - first, y: up.minY + 1 - along }, inX: 1, inY: 1 },
+    notes: { x: block.minX, top: block.maxY, align: 'start' },
+  };
 }
 
 /**
@@ -301,14 +367,14 @@ export function layOutSheets(plan: SheetPlan, margins: Margins, words: SheetNote
             boxesMeet('p0' in piece ? cubicBox(piece) : boxOfPoints(piece)!, area),
           )
         : boxHolds(area, mark.at);
-    const corner = quietCorner(area, plan.grid.overlap + BAR_OFFSETS.clear, curves);
+    const places = furnitureOf(tile, plan.grid.overlap + BAR_OFFSETS.clear, curves, plan.correction);
     const guides = [
       ...cutLines(plan, tile),
       ...hairs.flatMap((h, i) =>
         h.tiles.includes(tile) ? crosshair(`crosshair-${i + 1}`, h.at, i + 1) : [],
       ),
-      ...bars(corner, plan.correction),
-      ...notes(corner, plan, tile, words),
+      ...bars(places.across, places.up, plan.correction),
+      ...notes(places.notes, plan, tile, words),
     ];
     const { left, bottom } = margins;
     return {

@@ -7,7 +7,7 @@ export const WORDS = {
   makingTheSolid: 'Making the solid,',
   stop: 'Stop',
   notMade: 'Stopped: this state of the instrument is not shown.',
-  makeTheSolid: 'Make it',
+  makeTheSolid: 'Create the solid',
   lookFrom: 'Look from',
   bassEdge: 'Bass side',
   trebleEdge: 'Treble side',

@@ -69,7 +69,7 @@ export const saddleHeight = rule({
   title: 'The bridge cannot reach its height',
   says: ({ measured, limit, subject }) =>
     `The height of ${subject} has ${measured} left (below zero: it is out of reach by that); at least ${limit} is recommended.`,
-  remedy: 'Solve the neck join for depth, angle or shim, or take another bridge.',
+  remedy: 'Solve the neck joint for depth or angle, or take another bridge.',
   reads: ['layout', 'neck', 'stringPlan', 'strings'],
   find: ({ layout, neck, stringPlan, strings }, limit) =>
     neck.joint === 'undecided'

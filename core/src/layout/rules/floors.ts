@@ -23,8 +23,8 @@ export const floorThin = rule({
       .map((f) => ({
         subject: pairOf(f.a.id, f.b?.id ?? 'face'),
         about: f.b
-          ? `${cutWords(f.a, { parts, openings })}, over ${cutWords(f.b, { parts, openings })},`
-          : `${cutWords(f.a, { parts, openings })}, to the ${f.a.face === 'front' ? 'back' : 'front'} face,`,
+          ? `${cutWords(f.a, { parts, openings })} over ${cutWords(f.b, { parts, openings })}`
+          : `${cutWords(f.a, { parts, openings })} to the ${f.a.face === 'front' ? 'back' : 'front'} face`,
         where: f.at,
         measured: f.thickness,
       })),

@@ -43,7 +43,7 @@ export const runThin = rule({
         ? [
             {
               subject: run.id,
-              about: `${run.name}, at ${cover.near},`,
+              about: `${run.name} at ${cover.near}`,
               where: cover.at,
               measured: cover.least,
             },
@@ -75,13 +75,13 @@ export const plugBlocked = rule({
   unit: '',
   limit: null,
   title: 'A jack cannot take its plug',
-  says: ({ subject }) => `${subject} in the way of the jack or its plug.`,
+  says: ({ subject }) => `In the way of the jack or its plug: ${subject}.`,
   remedy: 'Move the jack along the edge, turn it, or move what stands there.',
   reads: ['layout'],
   find: ({ layout }) =>
     plugBlocks(layout).map(({ jack, by, at }) => ({
       subject: pairOf(jack.part.id, by),
-      about: `${by} stands`,
+      about: by,
       where: at,
       measured: null,
     })),

@@ -85,7 +85,21 @@ export const layout = stageOf({
       key: 'floor',
       label: 'Thinnest floor',
       rests: true,
-      of: (design: Design, { floors }: Derived) => thinnest(design, floors, ''),
+      long: true,
+      of: (design: Design, derived: Derived) => {
+        const floor = thinnest(design, derived.floors, '');
+        // What is carved takes of a floor too: the map of what is left has the last word once it is made.
+        const isCarved =
+          design.body.contours.length > 0 ||
+          design.body.arch.front !== null ||
+          design.body.arch.back !== null;
+        const shaped = isCarved ? derived.shaped : null;
+        if (shaped?.state !== 'ready') return floor;
+        const { thickness, at } = shaped.value.least;
+        if (floor.value !== null && floor.value <= thickness) return floor;
+        const { figure, unit } = figureAndUnit(thickness, design.units);
+        return { value: thickness, shown: figure, unit, note: 'after carving', place: at };
+      },
     },
   ],
   later: [

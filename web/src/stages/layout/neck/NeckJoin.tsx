@@ -114,13 +114,16 @@ function Solve() {
         }}
       />
       <HStack fontSize="12.5px">
-        <Text flex="1">Pocket {lengthWithUnit(depth, units, 2)} deep, at this angle</Text>
+        <Text flex="1">
+          {isPocketed(design) ? 'Pocket' : 'Heel'} {lengthWithUnit(depth, units, 2)}{' '}
+          {isPocketed(design) ? 'deep' : 'below the face'}, at this angle
+        </Text>
         <Button
           size="2xs"
           variant="outline"
           disabled={depth < 0 || depth > 60}
           onClick={() =>
-            edit('solved the pocket for depth', (d) => edits.setNeck(d, { depth: round(depth) }))
+            edit('solved the neck joint for depth', (d) => edits.setNeck(d, { depth: round(depth) }))
           }
         >
           {WORDS.useThisDepth}
@@ -141,7 +144,7 @@ function Solve() {
           {WORDS.useThisAngle}
         </Button>
       </HStack>
-      {shim !== null && Math.abs(shim) > 0.01 && (
+      {design.neck.joint === 'screwed' && shim !== null && Math.abs(shim) > 0.01 && (
         <Text fontSize="12.5px">
           Or a full-length wedge in a flat pocket: {lengthWithUnit(Math.abs(shim), units, 2)} thick at the{' '}
           {shim > 0 ? 'tail end, nothing at the joint' : 'joint, nothing at the tail end'}.
