@@ -1,6 +1,12 @@
 import { within } from './limit.ts';
 import { LIMITS } from './limits.ts';
-import { startingCompensation, startingGauges, startingType } from './sections/strings.ts';
+import {
+  startingCompensation,
+  startingGauges,
+  startingType,
+  inCourses,
+  withoutCourses,
+} from './sections/strings.ts';
 import { MOST_TYPED } from './sections/typed.ts';
 import type { AcceptedFinding, Design, PrintSettings, Stage, Strings } from './schema.ts';
 
@@ -47,12 +53,18 @@ function atNut(headstock: Design['headstock'], from: number, to: number): Design
   return { ...headstock, outline: { ...headstock.outline, nodes: moved } };
 }
 
-/** Courses of so many strings each, bass to treble (null: none): the count follows, gauges go on from what there is. */
+/**
+ * Another stringing in courses (how many strings each has, bass to treble); null makes each course a single string again. As many courses as there are stay on
+ * the nut and spread of the instrument; another number of them is made as {@link setStringCount} makes it. Courses that are already so keep their strings.
+ */
 export function setCourses(design: Design, courses: readonly number[] | null): Design {
-  if (courses === null) return editStrings(design, { courses });
-  const count = courses.reduce((sum, n) => sum + n, 0);
-  const counted = count === design.strings.count ? design : setStringCount(design, count);
-  return editStrings(counted, { courses });
+  const { strings } = design;
+  const now = strings.courses ?? strings.gauges.map(() => 1);
+  const sizes = courses ?? now.map(() => 1);
+  if (sizes.length === now.length && sizes.every((n, i) => n === now[i])) return design;
+  const single = editStrings(design, withoutCourses(strings));
+  const counted = sizes.length === single.strings.count ? single : setStringCount(single, sizes.length);
+  return sizes.every((n) => n === 1) ? counted : editStrings(counted, inCourses(counted.strings, sizes));
 }
 
 /** What the table of strings estimates for each string, from its gauge, its kind and the scale; mm, bass to treble. */
@@ -74,11 +86,11 @@ export function removeStringType(design: Design, index: number): Design {
 }
 
 /**
- * Another number of strings: gauges kept from the bass side as far as they go, and both spreads
+ * Another number of single strings (of courses, each counts as its main string): gauges kept from the bass side as far as they go, and both spreads
  * grown or shrunk by the present distance between strings.
  */
 export function setStringCount(design: Design, count: number): Design {
-  const { strings } = design;
+  const strings = withoutCourses(design.strings);
   const gaps = Math.max(1, strings.count - 1);
   const nutPitch = strings.count > 1 ? (strings.nutWidth - 2 * strings.nutMargin) / gaps : 7;
   const bridgePitch = strings.count > 1 ? strings.bridgeSpread / gaps : 10.4;

@@ -87,8 +87,8 @@ const FROZEN: Readonly<Record<number, Readonly<Record<number, string>>>> = {
   },
   8: { 9: 'c80c3024b619df28', 10: '813cc1ce794c6236', 11: '189d75de51b1c1ec', 12: 'cf99a449d24369d3' },
   9: { 10: '27c5f927419a0e72', 11: 'd17c84937574650d', 12: 'b637b98630c054a4' },
-  10: { 11: 'b13d6a0de70b4d62', 12: 'a8affba81925f462' },
-  11: { 12: '50bb6043265ba715' },
+  10: { 11: 'b13d6a0de70b4d62', 12: '08febcf377ea2f8c' },
+  11: { 12: '2175d8301b11033c' },
 };
 
 const VERSIONS = Array.from({ length: DESIGN_VERSION - 1 }, (_, i) => i + 1);

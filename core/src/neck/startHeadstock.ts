@@ -26,6 +26,8 @@ const BESIDE_STRINGS = 9;
 const PAST_OTHERS = 4.5;
 /** Where the sides differ, an edge comes in behind its last pair: so much more outside its own, mm. */
 const OWN_MORE = 2;
+/** A post stands so far clear of the strings that go on past it, mm: a little over what is found too near. */
+const CLEAR_OF_STRINGS = 1.8;
 /** A clamp of a headless neck, along it, mm. */
 const CLAMP = 24;
 /** The tilt that a headstock begins with where it has less: every string is then pressed into its slot. */
@@ -75,17 +77,33 @@ function bothSides(
   wide: number,
 ): Laid[] {
   const least = wide / 2 + BETWEEN / 2;
-  return atNut.map((from, string) => {
-    const isBass = string < onBass;
-    const k = isBass ? string : atNut.length - 1 - string;
-    const x = FIRST + pitch * k;
-    const straight = straightOn(from, x) + (isBass ? 1 : -1) * radius(string);
-    // Alone at its place along the headstock, nothing is in its way.
-    const isPaired = k < Math.min(onBass, atNut.length - onBass);
-    const aside = isPaired ? least : -Infinity;
-    const y = isBass ? Math.max(straight, aside) : Math.min(straight, -aside);
-    return { string, side: isBass ? 'bass' : 'treble', at: { x, y } };
-  });
+  const onSide = (side: Side): Laid[] => {
+    const sign = side === 'bass' ? 1 : -1;
+    const strings = atNut
+      .map((_, string) => string)
+      .filter((string) => string < onBass === (side === 'bass'));
+    // From the outer string, whose post is the nearest to the nut, to the inner one.
+    const order = side === 'bass' ? strings : strings.reverse();
+    const placed: Laid[] = [];
+    // From the furthest post back, so that each stands clear of the strings that go on past it.
+    for (let k = order.length - 1; k >= 0; k -= 1) {
+      const string = order[k]!;
+      const x = FIRST + pitch * k;
+      const straight = sign * straightOn(atNut[string]!, x) + radius(string);
+      // Alone at its place along the headstock, nothing is in its way.
+      const isPaired = k < Math.min(onBass, atNut.length - onBass);
+      const past = placed.map((next) => {
+        const from = atNut[next.string]!;
+        const share = (x - from.x) / (next.at.x - from.x);
+        const touches = sign * next.at.y - radius(next.string);
+        return sign * from.y + (touches - sign * from.y) * share + radius(string) + CLEAR_OF_STRINGS;
+      });
+      const y = Math.max(straight, isPaired ? least : -Infinity, ...past);
+      placed.push({ string, side, at: { x, y: sign * y } });
+    }
+    return placed;
+  };
+  return [...onSide('bass'), ...onSide('treble')].sort((a, b) => a.string - b.string);
 }
 
 /** The outline about tuners on the bass side, or with `flip` on the treble side: straight beside them, plain at the end. */

@@ -110,6 +110,38 @@ describe('courses', () => {
       ),
     ).toEqual(expect.arrayContaining([expect.stringMatching(/lets them touch/)]));
   });
+  it('stay on the nut and spread of the instrument, in octaves below and unisons above', () => {
+    const six = newDesign('Courses', 6, 640);
+    const { strings } = setCourses(six, [2, 2, 2, 2, 2, 2]);
+    expect([strings.nutWidth, strings.bridgeSpread]).toEqual([
+      six.strings.nutWidth,
+      six.strings.bridgeSpread,
+    ]);
+    const pairs = six.strings.gauges.map((g, i) => [strings.gauges[2 * i]!, strings.gauges[2 * i + 1]!, g]);
+    for (const [i, [fellow, own, was]] of pairs.entries()) {
+      expect(own).toBe(was);
+      // An octave string is about half as thick, a unison one just as thick.
+      if (i < 4) expect(fellow! / was!).toBeGreaterThan(0.44);
+      if (i < 4) expect(fellow! / was!).toBeLessThan(0.52);
+      else expect(fellow).toBe(was);
+    }
+    expect(designRefusals(setCourses(six, [2, 2, 2, 2, 2, 2]))).toEqual([]);
+    const { lines } = planStrings(strings);
+    expect(lines[0]!.nut.y - lines.at(-1)!.nut.y).toBeCloseTo(six.strings.nutWidth - 7, 9);
+    // Taken apart they are what they were; and made again.
+    const apart = setCourses(setCourses(six, [2, 2, 2, 2, 2, 2]), null);
+    expect(apart.strings).toEqual({ ...six.strings, courseSpread: strings.courseSpread });
+    expect(setCourses(apart, [2, 2, 2, 2, 2, 2]).strings).toEqual(strings);
+  });
+  it.each([
+    ['twelve strings of a guitar', newDesign('Twelve', 12, 640), 43],
+    ['eight strings of a bass', setCourses(newDesign('Bass', 4, 860), [2, 2, 2, 2]), 40],
+    ['a bass in threes', setCourses(newDesign('Bass', 4, 860), [3, 3, 3, 3]), 40],
+  ] as const)('%s have the nut of the instrument', (_, design, most) => {
+    expect(design.strings.nutWidth).toBeLessThan(most);
+    expect(designRefusals(design)).toEqual([]);
+    expect(design.strings.gauges).toHaveLength(design.strings.count);
+  });
   it('of every size up to 18 strings can be laid out', () => {
     for (let n = 1; n <= 18; n += 1) {
       const { strings } = setCourses(

@@ -285,6 +285,11 @@ export function startingGauges(count: number): readonly number[] {
 /** Strings to begin a design with: centre to centre about 10.4 mm at the bridge and 7.1 mm at the nut, more for basses. */
 export function startingStrings(count: number, scaleLength: number): Strings {
   const long = scaleLength > 720;
+  if (count === IN_PAIRS)
+    return inCourses(
+      startingStrings(count / 2, scaleLength),
+      Array.from({ length: count / 2 }, () => 2),
+    );
   const atBridge = long ? 19 : 10.4;
   const atNut = long ? 10.5 : 7.1;
   return {
@@ -306,6 +311,88 @@ export function startingStrings(count: number, scaleLength: number): Strings {
     ),
   };
 }
+
+/** Of the courses at least so many, on the treble side, are unison pairs: those below them are octaves, as pairs are usually strung. */
+const UNISON_COURSES = 2;
+/** An octave string is half as thick where both are plain: a quarter of the mass by length at the same pull. Windings are not solid. */
+const OCTAVE = { plain: 0.5, wound: 0.466 } as const;
+/** Between the strings of a course at least so much is left clear to begin with, mm. */
+const COURSE_CLEAR = 0.5;
+
+/** The thickest string of each course, its place among all: the one that a course is named by. */
+const mainStrings = ({ gauges, courses }: Pick<Strings, 'gauges' | 'courses'>): readonly number[] => {
+  let first = 0;
+  return (courses ?? gauges.map(() => 1)).map((size) => {
+    const places = Array.from({ length: size }, (_, k) => first + k);
+    first += size;
+    return places.reduce((thick, i) => (gauges[i]! > gauges[thick]! ? i : thick), places[0]!);
+  });
+};
+
+/** Strings of which each course is its main string alone: the nut’s width and the spread stay. */
+export function withoutCourses(strings: Strings): Strings {
+  const main = mainStrings(strings);
+  const of = <T>(list: readonly T[]): readonly T[] => main.map((i) => list[i]!);
+  const part = <P extends { readonly strings: number }>(p: P | null): P | null =>
+    p && main.length > 1 ? { ...p, strings: Math.min(p.strings, main.length - 1) } : null;
+  return {
+    ...strings,
+    count: main.length,
+    courses: null,
+    extraFrets: part(strings.extraFrets),
+    extension: part(strings.extension),
+    gauges: of(strings.gauges),
+    typeOf: of(strings.typeOf),
+    compensation: of(strings.compensation),
+  };
+}
+
+/**
+ * Single strings strung as courses, on the same nut and spread: each keeps its own string and gets its fellows on the bass side, an octave higher in the
+ * lower courses, in unison in the two highest. `sizes` has one number for each string.
+ */
+export function inCourses(strings: Strings, sizes: readonly number[]): Strings {
+  const made = sizes.flatMap((size, course) => {
+    const gauge = strings.gauges[course]!;
+    const type = strings.typeOf[course]!;
+    const isUnison = course >= sizes.length - UNISON_COURSES;
+    const isWound = strings.types[type]!.core < 100;
+    const octave = Number((gauge * (isWound ? OCTAVE.wound : OCTAVE.plain)).toFixed(2));
+    const fellow = isUnison
+      ? { gauge, type, compensation: strings.compensation[course]! }
+      : {
+          gauge: within(STRINGS_LIMITS['strings.gauge'], octave),
+          type: Math.min(strings.types.length - 1, startingType(octave)),
+          compensation: null,
+        };
+    return [
+      ...Array.from({ length: size - 1 }, () => fellow),
+      { gauge, type, compensation: strings.compensation[course]! },
+    ];
+  });
+  const gauges = made.map((m) => m.gauge);
+  const widest = gauges.reduce(
+    (most, g, i) => (i > 0 && !beginsCourse(sizes, i) ? Math.max(most, (gauges[i - 1]! + g) / 2) : most),
+    0,
+  );
+  const least = widest > 0 ? Number((widest + COURSE_CLEAR).toFixed(1)) : 0;
+  const { nut, bridge } = strings.courseSpread;
+  return {
+    ...strings,
+    count: gauges.length,
+    courses: sizes,
+    courseSpread: { nut: Math.max(nut, least), bridge: Math.max(bridge, least) },
+    gauges,
+    typeOf: made.map((m) => m.type),
+    compensation: made.map(
+      (m) =>
+        m.compensation ?? startingCompensation(m.gauge, strings.scaleLength, strings.types[m.type]!.core),
+    ),
+  };
+}
+
+/** Twelve strings of a guitar are six pairs. */
+const IN_PAIRS = 12;
 
 /** Kinds of string to begin with; a wound string's core is about this share of it (many makers' tables lie near). */
 const STRING_TYPES: Strings['types'] = [
