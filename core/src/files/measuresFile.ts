@@ -7,7 +7,7 @@ import type { Family } from '../outline/families.ts';
 import { FAMILIES, FAMILY_KEYS, FAMILY_STARTS } from '../outline/families.ts';
 import type { ShapeMeasures } from '../outline/shapeMeasures.ts';
 import { SHAPE_KEYS } from '../outline/shapeMeasures.ts';
-import { startDesign } from '../outline/startDesign.ts';
+import { startDesign, startMeasures } from '../outline/startDesign.ts';
 import type { Design } from '../design/schema.ts';
 import { parseLength } from '../units/length.ts';
 
@@ -80,7 +80,7 @@ export function readMeasuresText(text: string): Begun {
   const started = startDesign(
     name,
     family,
-    { ...FAMILY_STARTS[family], ...measures },
+    { ...startMeasures(family, strings.count, strings.scaleLength), ...measures },
     strings.count,
     strings.scaleLength,
   );

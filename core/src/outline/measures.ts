@@ -10,7 +10,8 @@ import type { Hollow } from './hollow.ts';
 import { stretchBetween } from './stretchBetween.ts';
 import { tightestHollow } from './hollow.ts';
 import type { NeckEnd } from './sides.ts';
-import { neckEnd } from './sides.ts';
+import { centreCrossings, neckEnd } from './sides.ts';
+import { widthAt } from './widthAt.ts';
 
 /** The turning points of one side, from the tail to the neck; null where the side has no such place. */
 export interface SideMeasures {
@@ -32,6 +33,8 @@ export interface OutlineMeasures {
   readonly upperBout: number | null;
   /** The treble side’s edge from the tip of its lower bout to that of its upper one: what lies on a thigh. Empty without a waist. */
   readonly trebleHollow: readonly Cubic[];
+  /** As {@link Turns}. */
+  readonly wings: number | null;
   /** Waist of the bass side nutward of the treble side's. */
   readonly waistOffset: number | null;
   readonly areaMm2: number;
@@ -45,11 +48,21 @@ export interface OutlineMeasures {
 /** y of equal height within this, mm, is a flat and not a turning point: rounding of a straight edge. */
 const FLAT_TOLERANCE = 1e-9;
 
-/** First place where `side`·y is locally largest, the least after it, the largest after that. */
+/** A tail that overhangs by at least this without a waist before it ends in wings, mm. */
+const LEAST_NOTCH = 30;
+
+/** A side has ended where it is further than this past the centre line, mm. */
+const PAST_CENTRE = 1e-6;
+
+/**
+ * First place where `side`·y is locally largest, the least after it, the largest after that; of the stretch from the tail to where it crosses to the other side.
+ * What lies past the centre line is no waist: a straight-sided body has none.
+ */
 function sideMeasures(places: readonly Point[], side: 1 | -1): SideMeasures {
   const found: Point[] = [];
   let rising = true;
   for (let i = 1; i < places.length && found.length < 3; i += 1) {
+    if (found.length > 0 && side * places[i - 1]!.y < -PAST_CENTRE) break;
     const step = side * (places[i]!.y - places[i - 1]!.y);
     if (Math.abs(step) <= FLAT_TOLERANCE) continue;
     const rises = step > 0;
@@ -69,8 +82,24 @@ function fromTail(places: readonly Point[], tail: Point): Point[] {
   return [...places.slice(start), ...places.slice(0, start)];
 }
 
+/** A place of a path by its segment and parameter. */
+interface Placed {
+  readonly at: Point;
+  readonly segment: number;
+  readonly t: number;
+}
+
+/** Where both sides begin: where the tail crosses the centre line, else where the path reaches its least x. */
+function tailPlace(path: ClosedPath): Placed {
+  const crossings = centreCrossings(path);
+  const [first] = crossings;
+  if (first && crossings.length > 1)
+    return crossings.reduce((tail, c) => (c.at.x < tail.at.x ? c : tail), first);
+  return leastX(path);
+}
+
 /** Where the path reaches its least x; the first such place. */
-function tailPlace(path: ClosedPath): { readonly at: Point; readonly segment: number; readonly t: number } {
+function leastX(path: ClosedPath): Placed {
   let best = { at: path[0]!.p0, segment: 0, t: 0 };
   path.forEach((c, segment) => {
     for (const t of [0, ...cubicExtremes(c, 'x')]) {
@@ -102,6 +131,8 @@ const together = (a: Point | null, b: Point | null): number | null => (a && b ? 
 
 /** The turning points of both sides, and the path run counter-clockwise. */
 export interface Turns {
+  /** Of a body with wings and no waist: width of both together beside the notch’s end; null without. mm. */
+  readonly wings: number | null;
   readonly box: Box;
   readonly bass: SideMeasures;
   readonly treble: SideMeasures;
@@ -113,11 +144,13 @@ export function outlineTurns(counterClockwise: ClosedPath): Turns {
   // Counter-clockwise from the tail the path comes to the treble side first (y negative), then the neck.
   const ahead = placesFromTail(counterClockwise);
   const back = [ahead[0]!, ...ahead.slice(1).reverse()];
+  const [box, neck] = [pathBox(counterClockwise)!, neckEnd(counterClockwise)];
+  const treble = sideMeasures([...ahead, ahead[0]!], -1);
+  const bass = sideMeasures([...back, back[0]!], 1);
+  const isWinged = neck !== null && !bass.waist && !treble.waist && neck.tailX - box.minX >= LEAST_NOTCH;
   return {
-    box: pathBox(counterClockwise)!,
-    treble: sideMeasures([...ahead, ahead[0]!], -1),
-    bass: sideMeasures([...back, back[0]!], 1),
-    neck: neckEnd(counterClockwise),
+    ...{ box, treble, bass, neck },
+    wings: isWinged ? widthAt(counterClockwise, neck.tailX) : null,
   };
 }
 
@@ -125,7 +158,7 @@ export function outlineTurns(counterClockwise: ClosedPath): Turns {
 export function measureOutline(path: ClosedPath): OutlineMeasures {
   const area = signedArea(path);
   const counterClockwise = area >= 0 ? path : reversePath(path);
-  const { box, bass, treble, neck } = outlineTurns(counterClockwise);
+  const { box, bass, treble, neck, wings } = outlineTurns(counterClockwise);
   // Computed when it is read: a drag's frame does not show it.
   const hollow = once(() => tightestHollow(counterClockwise));
   const trebleHollow = once(() =>
@@ -146,6 +179,7 @@ export function measureOutline(path: ClosedPath): OutlineMeasures {
       return trebleHollow();
     },
     waistOffset: bass.waist && treble.waist ? bass.waist.x - treble.waist.x : null,
+    wings,
     areaMm2: Math.abs(area),
     get hollow() {
       return hollow();

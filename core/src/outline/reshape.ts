@@ -49,7 +49,7 @@ function fieldsOf(
   shoulderAt: number | null,
 ): ReadonlyMap<ShapeKey, Field> {
   const ccw = signedArea(path) >= 0 ? path : reversePath(path);
-  const { box, bass, treble, neck } = outlineTurns(ccw);
+  const { box, bass, treble, neck, wings } = outlineTurns(ccw);
   const middle = (a: Point | null, b: Point | null, otherwise: number): number =>
     a && b ? (a.x + b.x) / 2 : otherwise;
   const tail = box.minX;
@@ -99,10 +99,22 @@ function fieldsOf(
       }));
     } else if (key === 'length')
       fields.set(key, (p) => ({ x: -smooth((waist - p.x) / (waist - tail)), y: 0 }));
+    else if (key === 'wings')
+      // The shoulders go outward, the tips stay: the straight sides between them turn.
+      fields.set(key, (p) => ({
+        x: 0,
+        y:
+          Math.sign(p.y) *
+          0.5 *
+          smooth((p.x - lower) / Math.max(1, heel - lower)) *
+          Math.min(1, Math.abs(p.y) / 30),
+      }));
     else if (key === 'tailOverhang') {
       // The notch is deepened where it is, so that length and the tail's ends stay.
       const wide = widths.lowerBout.half * 0.6;
-      fields.set(key, (p) => ({ x: bump(p.y / wide) * smooth((lower - p.x) / (lower - tail)), y: 0 }));
+      // Between wings it ends nutward of their widest place: all of it moves, and what is before it less and less.
+      const [from, to] = wings === null || !neck ? [lower, tail] : [heel, neck.tailX];
+      fields.set(key, (p) => ({ x: bump(p.y / wide) * smooth((from - p.x) / (from - to)), y: 0 }));
     } else {
       const side = key.endsWith('Bass') ? 'bass' : 'treble';
       const horn = neck?.[side];

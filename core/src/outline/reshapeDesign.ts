@@ -6,7 +6,7 @@ import { reshape } from './reshape.ts';
 import type { HornKey } from './reshapeHorn.ts';
 import { isHornKey, reshapeHorn } from './reshapeHorn.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
-import { SHAPE_KEYS, SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
+import { SHAPE_KEYS, shapeMeasures, shapeWords } from './shapeMeasures.ts';
 import { solveOutline } from './solve.ts';
 
 /** A measure that moved although it was not typed, mm. */
@@ -88,7 +88,10 @@ export function reshapeDesign(
     };
   const now = shapeMeasures(solveOutline(nodes));
   if (now[key] === undefined)
-    return { ok: false, message: `this outline has no ${SHAPE_WORDS[key].name} to change: draw one first` };
+    return {
+      ok: false,
+      message: `this outline has no ${shapeWords(key, now).name} to change: draw one first`,
+    };
   const twin = linked ? TWIN_KEY[key] : undefined;
   const typed = [key, ...(twin ? [twin] : [])];
   if (isHornKey(key) && hold === 'other side') {
@@ -116,9 +119,9 @@ export function reshapeMeasures(design: Design, targets: ShapeMeasures): Reshape
   const { nodes: moved, misses } = reshape(nodes, { ...now, ...twins, ...targets });
   const off = misses.filter((m) => !(Math.abs(m.by) <= KEPT));
   if (off.length) {
-    const others = off.filter((m) => !typed.includes(m.key)).map((m) => SHAPE_WORDS[m.key].name);
+    const others = off.filter((m) => !typed.includes(m.key)).map((m) => shapeWords(m.key, now).name);
     const wanted = typed
-      .map((key) => `a ${SHAPE_WORDS[key].name} of ${lengthWithUnit(targets[key]!, design.units)}`)
+      .map((key) => `a ${shapeWords(key, now).name} of ${lengthWithUnit(targets[key]!, design.units)}`)
       .join(' with ');
     return {
       ok: false,

@@ -19,6 +19,7 @@ export const SHAPE_KEYS = [
   'cutawayBass',
   'cutawayTreble',
   'tailOverhang',
+  'wings',
 ] as const;
 export type ShapeKey = (typeof SHAPE_KEYS)[number];
 
@@ -37,7 +38,31 @@ export const SHAPE_WORDS: Readonly<Record<ShapeKey, { readonly name: string; rea
   cutawayBass: { name: 'bass cutaway’s depth', from: 'the horn’s tip to the cutaway’s deepest place' },
   cutawayTreble: { name: 'treble cutaway’s depth', from: 'the horn’s tip to the cutaway’s deepest place' },
   tailOverhang: { name: 'tail’s overhang', from: 'the tail on the centre line to its furthest place' },
+  wings: { name: 'wings at the notch', from: 'outer edge to outer edge, beside the end of the notch' },
 };
+
+/** What measures of a body with wings (a V) are called: it has a span, tips and a notch where others have bouts and a tail. */
+const WINGED_WORDS: Readonly<Partial<Record<ShapeKey, { readonly name: string; readonly from: string }>>> = {
+  lowerBout: { name: 'span', from: 'wing to wing, at their widest' },
+  lowerBoutAt: { name: 'widest place of the wings', from: 'the tips’ ends, the middle of both sides' },
+  tailOverhang: { name: 'notch', from: 'its end on the centre line to the tips’ ends' },
+};
+/** Of a body without a waist and without wings (a wedge). */
+const WAISTLESS_WORDS: typeof WINGED_WORDS = {
+  lowerBout: { name: 'width', from: 'both sides together, each at its widest' },
+  lowerBoutAt: { name: 'widest place', from: 'the tail’s end, the middle of both sides' },
+};
+
+/** What a measure of a shape is called and measured from: straight-sided bodies have words of their own. */
+export const shapeWords = (
+  key: ShapeKey,
+  shape: ShapeMeasures,
+): { readonly name: string; readonly from: string } =>
+  (shape.wings !== undefined
+    ? WINGED_WORDS[key]
+    : shape.waist === undefined
+      ? WAISTLESS_WORDS[key]
+      : undefined) ?? SHAPE_WORDS[key];
 
 export type ShapeMeasures = Readonly<Partial<Record<ShapeKey, number>>>;
 
@@ -58,7 +83,7 @@ export function shapeMeasures(path: ClosedPath, shoulderAt: number | null = null
 }
 
 /** The same from an outline's turning points, where they are known already. */
-export function shapeOf({ box, bass, treble, neck }: Turns): ShapeMeasures {
+export function shapeOf({ box, bass, treble, neck, wings }: Turns): ShapeMeasures {
   const out: Partial<Record<ShapeKey, number>> = { length: box.maxX - box.minX };
   for (const key of ['lowerBout', 'waist', 'upperBout'] as const) {
     const [a, b] = [bass[key], treble[key]];
@@ -67,6 +92,7 @@ export function shapeOf({ box, bass, treble, neck }: Turns): ShapeMeasures {
     out[`${key}At`] = (a.x + b.x) / 2 - box.minX;
     if (key === 'waist') out.waistOffset = a.x - b.x;
   }
+  if (wings !== null) out.wings = wings;
   if (neck) {
     for (const [side, name] of [
       ['bass', 'Bass'],

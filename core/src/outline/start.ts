@@ -98,7 +98,8 @@ function sideNodes(
     const tipX = seat.x + m[`hornReach${name}`]!;
     const cutX = tipX - m[`cutaway${name}`]!;
     const tipY = seat.half + (upper - seat.half) * 0.66;
-    const cutY = seat.half + (upper - seat.half) * 0.2;
+    // A wide neck leaves less room: the cutaway stays round for a bit.
+    const cutY = seat.half + (upper - seat.half) * (family === 'one-horn' ? 0.27 : 0.2);
     // A cutaway no deeper than the neck's edge has its floor there: the node stands just nutward of it.
     nodes.push(fair(Math.max(cutX, Math.min(cutX + 3, seat.x)), cutY));
     if (family === 'one-horn') nodes.push(fair(cutX + (tipX - cutX) * 0.7, cutY + (tipY - cutY) * 0.46));
@@ -186,6 +187,7 @@ const nearestKeys = (family: Family, key: ShapeKey): readonly ShapeKey[] => {
     cutawayBass: ['hornReachBass', 'waistAt'],
     cutawayTreble: ['hornReachTreble', 'waistAt'],
     tailOverhang: ['lowerBoutAt', 'length'],
+    wings: ['lowerBout', 'tailOverhang'],
   };
   return beside[key].filter((k) => FAMILY_KEYS[family].includes(k));
 };

@@ -1,13 +1,13 @@
 import type { Design, Family, Limit, ShapeKey, ShapeMeasures } from '@pelkin/core';
 import {
   FAMILY_KEYS,
-  FAMILY_STARTS,
   SHAPE_WORDS,
   closedPathMark,
   pathData,
   seatOf,
   solveOutline,
   startDesign,
+  startMeasures,
 } from '@pelkin/core';
 import { Box, Grid, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
@@ -95,7 +95,12 @@ export function FromMeasures(props: {
 }) {
   const { count, scale, head, buttons } = props;
   const [family, setFamily] = useState<Family>('two-horns');
-  const [measures, setMeasures] = useState<ShapeMeasures>(FAMILY_STARTS['two-horns']);
+  // What is not typed goes with the scale and the number of strings.
+  const [typed, setTyped] = useState<ShapeMeasures>({});
+  const measures = useMemo(
+    () => ({ ...startMeasures(family, count, scale), ...typed }),
+    [family, count, scale, typed],
+  );
   const started = useMemo(
     () => startDesign('New', family, measures, count, scale),
     [family, measures, count, scale],
@@ -112,7 +117,7 @@ export function FromMeasures(props: {
             family={family}
             onChange={(next) => {
               setFamily(next);
-              setMeasures(FAMILY_STARTS[next]);
+              setTyped({});
             }}
           />
           {FAMILY_KEYS[family].map((key) => (
@@ -123,7 +128,7 @@ export function FromMeasures(props: {
                 unit="mm"
                 limit={limitOf(key)}
                 onCommit={(mm) => {
-                  setMeasures({ ...measures, [key]: mm });
+                  setTyped({ ...typed, [key]: mm });
                   return [];
                 }}
               />

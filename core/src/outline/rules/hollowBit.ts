@@ -1,6 +1,7 @@
 import { reversePath, signedArea } from '../../geometry/closedPath.ts';
 import { nearestOnPath } from '../../geometry/closedPath.ts';
 import { hollowsUnder } from '../hollow.ts';
+import { heldNodes } from '../reshape.ts';
 import { rule } from '../../design/rule.ts';
 
 export const hollowBit = rule({
@@ -25,9 +26,12 @@ export const hollowBit = rule({
       const index = place.t > 0.5 ? (place.segment + 1) % path.length : place.segment;
       return { subject: outline.nodes[index]!.id, where: at, measured: radius };
     });
+    // At the ends of the neck’s seat the neck stands in the corner.
+    const seat = heldNodes(outline.nodes);
+    const seen = found.filter((h) => h.measured > 0 || !seat.has(h.subject));
     // Beside one node the tightest is reported: what widens it widens the others.
-    return found.filter((h) =>
-      found.every((o) => o === h || o.subject !== h.subject || o.measured > h.measured),
+    return seen.filter((h) =>
+      seen.every((o) => o === h || o.subject !== h.subject || o.measured > h.measured),
     );
   },
 });

@@ -7,6 +7,7 @@ import {
   lengthWithUnit,
   reshapeDesign,
   shapeOf,
+  shapeWords,
 } from '@pelkin/core';
 import { create } from 'zustand';
 import { Pick } from '../../../shared/Pick.tsx';
@@ -21,28 +22,15 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { WORDS } from '../words.ts';
 
-/** Names as they head a field. */
-const LABELS: Readonly<Record<ShapeKey, string>> = {
-  length: 'Length',
-  lowerBout: WORDS.lowerBout,
-  lowerBoutAt: 'Lower bout from the tail',
-  waist: WORDS.waist,
-  waistAt: 'Waist from the tail',
-  waistOffset: 'Waist offset, bass nutward',
-  upperBout: 'Upper bout',
-  upperBoutAt: 'Upper bout from the tail',
-  hornReachBass: 'Bass horn’s reach',
-  hornReachTreble: 'Treble horn’s reach',
-  cutawayBass: 'Bass cutaway’s depth',
-  cutawayTreble: 'Treble cutaway’s depth',
-  tailOverhang: 'Tail’s overhang',
-};
+/** A measure’s name as it heads its field, in the words of this shape. */
+const heading = (words: { readonly name: string }): string =>
+  words.name.charAt(0).toUpperCase() + words.name.slice(1);
 
-const limitOf = (key: ShapeKey): Limit => ({
-  label: SHAPE_WORDS[key].name,
+const limitOf = (key: ShapeKey, { name, from }: { readonly name: string; readonly from: string }): Limit => ({
+  label: name,
   min: key === 'waistOffset' ? -200 : 0,
   max: 1200,
-  from: SHAPE_WORDS[key].from,
+  from,
 });
 
 interface Reshaping {
@@ -96,7 +84,19 @@ const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
       how === 'nudged' ? nudgeGesture(`measure ${of}`) : undefined,
     );
   };
-  return <LengthField label={LABELS[of]} value={value} unit={unit} limit={limitOf(of)} onCommit={commit} />;
+  const words = useRested((s) => {
+    const design = s.design ?? useDesignStore.getState().design;
+    return design ? shapeWords(of, shapeOf(derive(design).measures)) : SHAPE_WORDS[of];
+  });
+  return (
+    <LengthField
+      label={heading(words)}
+      value={value}
+      unit={unit}
+      limit={limitOf(of, words)}
+      onCommit={commit}
+    />
+  );
 });
 
 /** A measure that only follows; told as none where the shape has no such place. */
