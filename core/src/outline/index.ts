@@ -45,5 +45,5 @@ export { startMeasures } from './startDesign.ts';
 export type { StartedDesign } from './startDesign.ts';
 export { reachAlong, shareTools } from './toolReach.ts';
 export type { OwnedTool, Reached, ToolShare } from './toolReach.ts';
-export { isExact, ratioNow, reshapeRatio } from './reshapeRatio.ts';
+export { isExact, ratioNow, reshapeHolding, reshapeRatio } from './reshapeRatio.ts';
 export type { Ratio } from './reshapeRatio.ts';

@@ -334,3 +334,89 @@ export function reshape(
     ],
   };
 }
+
+/** What is typed counts so much more than what is to be kept, where not all can be had. */
+const TYPED_WEIGHT = 200;
+/** The damping that steps begin with, as a share of the system’s own size; and at most so many of them. */
+const DAMPING = 1e-3;
+const NEAREST_STEPS = 14;
+/** Steps end where the typed measures are met and one gains less than this share of what is left. */
+const LITTLE_GAIN = 0.02;
+
+/**
+ * The nearest to the measures requested where not all can be had together: `typed` ones are met, the others kept as well as they can be (Levenberg’s damped least
+ * squares over the same smooth displacements; a system that does not tell its unknowns is solved all the same). `misses` names what moved.
+ */
+export function reshapeNearest(
+  nodes: readonly OutlineNode[],
+  wanted: ShapeMeasures,
+  typed: readonly ShapeKey[],
+): Reshaped {
+  const held = heldNodes(nodes);
+  const measure = (list: readonly OutlineNode[]): ShapeMeasures => shapeMeasures(solveTrial(list));
+  let [now, has] = [nodes, measure(nodes)];
+  const keys = SHAPE_KEYS.filter((k) => wanted[k] !== undefined && has[k] !== undefined);
+  const fields = fieldsOf(solveTrial(now), keys, null);
+  const used = keys.filter((k) => fields.has(k));
+  const weight = (k: ShapeKey): number => (typed.includes(k) ? TYPED_WEIGHT : 1);
+  const gapsOf = (m: ShapeMeasures): number[] => used.map((k) => (wanted[k]! - (m[k] ?? NaN)) * weight(k));
+  const size = (m: ShapeMeasures): number => Math.hypot(...gapsOf(m));
+  const apply = (list: readonly OutlineNode[], amounts: readonly number[]): readonly OutlineNode[] =>
+    warp(list, held, (p) =>
+      amounts.reduce(
+        (sum, amount, i) => {
+          const d = fields.get(used[i]!)!(p);
+          return { x: sum.x + amount * d.x, y: sum.y + amount * d.y };
+        },
+        { x: 0, y: 0 },
+      ),
+    );
+  let damping = DAMPING;
+  for (let step = 0; step < NEAREST_STEPS; step += 1) {
+    const gaps = gapsOf(has);
+    const columns = used.map((_, i) => {
+      const probed = measure(
+        apply(
+          now,
+          used.map((__, j) => (j === i ? PROBE : 0)),
+        ),
+      );
+      return used.map((k) => (((probed[k] ?? has[k]!) - has[k]!) / PROBE) * weight(k));
+    });
+    const product = (a: readonly number[], b: readonly number[]): number =>
+      a.reduce((sum, v, i) => sum + v * b[i]!, 0);
+    const normal = columns.map((a) => columns.map((b) => product(a, b)));
+    const right = columns.map((a) => product(a, gaps));
+    const trace = normal.reduce((sum, row, i) => sum + row[i]!, 0) / used.length;
+    const left = size(has);
+    let better = false;
+    for (let tries = 0; tries < 6 && !better; tries += 1) {
+      const damped = normal.map((row, i) => row.map((v, j) => (i === j ? v + damping * trace : v)));
+      const amounts = solveDense(damped, right);
+      const next =
+        amounts &&
+        apply(
+          now,
+          amounts.map((a) => Math.max(-LONGEST_STEP, Math.min(LONGEST_STEP, a))),
+        );
+      const found = next && measure(next);
+      if (next && found && size(found) < size(has) - 1e-9) {
+        [now, has, better] = [next, found, true];
+        damping = Math.max(1e-9, damping / 5);
+      } else damping *= 6;
+    }
+    const isMet = typed.every((k) => Math.abs(wanted[k]! - (has[k] ?? NaN)) <= MET / 2);
+    if (!better || (isMet && size(has) > left * (1 - LITTLE_GAIN))) break;
+  }
+  const tidy = keepStraight(
+    now,
+    now.map((n) => ({ ...n, x: rounded(n.x), y: rounded(n.y) })),
+  );
+  const final = shapeMeasures(solveOutline(tidy));
+  return {
+    nodes: tidy,
+    misses: used
+      .map((key) => ({ key, by: wanted[key]! - (final[key] ?? NaN) }))
+      .filter((m) => !(Math.abs(m.by) <= MET)),
+  };
+}

@@ -2,7 +2,8 @@ import { inHand } from '../design/edits.ts';
 import { mirrored } from '../design/nodeEdits.ts';
 import type { Design, OutlineNode } from '../design/schema.ts';
 import { lengthWithUnit } from '../units/length.ts';
-import { reshape } from './reshape.ts';
+import { pathCrossings } from '../geometry/crossings.ts';
+import { reshape, reshapeNearest } from './reshape.ts';
 import type { HornKey } from './reshapeHorn.ts';
 import { isHornKey, reshapeHorn } from './reshapeHorn.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
@@ -33,6 +34,8 @@ const TWIN_KEY: Readonly<Partial<Record<ShapeKey, ShapeKey>>> = {
 const DRAWN = 0.05;
 /** Another measure may be off by this, mm, before it is said not to have been kept. */
 const KEPT = 0.5;
+/** Where a shape ties measures together, another may go along by this, mm; more is another body. */
+const MOST_MOVED = 15;
 
 /** Measures that changed by more than is drawn, those typed aside. */
 function alsoMoved(before: ShapeMeasures, design: Design, typed: readonly ShapeKey[]): readonly AlsoMoved[] {
@@ -92,11 +95,10 @@ export function reshapeDesign(
       ok: false,
       message: `this outline has no ${shapeWords(key, now).name} to change: draw one first`,
     };
-  const twin = linked ? TWIN_KEY[key] : undefined;
-  const typed = [key, ...(twin ? [twin] : [])];
   if (isHornKey(key) && hold === 'other side') {
     const alone = hornAlone(design, key, mm, linked);
-    if (alone) return { ok: true, design: alone, also: alsoMoved(now, alone, typed) };
+    // What the link moved on the other side is listed too.
+    if (alone) return { ok: true, design: alone, also: alsoMoved(now, alone, [key]) };
   }
   return reshapeMeasures(design, { [key]: mm });
 }
@@ -116,9 +118,15 @@ export function reshapeMeasures(design: Design, targets: ShapeMeasures): Reshape
       return twin && now[twin] !== undefined ? [[twin, targets[key]!]] : [];
     }),
   ) as ShapeMeasures;
-  const { nodes: moved, misses } = reshape(nodes, { ...now, ...twins, ...targets });
-  const off = misses.filter((m) => !(Math.abs(m.by) <= KEPT));
-  if (off.length) {
+  const wanted = { ...now, ...twins, ...targets };
+  const asked = [...typed, ...(Object.keys(twins) as ShapeKey[])];
+  const exact = reshape(nodes, wanted);
+  const isKept = exact.misses.every((m) => Math.abs(m.by) <= KEPT);
+  // A shape that was drawn may tie measures together: what is typed is met, and what moved with it is listed.
+  const { nodes: moved, misses } = isKept ? exact : reshapeNearest(nodes, wanted, asked);
+  const crosses = !isKept && pathCrossings(solveOutline(moved), 0.1).crossings.length > 0;
+  const off = misses.filter((m) => !(Math.abs(m.by) <= (asked.includes(m.key) ? KEPT : MOST_MOVED)));
+  if (off.length || crosses) {
     const others = off.filter((m) => !typed.includes(m.key)).map((m) => shapeWords(m.key, now).name);
     const wanted = typed
       .map((key) => `a ${shapeWords(key, now).name} of ${lengthWithUnit(targets[key]!, design.units)}`)
@@ -135,6 +143,6 @@ export function reshapeMeasures(design: Design, targets: ShapeMeasures): Reshape
   return {
     ok: true,
     design: made,
-    also: alsoMoved(now, made, [...typed, ...(Object.keys(twins) as ShapeKey[])]),
+    also: alsoMoved(now, made, typed),
   };
 }

@@ -1,6 +1,6 @@
 import type { Design } from '../design/schema.ts';
-import type { ReshapedDesign } from './reshapeDesign.ts';
-import { reshapeMeasures } from './reshapeDesign.ts';
+import type { Hold, ReshapedDesign } from './reshapeDesign.ts';
+import { reshapeDesign, reshapeMeasures } from './reshapeDesign.ts';
 import type { ShapeKey, ShapeMeasures } from './shapeMeasures.ts';
 import { SHAPE_WORDS, shapeMeasures } from './shapeMeasures.ts';
 import { solveOutline } from './solve.ts';
@@ -38,6 +38,29 @@ function tiedTo(key: ShapeKey, held: readonly Ratio[]): ReadonlySet<ShapeKey> {
       }
   }
   return tied;
+}
+
+/**
+ * The design with one measure of its outline typed, and every held ratio that was exact still exact: what they tie to it grows and shrinks with it. Otherwise as
+ * {@link reshapeDesign}.
+ */
+export function reshapeHolding(
+  design: Design,
+  key: ShapeKey,
+  mm: number,
+  held: readonly Ratio[],
+  hold?: Hold,
+): ReshapedDesign {
+  const shape = shapeMeasures(solveOutline(design.outline.nodes));
+  const now = shape[key];
+  const tied = tiedTo(
+    key,
+    held.filter((r) => isExact(shape, r)),
+  );
+  if (tied.size < 2 || !now || !(mm > 0)) return reshapeDesign(design, key, mm, hold);
+  const targets: Partial<Record<ShapeKey, number>> = {};
+  for (const k of tied) if (shape[k] !== undefined) targets[k] = (shape[k] * mm) / now;
+  return reshapeMeasures(design, targets);
 }
 
 /**

@@ -5,7 +5,7 @@ import {
   figureAndUnit,
   isHornKey,
   lengthWithUnit,
-  reshapeDesign,
+  reshapeHolding,
   shapeOf,
   shapeWords,
 } from '@pelkin/core';
@@ -20,6 +20,7 @@ import { nudgeGesture } from '../../../design/lengths.ts';
 import { useDesignStore } from '../../../design/store.ts';
 import { LengthField } from '../../../shared/LengthField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
+import { useHeldRatios } from '../heldRatios.ts';
 import { WORDS } from '../words.ts';
 
 /** A measure’s name as it heads its field, in the words of this shape. */
@@ -75,7 +76,8 @@ const MeasureField = memo(function MeasureField({ of }: { of: ShapeKey }) {
   const commit = (mm: number, _words: string | null, how: 'typed' | 'nudged') => {
     const { design, edit } = useDesignStore.getState();
     if (!design) return [];
-    const reshaped = reshapeDesign(design, of, mm, useReshaping.getState().hold);
+    const { held } = useHeldRatios.getState();
+    const reshaped = reshapeHolding(design, of, mm, held, useReshaping.getState().hold);
     if (!reshaped.ok) return [{ where: 'outline', message: reshaped.message }];
     useReshaping.setState({ also: { of, moved: reshaped.also, design: reshaped.design } });
     return edit(

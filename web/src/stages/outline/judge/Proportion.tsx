@@ -9,7 +9,6 @@ import {
 } from '@pelkin/core';
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { create } from 'zustand';
 import { usePicked } from '../../../design/derived.ts';
 import { useRested } from '../../../design/rested.ts';
 import { useDesignStore } from '../../../design/store.ts';
@@ -20,6 +19,7 @@ import { Section } from '../../../shared/Section.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import type { Other } from './compared.ts';
 import { proportionsNow, useCompared } from './compared.ts';
+import { holdRatio, sameRatio, useHeldRatios } from '../heldRatios.ts';
 import { isShape, nameOf, shownMeasure } from './measureWords.ts';
 import type { Fit } from './overlay.ts';
 import { FITS, useOverlay } from './overlay.ts';
@@ -119,21 +119,12 @@ function Table({ own, units }: { own: Proportions; units: Units }) {
   );
 }
 
-/** Ratios that stay exact while others are made: those made here, unless they were released. */
-const useHeld = create<{ readonly held: readonly Ratio[] }>(() => ({ held: [] }));
-const sameRatio = (a: Pick<Ratio, 'of' | 'to'>, b: Pick<Ratio, 'of' | 'to'>): boolean =>
-  a.of === b.of && a.to === b.to;
-const hold = (ratio: Ratio, on: boolean): void =>
-  useHeld.setState(({ held }) => ({
-    held: [...held.filter((h) => !sameRatio(h, ratio)), ...(on ? [ratio] : [])],
-  }));
-
 /** One ratio of the shape: how near it is to a ratio of the user's choice, and what makes it exact. */
 function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [target, setTarget] = useState<string>(row.nearest.name);
   const [gives, setGives] = useState<ShapeKey>(row.of);
-  const held = useHeld((s) => s.held);
+  const held = useHeldRatios((s) => s.held);
   const value = RATIOS.find((r) => r.name === target)?.value ?? row.nearest.value;
   const ratio: Ratio = { of: row.of, to: row.to, value };
   const exact = Math.abs(row.ratio / value - 1) < SHOWN_EXACT;
@@ -151,7 +142,7 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
       () => made.design,
     );
     setProblem(refusal ? `${refusal.message}.` : null);
-    if (!refusal) hold(ratio, true);
+    if (!refusal) holdRatio(ratio, true);
   };
   // What the measurement that gives way would become.
   const { own, other } = gives === row.of ? { own: row.a, other: row.b } : { own: row.b, other: row.a };
@@ -178,7 +169,7 @@ function RatioRow({ row, units }: { row: ShapeRatio; units: Units }) {
             <Text flex="1" fontSize="12px" color="kelp">
               exact
             </Text>
-            <Tick label={WORDS.held} checked={isHeld} onChange={(on) => hold(ratio, on)} />
+            <Tick label={WORDS.held} checked={isHeld} onChange={(on) => holdRatio(ratio, on)} />
           </>
         ) : (
           <>
