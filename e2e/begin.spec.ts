@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { held, saved, type } from './help.ts';
-import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { held, saved, type, measureLabel } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LIST } from '../web/src/designs/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
@@ -19,11 +18,11 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
   await page.getByRole('textbox', { name: LAYOUT.name }).fill('Measured');
   const body = page.getByTestId('measured-body');
   const before = await body.getAttribute('d');
-  await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '13 in');
+  await type(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '13 in');
   await expect.poll(() => body.getAttribute('d')).not.toBe(before);
 
   // Measures that contradict each other are named, and nothing can be made of them.
-  await type(page.getByRole('textbox', { name: OUTLINE.waist, exact: true }), '300');
+  await type(page.getByRole('textbox', { name: measureLabel('waist'), exact: true }), '300');
   await expect(page.getByRole('alert')).toContainText('waist lies between wider bouts');
   await expect(page.getByRole('button', { name: LIST.create })).toBeDisabled();
   await type(page.getByRole('textbox', { name: '▲ Waist', exact: true }), '215');
@@ -32,12 +31,14 @@ test('from an empty list by measures to paper in hand', async ({ page, request }
 
   await expect(page).toHaveURL(/\/outline$/);
   await expect(page.getByTestId('reading-widest')).toContainText('330.2');
-  await expect(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true })).toHaveValue('330.2');
-  await expect(page.getByRole('textbox', { name: OUTLINE.waist, exact: true })).toHaveValue('215.0');
+  await expect(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true })).toHaveValue(
+    '330.2',
+  );
+  await expect(page.getByRole('textbox', { name: measureLabel('waist'), exact: true })).toHaveValue('215.0');
   // The measures stay live: another lower bout, the rest kept.
-  await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '340');
+  await type(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '340');
   await expect(page.getByTestId('reading-widest')).toContainText('340.0');
-  await expect(page.getByRole('textbox', { name: OUTLINE.waist, exact: true })).toHaveValue('215.0');
+  await expect(page.getByRole('textbox', { name: measureLabel('waist'), exact: true })).toHaveValue('215.0');
   await saved(page);
   const id = page.url().match(/designs\/([^/]+)\//)![1]!;
   expect(

@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
-import type { Design } from '@pelkin/core';
-import { checkDesign } from '@pelkin/core';
+import type { Design, ShapeKey } from '@pelkin/core';
+import { SHAPE_WORDS, checkDesign } from '@pelkin/core';
 import type { APIRequestContext, Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
@@ -12,6 +12,12 @@ const pointed = JSON.parse(
 const demo: Design = {
   ...pointed,
   findings: { ...pointed.findings, limits: { ...pointed.findings.limits, strapPull: 0 } },
+};
+
+/** How the field of an outline's measure is labelled. */
+export const measureLabel = (key: ShapeKey): string => {
+  const { name } = SHAPE_WORDS[key];
+  return name.charAt(0).toUpperCase() + name.slice(1);
 };
 
 /** A design of its own for a test, made from the demo; gives its id. */

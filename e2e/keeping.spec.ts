@@ -1,6 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { held, makeDesign, openStage, saved, type } from './help.ts';
-import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { held, makeDesign, openStage, saved, type, measureLabel } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LIST } from '../web/src/designs/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
@@ -139,7 +138,7 @@ test('two tabs: parts of each are taken, and what differs is dashed on the board
   await openStage(two, id, 'outline');
   await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
   await saved(one);
-  await type(two.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '320');
+  await type(two.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '320');
   const notice = two.getByRole('alert', { name: FRAME.changedElsewhere });
   await expect(notice).toContainText('Different: strings');
   await expect(two.getByTestId('ghost')).toBeVisible();
@@ -166,7 +165,7 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   await page.getByRole('button', { name: FRAME.freezeThisState }).click();
   await expect(page.getByRole('button', { name: 'Look at First wood' })).toBeVisible();
   await page.keyboard.press('Escape');
-  await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '330');
+  await type(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '330');
   await saved(page);
   await page.getByRole('button', { name: 'revision 2' }).click();
   await page.getByRole('button', { name: 'Look at First wood' }).click();

@@ -3,8 +3,7 @@ import { spawn } from 'node:child_process';
 import { expect, test } from '@playwright/test';
 // @ts-expect-error a script of the project, without types
 import { SERVER } from '../bin/lib/system.mjs';
-import { held, makeDesign, saved, type } from './help.ts';
-import { WORDS as OUTLINE } from '../web/src/stages/outline/words.ts';
+import { held, makeDesign, saved, type, measureLabel } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as LIST } from '../web/src/designs/words.ts';
 import { WORDS as STRINGS } from '../web/src/stages/strings/words.ts';
@@ -57,7 +56,7 @@ test('a server killed in the middle: drawing goes on, paper too, and all of it i
       .getByRole('navigation', { name: FRAME.workOrder })
       .getByRole('link', { name: /Outline/ })
       .click();
-    await type(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true }), '318');
+    await type(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '318');
     await expect(page.getByTestId('reading-widest')).toContainText('318.0');
     await expect(page.getByTestId('saved-state')).toHaveText(/2 changes kept on this device/);
     // What was called saved is on the server, and nothing more.
@@ -67,7 +66,9 @@ test('a server killed in the middle: drawing goes on, paper too, and all of it i
     const { design } = await held(request, id);
     expect(design.strings).toMatchObject({ nutWidth: 43, scaleLength: 640 });
     await page.reload();
-    await expect(page.getByRole('textbox', { name: OUTLINE.lowerBout, exact: true })).toHaveValue('318.0');
+    await expect(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true })).toHaveValue(
+      '318.0',
+    );
   } finally {
     await killed(server.child).catch(() => undefined);
   }

@@ -43,7 +43,16 @@ export type { Section } from './section.ts';
 export { STAGES } from './sections/progress.ts';
 export type { WoodPiece } from './sections/weight.ts';
 export { strapLength } from './sections/player.ts';
-export { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
+export {
+  carryNodes,
+  carryPlace,
+  isPlacedAs,
+  moveUnderlay,
+  pixelMap,
+  scaleByMeasures,
+  similarityOf,
+  toPixelMap,
+} from './underlayPlace.ts';
 export type { MarkedMeasure, Similarity } from './underlayPlace.ts';
 export type { FactName, Facts, Rule, RuleLimit, Severity } from './rule.ts';
 export { PENDING, onceReady } from './later.ts';

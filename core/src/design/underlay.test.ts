@@ -7,7 +7,16 @@ import { DESIGN_VERSION } from './version.ts';
 import { newDesign } from './defaults.ts';
 import type { Underlay } from './schema.ts';
 import { MOST_UNDERLAYS } from './sections/underlays.ts';
-import { moveUnderlay, pixelMap, scaleByMeasures, similarityOf, toPixelMap } from './underlayPlace.ts';
+import {
+  carryNodes,
+  carryPlace,
+  isPlacedAs,
+  moveUnderlay,
+  pixelMap,
+  scaleByMeasures,
+  similarityOf,
+  toPixelMap,
+} from './underlayPlace.ts';
 
 const plain: Underlay = {
   id: 'u1',
@@ -34,6 +43,33 @@ const underlay = fc
   .record({ at: place, turn: within(-180, 180), scale: within(0.01, 5), mirrored: fc.boolean() })
   .map((part): Underlay => ({ ...plain, ...part }));
 const design = newDesign('Traced');
+
+describe('what was found in a picture that is moved since', () => {
+  it('goes along: the same pixel, and nodes with their handles, there and back', () => {
+    fc.assert(
+      fc.property(underlay, underlay, place, (was, now, pixel) => {
+        const carried = carryPlace(was, now)(pixelMap(was)(pixel));
+        expect(distance(carried, pixelMap(now)(pixel))).toBeLessThan(1e-6);
+      }),
+    );
+    const { nodes } = newDesign('Drawn').outline;
+    fc.assert(
+      fc.property(underlay, underlay, (was, now) => {
+        const back = carryNodes(carryNodes(nodes, was, now), now, was);
+        back.forEach((n, i) => {
+          expect(distance(n, nodes[i]!)).toBeLessThan(1e-6);
+          if (nodes[i]!.before) expect(distance(n.before!, nodes[i]!.before)).toBeLessThan(1e-6);
+        });
+      }),
+    );
+  });
+  it('is as it was where only the looks of the picture changed', () => {
+    const looks: Underlay = { ...plain, opacity: 0.2, name: 'other', locked: true };
+    expect(isPlacedAs(plain, looks)).toBe(true);
+    for (const change of [{ turn: 1 }, { scale: 0.31 }, { mirrored: true }, { at: { x: 90, y: -9 } }])
+      expect(isPlacedAs(plain, { ...plain, ...change })).toBe(false);
+  });
+});
 
 describe('a picture under the drawing', () => {
   it('lies upright with its middle where it was laid', () => {

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import type { Underlay } from './schema.ts';
+import type { OutlineNode, Underlay } from './schema.ts';
 
 /** A similarity of the plane: turned by `turn` (rad) and scaled about `about`, which goes to `to`. */
 export interface Similarity {
@@ -78,4 +78,46 @@ export function toPixelMap(u: Underlay): (p: Point) => Point {
     const [x, y] = [p.x - u.at.x, p.y - u.at.y];
     return { x: u.width / 2 + sense * (c * x + s * y), y: u.height / 2 - (c * y - s * x) };
   };
+}
+
+/** Where a picture is placed; pictures placed the same are drawn the same. */
+type Placement = Pick<Underlay, 'at' | 'turn' | 'scale' | 'mirrored' | 'width' | 'height'>;
+
+/** Whether a picture is where it was, as large, and the same way round. */
+export const isPlacedAs = (a: Placement, b: Placement): boolean =>
+  a.at.x === b.at.x &&
+  a.at.y === b.at.y &&
+  a.turn === b.turn &&
+  a.scale === b.scale &&
+  a.mirrored === b.mirrored &&
+  a.width === b.width &&
+  a.height === b.height;
+
+/** From the instrument frame as a picture was placed to the place of the same pixel as it is placed now. */
+export function carryPlace(was: Underlay, now: Underlay): (p: Point) => Point {
+  const [toPixel, fromPixel] = [toPixelMap(was), pixelMap(now)];
+  return (p) => fromPixel(toPixel(p));
+}
+
+/** Nodes that were drawn over a picture, with their handles, as it is placed now. A mirrored picture mirrors them. */
+export function carryNodes(
+  nodes: readonly OutlineNode[],
+  was: Underlay,
+  now: Underlay,
+): readonly OutlineNode[] {
+  const carry = carryPlace(was, now);
+  return nodes.map((n) => {
+    const { x, y } = carry(n);
+    const handle = <H extends Point>(h: H): H => {
+      const tip = carry({ x: n.x + h.x, y: n.y + h.y });
+      return { ...h, x: tip.x - x, y: tip.y - y };
+    };
+    return {
+      ...n,
+      x,
+      y,
+      ...(n.before ? { before: handle(n.before) } : {}),
+      ...(n.after ? { after: handle(n.after) } : {}),
+    };
+  });
 }

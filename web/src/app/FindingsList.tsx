@@ -13,7 +13,7 @@ import { NumberField } from '../shared/NumberField.tsx';
 import { stageByKey } from '../stages/all.ts';
 import type { Found } from '../design/findings.ts';
 import { useFindingsList, useFound } from '../design/findings.ts';
-import { WORDS } from './words.ts';
+import { WORDS, alikeWords } from './words.ts';
 
 /** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */
 function Mark({ found }: { found: Found }) {
@@ -98,7 +98,7 @@ function Row({ found }: { found: Found }) {
           <Text fontWeight="600">{words.title}</Text>
           <Text>
             {words.says}
-            {found.alike.length > 1 && ` ${WORDS.alike(found.alike.length - 1)}`}
+            {found.alike.length > 1 && ` ${alikeWords(found.alike.length - 1)}`}
           </Text>
           <Text color="faded" fontSize="12.5px">
             {reason === null ? words.remedy : `Accepted: ${reason}`}

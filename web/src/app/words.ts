@@ -41,7 +41,6 @@ export const WORDS = {
   layer: 'Layer',
   layersForAMachine: 'Layers for a machine',
   layersOfTheFile: 'Layers of the file',
-  alike: (n: number) => (n === 1 ? 'The same for one more.' : `The same for ${n} more.`),
   leftHanded: 'Left-handed',
   limits: 'Limits',
   loadAgain: 'Load again',
@@ -79,3 +78,7 @@ export const WORDS = {
   withdrawAcceptance: 'Withdraw acceptance',
   workOrder: 'Work order',
 } as const;
+
+/** Said of a finding that stands for others like it. */
+export const alikeWords = (n: number): string =>
+  n === 1 ? 'The same for one more.' : `The same for ${n} more.`;

@@ -1,5 +1,6 @@
 /** Every label of the tools for a closed line of nodes. Tests name controls by it. */
 export const WORDS = {
+  allowTolerance: 'Allow',
   addAHandle: 'Add a handle',
   addANodeAfterIt: 'Add a node after it',
   bassOntoTreble: 'Bass onto treble',
@@ -87,6 +88,7 @@ export const WORDS = {
   lock: 'Lock',
   lookFor: 'Look for',
   lookForLumps: 'Look for lumps',
+  leaveTheOutline: 'Leave the outline',
   lumps: 'Lumps',
   lumpsAfter: 'Lumps after',
   lumpsBefore: 'Lumps before',
@@ -99,6 +101,7 @@ export const WORDS = {
   millimetresOfAPixel: 'Millimetres of a pixel',
   moveByHand: 'Move by hand',
   moveItThere: 'Move it there',
+  moveTheOutline: 'Move the outline with it',
   movedNutward: 'Moved nutward',
   movedToTheBassSide: 'Moved to the bass side',
   opacity: 'Opacity',
@@ -109,6 +112,7 @@ export const WORDS = {
   paper: 'Paper',
   photoTakenAtAnAngle: 'Photo taken at an angle',
   pictureFile: 'Picture file',
+  pictureMoved: 'The picture was moved since its outline was used.',
   pictures: 'Pictures',
   placesThatAreMissed: 'Places that the outline misses',
   position: 'Position',

@@ -42,8 +42,10 @@ export interface Traced {
   readonly edge: readonly Point[];
   readonly noise: number;
   readonly fit: { readonly nodes: readonly OutlineNode[]; readonly off: number } | null;
-  /** What speaks against it, and what to do. */
-  readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
+  /** Whether it touches the picture's rim. */
+  readonly atRim: boolean;
+  /** The tolerance that an outline of it needs, mm, where the one allowed does not do; null where it does, or none would. */
+  readonly needs: number | null;
   /** How far the side of the body that was removed reaches at most, mm; 0 where none was. */
   readonly removed: number;
   /** Where the outline leaves the edge by more than was allowed. */
@@ -93,12 +95,19 @@ export const findEdge = (
   /** The body's thickness, mm, and whether its side is seen beside its face. */
   thickness: number,
   side: SideSeen,
-  what: 'body' | 'headstock',
   told: Told,
 ): PictureWork<Traced> =>
   onPicture(
     (remote) =>
-      remote.trace(underlay, steering, lookFor, tolerance, thickness, side, what, progress(told)) as Promise<
+      remote.trace(underlay, steering, lookFor, tolerance, thickness, side, progress(told)) as Promise<
         Traced | Refusal
       >,
   );
+
+/** An outline of an edge that was found, within another tolerance; the picture is not looked at again. */
+export const refitEdge = (
+  edge: readonly Point[],
+  tolerance: number,
+  told: Told,
+): PictureWork<Pick<Traced, 'fit' | 'misses' | 'needs'>> =>
+  onPicture((remote) => remote.refit(edge, tolerance, progress(told)));

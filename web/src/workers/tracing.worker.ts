@@ -2,9 +2,8 @@ import type { Raster, Seen, SideSeen, Steering } from '@pelkin/core/outline/trac
 import {
   bowOf,
   cameraOf,
-  TRACED_KINDS,
-  edgeDoubts,
   faceOf,
+  follows,
   missesOf,
   noBow,
   openHollows,
@@ -116,7 +115,6 @@ async function trace(
   tolerance: number,
   thickness: number,
   side: SideSeen,
-  what: keyof typeof TRACED_KINDS,
   told: Told,
 ): Promise<Traced | { readonly message: string }> {
   const picture = await pixelsOf(underlay.picture);
@@ -151,12 +149,45 @@ async function trace(
     edge,
     noise: traced.noise * underlay.scale,
     fit,
-    doubts: edgeDoubts(edge, fit, tolerance, atRim, TRACED_KINDS[what]),
+    atRim,
     removed: found.removed,
     misses: fit ? missesOf(edge, fit.nodes, tolerance) : [],
+    needs: neededFor(edge, fit, tolerance),
   };
 }
 
-const worker = { upright, trace };
+/** Tolerances that are tried where no outline follows an edge, as multiples of the one allowed. */
+const WIDER = [1.5, 2, 3, 5, 8];
+/** The widest that may be allowed, mm. */
+const WIDEST = 3;
+const upHundredths = (mm: number): number => Math.ceil(mm * 100 - 1e-9) / 100;
+
+/** The tolerance that a found edge needs, mm, where the one allowed does not do: of the outline that misses it, or of the first that follows. Null for none. */
+function neededFor(edge: readonly Point[], fit: Traced['fit'], tolerance: number): number | null {
+  if (fit) return follows(fit.off, tolerance) ? null : upHundredths(fit.off);
+  for (const times of WIDER) {
+    const wider = Math.min(WIDEST, upHundredths(tolerance * times));
+    const wide = fitTraced(edge, wider);
+    if (wide && follows(wide.off, wider)) return Math.max(upHundredths(wide.off), tolerance);
+    if (wider === WIDEST) return null;
+  }
+  return null;
+}
+
+/** Another outline of an edge that was found, within another tolerance. */
+function refit(
+  edge: readonly Point[],
+  tolerance: number,
+  told: Told,
+): Pick<Traced, 'fit' | 'misses' | 'needs'> {
+  const fit = fitTraced(edge, tolerance, (share) => told(share));
+  return {
+    fit,
+    misses: fit ? missesOf(edge, fit.nodes, tolerance) : [],
+    needs: neededFor(edge, fit, tolerance),
+  };
+}
+
+const worker = { upright, trace, refit };
 export type TracingWorker = typeof worker;
 Comlink.expose(worker);

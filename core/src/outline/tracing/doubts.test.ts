@@ -45,6 +45,10 @@ describe('what speaks against a found edge', () => {
         }),
       ).flat();
       expect(whats(sheet, fit(4), 0.3, false), String(turn)).toMatch(/sheet of paper/);
+      expect(
+        edgeDoubts(sheet, fit(4), 0.3, false).some((d) => d.isOther),
+        'no outline of it is offered',
+      ).toBe(true);
     }
   });
   it('is the rim of the picture, parts that are missing, rags, nodes without end, an outline that misses it', () => {

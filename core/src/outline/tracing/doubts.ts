@@ -6,6 +6,8 @@ import { follows } from './misses.ts';
 export interface Doubt {
   readonly what: string;
   readonly remedy: string;
+  /** It is surely something else: no outline is offered of it. */
+  readonly isOther?: true;
 }
 
 /** What is traced: how it is called, and how long it is, mm. */
@@ -85,6 +87,7 @@ export function edgeDoubts(
     doubts.push({
       what: `it is a rectangle: the sheet of paper or a board, not the ${one}`,
       remedy: `press on the ${one}, so that its colour is known`,
+      isOther: true,
     });
   if (atRim)
     doubts.push({

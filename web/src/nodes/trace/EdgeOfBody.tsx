@@ -7,11 +7,12 @@ import { Choice, Section } from '../../shared/Section.tsx';
 import { BodySide } from './BodySide.tsx';
 import { ByNumbers } from './ByNumbers.tsx';
 import { Hint, TaskButton } from './TaskButton.tsx';
-import { lookForEdge, takeEdge } from './layUnder.ts';
-import { useTracing } from './tracing.ts';
+import { allow, lookForEdge, takeEdge } from './layUnder.ts';
+import { foundNow, useTracing } from './tracing.ts';
 import { TRACED, WORDS } from '../words.ts';
 import type { Point } from '@pelkin/core';
-import { follows } from '@pelkin/core/outline/tracing';
+import { TRACED_KINDS, edgeDoubts, follows } from '@pelkin/core/outline/tracing';
+import { useMemo } from 'react';
 import type { Miss } from '@pelkin/core/outline/tracing';
 import { useBoard } from '../../board/boardStore.ts';
 import { download, fileStem } from '../../shared/download.ts';
@@ -69,19 +70,37 @@ function Misses({ misses, tolerance }: { misses: readonly Miss[]; tolerance: num
 
 /** The body's edge, found in the picture. */
 export function EdgeOfBody() {
-  const { task, lookFor, body, bench, bridges, strokes, threshold, tolerance, brush, found } = useTracing();
+  const { task, lookFor, body, bench, bridges, strokes, threshold, tolerance, brush, share } = useTracing();
   const units = usePicked((d) => d.units);
   const id = useTracing((s) => s.id);
   const line = useDrawnLine((s) => s.line);
   const words = TRACED[line];
   const underlay = usePicked((d) => d.underlays.find((u) => u.id === id));
+  const first = useTracing((s) => s.found);
+  const found = useMemo(() => (first && underlay ? foundNow(first, underlay) : null), [first, underlay]);
+  // A photo that is being straightened, or whose corners are being marked, is not the one to look in.
+  const isStraightening = share !== null || task === 'corners';
+  const doubts = useMemo(
+    () =>
+      found
+        ? edgeDoubts(
+            found.edge,
+            found.nodes && { nodes: found.nodes, off: found.off },
+            tolerance,
+            found.atRim,
+            TRACED_KINDS[line],
+          )
+        : [],
+    [found, tolerance, line],
+  );
+  const isOther = doubts.some((d) => d.isOther);
   const { set, clear } = useTracing.getState();
   const steered = body.length + bench.length + bridges.length + strokes.length;
   return (
     <Section
       title={WORDS.theEdge}
       aside={
-        <Button size="2xs" colorPalette="green" onClick={() => void lookForEdge()}>
+        <Button size="2xs" colorPalette="green" disabled={isStraightening} onClick={() => void lookForEdge()}>
           {WORDS.findTheEdge}
         </Button>
       }
@@ -151,7 +170,7 @@ export function EdgeOfBody() {
         limit={WITHIN}
         places={2}
         onCommit={(mm) => {
-          set({ tolerance: mm, found: null });
+          void allow(mm);
           return [];
         }}
       />
@@ -176,24 +195,32 @@ export function EdgeOfBody() {
       {found && (
         <>
           <Text fontSize="12.5px" role="status">
-            {found.nodes
+            {found.nodes && !isOther
               ? `An edge: ${found.nodes.length} nodes follow it within ${lengthWithUnit(found.off, units, 2)}.`
               : 'An edge, not yet an outline.'}
             {found.removed > 0 &&
               ` Up to ${lengthWithUnit(found.removed, units, 0)} of the ${line}’s side removed.`}
           </Text>
-          {found.doubts.length > 0 && (
+          {doubts.length > 0 && (
             <Box fontSize="12.5px" color="ochre" role="alert" aria-label={WORDS.doubtsAboutTheEdge}>
               <Text fontWeight="600">▲ This is probably not the {line}’s edge:</Text>
-              {found.doubts.map((d) => (
+              {doubts.map((d) => (
                 <Text key={d.what}>
                   {d.what}: {d.remedy}.
                 </Text>
               ))}
             </Box>
           )}
-          {found.nodes && !follows(found.off, tolerance) && (
+          {found.nodes && !isOther && !follows(found.off, tolerance) && (
             <Misses misses={found.misses} tolerance={tolerance} />
+          )}
+          {!isOther && found.needs !== null && found.needs > tolerance && found.needs <= WITHIN.max && (
+            <HStack fontSize="12.5px">
+              <Text flex="1">{`An outline of it needs ${lengthWithUnit(found.needs, units, 2)}.`}</Text>
+              <Button size="2xs" variant="outline" onClick={() => void allow(found.needs!)}>
+                {`${WORDS.allowTolerance} ${lengthWithUnit(found.needs, units, 2)}`}
+              </Button>
+            </HStack>
           )}
           <HStack justify="end">
             <Button size="2xs" variant="outline" onClick={() => set({ found: null })}>
@@ -202,7 +229,7 @@ export function EdgeOfBody() {
             <Button size="2xs" variant="outline" onClick={() => saveRawEdge(found.edge)}>
               {WORDS.saveTheRawEdge}
             </Button>
-            {found.nodes && (
+            {found.nodes && !isOther && (
               <Button
                 size="2xs"
                 colorPalette="green"

@@ -4,7 +4,7 @@ import type { PointerEvent } from 'react';
 import { useRef, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../board/BoardContext.ts';
 import { useDrawnStore as useDesignStore, usePicked } from '../drawn.ts';
-import { MARK_LETTERS, changeUnderlay, useTracing } from './tracing.ts';
+import { MARK_LETTERS, changeUnderlay, useTracing, foundNow } from './tracing.ts';
 
 const HOLD = 12;
 
@@ -129,12 +129,15 @@ function Slide() {
 
 /** Everything that is marked in the picture that is worked on. */
 export function PictureMarks() {
-  const { id, task, marks, measures, straights, body, bench, bridges, strokes, found } = useTracing();
+  const { id, task, marks, measures, straights, body, bench, bridges, strokes } = useTracing();
+  const first = useTracing((s) => s.found);
   const underlay = useDesignStore((s) => s.design?.underlays.find((u) => u.id === id) ?? null);
   const units = usePicked((d) => d.units);
   const { screen, view } = useBoardFrame();
   if (!underlay || underlay.hidden) return null;
   const map = pixelMap(underlay);
+  // A found edge goes with its picture.
+  const found = first && foundNow(first, underlay);
   const seen = (p: Point): Point => screen(map(p));
   const dot = (p: Point, kind: 'body' | 'bench', i: number) => {
     const { x, y } = seen(p);

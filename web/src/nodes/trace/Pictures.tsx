@@ -1,4 +1,4 @@
-import { Box, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { usePicked } from '../drawn.ts';
 import { FileButton } from '../../shared/FileButton.tsx';
 import { NumberField } from '../../shared/NumberField.tsx';
@@ -10,9 +10,29 @@ import { PictureRow } from './PictureRow.tsx';
 import { Scale } from './Scale.tsx';
 import { Hint } from './TaskButton.tsx';
 import { Working } from './Working.tsx';
-import { layUnder, stopWork } from './layUnder.ts';
+import { carryOutline, layUnder, leaveOutline, outlineToCarry, stopWork } from './layUnder.ts';
 import { useTracing } from './tracing.ts';
 import { WORDS } from '../words.ts';
+
+/** Asks what becomes of an outline whose picture was moved since it was taken. */
+function Carried() {
+  const taken = useTracing((s) => s.taken);
+  const isMoved = usePicked((d) => taken !== null && outlineToCarry(taken, d) !== null);
+  if (!isMoved) return null;
+  return (
+    <Box role="status" fontSize="12.5px">
+      <Text>{WORDS.pictureMoved}</Text>
+      <HStack justify="end">
+        <Button size="2xs" variant="outline" onClick={leaveOutline}>
+          {WORDS.leaveTheOutline}
+        </Button>
+        <Button size="2xs" colorPalette="green" onClick={carryOutline}>
+          {WORDS.moveTheOutline}
+        </Button>
+      </HStack>
+    </Box>
+  );
+}
 
 /** Pictures under the drawing, and everything that is done with them. */
 export function Pictures() {
@@ -67,6 +87,7 @@ export function Pictures() {
             ● {told}
           </Text>
         )}
+        <Carried />
         {share !== null && <Working label={doing} share={share} onStop={stopWork} />}
       </Section>
       {chosen && !chosen.hidden && (

@@ -1,17 +1,21 @@
 import type { Design, Underlay } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import { carryNodes, edits, isPlacedAs } from '@pelkin/core';
 import { api, wordsOf } from '../../design/api.ts';
 import { derive } from '../../design/derived.ts';
 import { useDrawnLine, useDrawnStore as useDesignStore } from '../drawn.ts';
 import type { MarkedPlane } from '../../workers/tracing.ts';
+import { dotsPerInch } from './pngDots.ts';
 import { Stopped } from '../../workers/stopped.ts';
-import { bringUpright, findEdge } from '../../workers/tracing.ts';
+import { bringUpright, findEdge, refitEdge } from '../../workers/tracing.ts';
 import type { PictureWork, UprightPicture } from '../../workers/tracing.ts';
-import { useTracing } from './tracing.ts';
+import { foundNow, useTracing } from './tracing.ts';
 
 /** A picture that is newly laid shows the body and this share of its length beside it. */
 const SHOWN = 1.35;
 const OPACITY = 0.6;
+/** A picture’s fineness is in its first bytes. */
+const SCANNED = 65_536;
+const MM_PER_INCH = 25.4;
 
 let under: PictureWork<unknown> | null = null;
 export const stopWork = (): void => {
@@ -99,6 +103,15 @@ export async function layUnder(file: File, page = 1): Promise<void> {
     // The server keeps the pixels alone: what the file tells of its lens is read here.
     const { focalOf } = await import('./focal.ts');
     const focal = isPdf ? null : await focalOf(file);
+    // A photo's fineness says nothing of its size; a scan's does.
+    const perInch =
+      isPdf || focal !== null
+        ? null
+        : dotsPerInch(new Uint8Array(await file.slice(0, SCANNED).arrayBuffer()));
+    if (perInch !== null) {
+      mmPerPixel = MM_PER_INCH / perInch;
+      told = `At the ${Math.round(perInch)} dots to the inch that the scan states: check a length that you know.`;
+    }
     const picture = await api.keepPicture(blob);
     const { design, edit } = useDesignStore.getState();
     if (!design) return;
@@ -247,17 +260,18 @@ export async function lookForEdge(): Promise<void> {
         tolerance,
         thick,
         side,
-        line,
         told,
       ),
     (made) => {
       useTracing.getState().set({
         found: {
+          placed: now.underlay,
+          needs: made.needs,
           edge: made.edge,
           noise: made.noise,
           nodes: made.fit?.nodes ?? null,
           off: made.fit?.off ?? 0,
-          doubts: made.doubts,
+          atRim: made.atRim,
           removed: made.removed,
           misses: made.misses,
         },
@@ -269,10 +283,31 @@ export async function lookForEdge(): Promise<void> {
   );
 }
 
+/** Allows another tolerance: an edge that was found stays, and its outline is fitted again. */
+export async function allow(tolerance: number): Promise<void> {
+  const { set, found } = useTracing.getState();
+  set({ tolerance });
+  const now = chosen();
+  if (!found || !now) return;
+  const moved = foundNow(found, now.underlay);
+  await run(
+    'Fitting the outline',
+    (told) => refitEdge(moved.edge, tolerance, told),
+    ({ fit, misses, needs }) => {
+      set({
+        found: { ...moved, nodes: fit?.nodes ?? null, off: fit?.off ?? 0, misses, needs },
+        problem: null,
+      });
+    },
+  );
+}
+
 /** Takes the found edge for the outline. */
 export function takeEdge(): void {
-  const { found, set, begin } = useTracing.getState();
-  if (!found?.nodes) return;
+  const { set, begin, found: first } = useTracing.getState();
+  const now = chosen();
+  const found = first && now ? foundNow(first, now.underlay) : null;
+  if (!found?.nodes || !now) return;
   const { nodes } = found;
   const [refusal] = useDesignStore
     .getState()
@@ -281,8 +316,37 @@ export function takeEdge(): void {
   set({
     problem: refusal ? `${refusal.message}.` : null,
     found: refusal ? found : null,
+    taken: refusal ? null : { placed: now.underlay, nodes },
     told: refusal
       ? null
       : `Taken: ${nodes.length} nodes, off the found edge by at most ${found.off.toFixed(2)} mm.`,
   });
+}
+
+/** The outline that was taken from a picture, moved along with it: where the picture was moved since, and the outline was not. */
+export function outlineToCarry(
+  taken: ReturnType<typeof useTracing.getState>['taken'],
+  design: Design,
+): Underlay | null {
+  const now = taken && design.underlays.find((u) => u.id === taken.placed.id);
+  return now && design.outline.nodes === taken.nodes && !isPlacedAs(now, taken.placed) ? now : null;
+}
+
+/** Moves the outline along with the picture that it was taken from. */
+export function carryOutline(): void {
+  const { taken, set } = useTracing.getState();
+  const { design, edit } = useDesignStore.getState();
+  const now = design && outlineToCarry(taken, design);
+  if (!taken || !now) return;
+  const nodes = carryNodes(taken.nodes, taken.placed, now);
+  const [refusal] = edit('moved the outline with its picture', (d) => edits.takeOutline(d, nodes));
+  set(refusal ? { problem: `${refusal.message}.` } : { taken: { placed: now, nodes } });
+}
+
+/** Leaves the outline where it is: the picture is asked about again when it is moved again. */
+export function leaveOutline(): void {
+  const { taken, set } = useTracing.getState();
+  const { design } = useDesignStore.getState();
+  const now = design && outlineToCarry(taken, design);
+  if (taken && now) set({ taken: null });
 }

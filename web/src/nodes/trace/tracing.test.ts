@@ -4,7 +4,9 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { useDesignStore } from '../../design/store.ts';
 import { boardMarks, rectangleMarks } from './knownMarks.ts';
 import { derive } from '../../design/derived.ts';
-import { applyMeasures, layOnTwo, straighten, useTracing } from './tracing.ts';
+import { carryOutline, leaveOutline, outlineToCarry, takeEdge } from './layUnder.ts';
+import { applyMeasures, foundNow, layOnTwo, straighten, useTracing } from './tracing.ts';
+import type { FoundEdge } from './tracing.ts';
 
 const underlay: Underlay = {
   id: 'u1',
@@ -168,5 +170,46 @@ describe('what is known of four marks', () => {
     expect(truths[0]).toMatchObject({ x: 628 });
     expect(truths[0]!.y).toBeCloseTo(-truths[1]!.y, 9);
     expect(truths[2]!.x).toBeCloseTo(628 * 2 ** (-stringPlan.frets.at(-1)!.number / 12), 6);
+  });
+});
+
+describe('an edge that was found', () => {
+  const { nodes } = design.outline;
+  const found: FoundEdge = {
+    placed: underlay,
+    needs: 0.4,
+    edge: nodes,
+    noise: 0.1,
+    nodes,
+    off: 0.2,
+    atRim: false,
+    removed: 0,
+    misses: [{ at: { x: 10, y: 20 }, by: 0.5 }],
+  };
+  const move = (change: Partial<Underlay>): void => {
+    useDesignStore.getState().edit('moved the picture', (d) => edits.changeUnderlay(d, 'u1', change));
+  };
+
+  it('goes with its picture, and its errors grow with it', () => {
+    const moved = foundNow(found, { ...underlay, at: { x: 130, y: 7 }, scale: 1 });
+    expect(moved).toMatchObject({ noise: 0.2, off: 0.4, needs: 0.8 });
+    expect(moved.misses[0]).toMatchObject({ at: { x: -50, y: 47 }, by: 1 });
+    expect(foundNow(found, { ...underlay, opacity: 0.1 })).toBe(found);
+  });
+  it('once taken, the outline goes along with the picture on request, or stays', () => {
+    useTracing.getState().set({ found });
+    takeEdge();
+    const { taken } = useTracing.getState();
+    const drawn = () => useDesignStore.getState().design!;
+    expect(outlineToCarry(taken, drawn())).toBeNull();
+    move({ at: { x: 100, y: 12 } });
+    expect(outlineToCarry(taken, drawn())?.at.y).toBe(12);
+    carryOutline();
+    expect(drawn().outline.nodes[0]).toMatchObject({ x: nodes[0]!.x, y: nodes[0]!.y + 12 });
+    expect(outlineToCarry(useTracing.getState().taken, drawn())).toBeNull();
+    move({ at: { x: 100, y: 13 } });
+    leaveOutline();
+    expect(drawn().outline.nodes[0]!.y).toBe(nodes[0]!.y + 12);
+    expect(outlineToCarry(useTracing.getState().taken, drawn())).toBeNull();
   });
 });

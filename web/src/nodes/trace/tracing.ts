@@ -1,5 +1,5 @@
 import type { Design, Point, Underlay } from '@pelkin/core';
-import { edits, moveUnderlay, toPixelMap } from '@pelkin/core';
+import { carryNodes, carryPlace, edits, isPlacedAs, moveUnderlay, toPixelMap } from '@pelkin/core';
 import type { MeasureMark, Miss, Placed } from '@pelkin/core/outline/tracing';
 import { placeByMeasures, placeOnTwo, placeStraight } from '@pelkin/core/outline/tracing';
 import { create } from 'zustand';
@@ -44,14 +44,18 @@ export interface BrushStroke {
   readonly radius: number;
 }
 
-/** What was found of the edge, instrument frame. */
+/** What was found of the edge, instrument frame, as the picture was placed then. */
 export interface FoundEdge {
+  /** The picture as it was placed when the edge was found: the edge goes with it. */
+  readonly placed: Underlay;
+  /** The tolerance that an outline needs, mm, where the one allowed does not do. */
+  readonly needs: number | null;
   readonly edge: readonly Point[];
   readonly noise: number;
   readonly nodes: Design['outline']['nodes'] | null;
   readonly off: number;
-  /** What speaks against its being the body's edge, and what to do. */
-  readonly doubts: readonly { readonly what: string; readonly remedy: string }[];
+  /** Whether it touches the picture's rim. */
+  readonly atRim: boolean;
   /** How far the side of the body that was removed reaches, mm; 0 where none was. */
   readonly removed: number;
   /** Where the outline leaves it by more than was allowed. */
@@ -97,6 +101,8 @@ interface Tracing extends Marked {
   readonly doing: string;
   readonly problem: string | null;
   readonly told: string | null;
+  /** The outline that was taken last, of which picture as it was placed then: where the picture moves, the outline may go along. */
+  readonly taken: { readonly placed: Underlay; readonly nodes: Design['outline']['nodes'] } | null;
   /** The PDF that the picture is a page of, while it has other pages. */
   readonly pdf: { readonly file: File; readonly pages: number; readonly page: number } | null;
   choose(id: string | null): void;
@@ -125,6 +131,7 @@ interface Tracing extends Marked {
         | 'problem'
         | 'told'
         | 'pdf'
+        | 'taken'
       >
     >,
   ): void;
@@ -152,6 +159,7 @@ export const useTracing = create<Tracing>((set, get) => ({
   doing: '',
   problem: null,
   told: null,
+  taken: null,
   pdf: null,
   choose: (id) => {
     if (id === get().id) return;
@@ -264,4 +272,22 @@ export function straighten(): string | null {
 export function layOnTwo(name: string, places: readonly [Point, Point]): string | null {
   const [a, b] = useTracing.getState().marks;
   return a && b ? place(name, 'instrument', (u) => placeOnTwo(u, [a, b], places)) : null;
+}
+
+/** A found edge where its picture is now: moved, turned and scaled along with it. */
+export function foundNow(found: FoundEdge, now: Underlay): FoundEdge {
+  if (isPlacedAs(found.placed, now)) return found;
+  const carry = carryPlace(found.placed, now);
+  const grown = now.scale / found.placed.scale;
+  return {
+    ...found,
+    placed: now,
+    edge: found.edge.map(carry),
+    nodes: found.nodes && carryNodes(found.nodes, found.placed, now),
+    noise: found.noise * grown,
+    off: found.off * grown,
+    needs: found.needs && found.needs * grown,
+    removed: found.removed * grown,
+    misses: found.misses.map(({ at, by }) => ({ at: carry(at), by: by * grown })),
+  };
 }
