@@ -107,3 +107,47 @@ describe('arcs as cubics', () => {
     }
   });
 });
+
+describe('lines drawn twice', () => {
+  const polyline = (...points: readonly (readonly [number, number])[]): readonly Cubic[] =>
+    points.slice(1).map(([x, y], i) => straightCubic({ x: points[i]![0], y: points[i]![1] }, { x, y }));
+  const lengthOf = (pieces: readonly Cubic[]): number => pieces.reduce((sum, c) => sum + cubicLength(c), 0);
+
+  it('there and back in other steps are one open line, and no ring', () => {
+    const there = polyline([0, 0], [40, 0], [100, 30]);
+    const back = polyline([100, 30], [70, 15], [40, 0], [10, 0], [0, 0]);
+    for (const drawn of [[line(there), line(back)], [line([...there, ...back], true)]]) {
+      const { chains, doubled } = joinChains(drawn, 0.05);
+      expect(chains.map((c) => c.closed)).toEqual([false]);
+      expect(lengthOf(chains[0]!.pieces)).toBeCloseTo(40 + Math.hypot(60, 30), 6);
+      expect(doubled).toBe(1);
+    }
+  });
+  it('a ring that begins elsewhere, runs the other way or has other joints is one ring', () => {
+    const arcs = (from: number, count: number): readonly Cubic[] =>
+      Array.from({ length: count }, (_, i) =>
+        arcCubics({
+          centre: { x: 5, y: 9 },
+          rx: 30,
+          ry: 30,
+          turn: 0,
+          from: from + (i * 2 * Math.PI) / count,
+          sweep: (2 * Math.PI) / count,
+        }),
+      ).flat();
+    const turned = [...arcs(2, 3)].map(reverseCubic).reverse();
+    const { chains, doubled } = joinChains(
+      [line(arcs(0, 4), true), line(arcs(1, 5), true), line(turned)],
+      0.05,
+    );
+    expect([chains.length, doubled]).toEqual([1, 2]);
+    // Beside each other, or of another size, they are two.
+    expect(joinChains([line(ring(40), true), line(ring(40, 100.1), true)], 0.05).chains).toHaveLength(2);
+  });
+  it('a thin sliver and an eight stay what they are', () => {
+    const sliver = polyline([0, 0], [100, 0], [100, 0.1], [0, 0.1], [0, 0]);
+    const eight = polyline([0, 0], [50, 50], [50, -50], [-50, 50], [-50, -50], [0, 0]);
+    for (const pieces of [sliver, eight])
+      expect(joinChains([line(pieces, true)], 0.05).chains[0]).toMatchObject({ closed: true, pieces });
+  });
+});

@@ -1,5 +1,6 @@
 import type { Cubic } from './cubic.ts';
-import { cubicAt, reverseCubic, straightCubic } from './cubic.ts';
+import { nearestOnPath, pathBox, signedArea } from './closedPath.ts';
+import { cubicAt, cubicFirst, cubicLength, reverseCubic, straightCubic } from './cubic.ts';
 import type { Point } from './point.ts';
 import { distance } from './point.ts';
 
@@ -204,8 +205,87 @@ export function joinChains(
     if (!used[line]) follow(line);
     if (line % 1000 === 0) told(0.7 + (0.3 * line) / open.length);
   });
+  // A line drawn twice in other steps closes on itself, to and fro; a ring drawn twice may begin at another place.
+  let folded = 0;
+  const single = chains.map((chain) => {
+    look();
+    const half = halfOf(chain);
+    if (half) folded += 1;
+    return half ?? chain;
+  });
+  const rings = onceRound(single, look);
   told(1);
-  return { chains, doubled };
+  return { chains: rings, doubled: doubled + folded + single.length - rings.length };
+}
+
+/** Places along a line that two are compared at. */
+const COMPARED = 16;
+
+/** So many places along some pieces, at about even steps; both ends are among them. */
+function placesAlong(pieces: readonly Cubic[], count: number): readonly Point[] {
+  const long = pieces.map((c) => cubicLength(c));
+  const step = long.reduce((sum, l) => sum + l, 0) / count;
+  const places: Point[] = [startOf({ pieces })];
+  let [passed, k] = [0, 0];
+  for (let i = 1; i < count; i += 1) {
+    while (k < pieces.length - 1 && passed + long[k]! < i * step) passed += long[k++]!;
+    places.push(cubicAt(pieces[k]!, Math.min(1, (i * step - passed) / (long[k]! || 1))));
+  }
+  return [...places, endOf({ pieces })];
+}
+
+const isOn = (pieces: readonly Cubic[], places: readonly Point[]): boolean =>
+  places.every((p) => nearestOnPath(pieces, p)!.distance < DOUBLED);
+
+/** The direction at an end of a piece; nothing for a piece of no length. */
+function wayAt(c: Cubic, t: 0 | 1): Point {
+  const { x, y } = cubicFirst(c, t);
+  const [dx, dy] = x || y ? [x, y] : [c.p3.x - c.p0.x, c.p3.y - c.p0.y];
+  const long = Math.hypot(dx, dy) || 1;
+  return { x: dx / long, y: dy / long };
+}
+
+/** Of a ring that goes out and comes back the same way, the way out, as an open line; null for other lines. */
+function halfOf(chain: Chain): Chain | null {
+  const { pieces, closed } = chain;
+  if (!closed || pieces.length < 2) return null;
+  // Nearly every ring has ground inside.
+  const round = pieces.reduce((sum, c) => sum + cubicLength(c), 0);
+  if (Math.abs(signedArea(pieces)) > DOUBLED * round) return null;
+  const turns = pieces.flatMap((c, i) => {
+    const [into, out] = [wayAt(pieces.at(i - 1)!, 1), wayAt(c, 0)];
+    return into.x * out.x + into.y * out.y < -0.999 ? [i] : [];
+  });
+  if (turns.length !== 2) return null;
+  const [from, to] = turns as [number, number];
+  const out = pieces.slice(from, to);
+  const back = [...pieces.slice(to), ...pieces.slice(0, from)];
+  const along = placesAlong(out, COMPARED);
+  return isOn(back, along) && isOn(out, placesAlong(back, COMPARED))
+    ? { ...chain, pieces: out, closed: false }
+    : null;
+}
+
+/** Rings without those that run where another does all round. */
+function onceRound(chains: readonly Chain[], look: () => void): readonly Chain[] {
+  const seen = grid<{ readonly chain: Chain; readonly round: number }>(DOUBLED * 4);
+  return chains.filter((chain) => {
+    if (!chain.closed) return true;
+    look();
+    const box = pathBox(chain.pieces)!;
+    const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
+    const round = chain.pieces.reduce((sum, c) => sum + cubicLength(c), 0);
+    const isSame = seen
+      .near(middle)
+      .some(
+        (o) =>
+          Math.abs(o.round - round) < DOUBLED * COMPARED &&
+          isOn(o.chain.pieces, placesAlong(chain.pieces, COMPARED)) &&
+          isOn(chain.pieces, placesAlong(o.chain.pieces, COMPARED)),
+      );
+    if (!isSame) seen.put(middle, { chain, round });
+    return !isSame;
+  });
 }
 
 /** Bridges a gap by a straight piece, or moves a hair's end onto the other; gives the gap. */

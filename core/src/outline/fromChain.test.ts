@@ -116,6 +116,24 @@ describe('a chain taken with the fewest nodes', () => {
   });
 });
 
+describe('a polygon of very many places', () => {
+  it.each([
+    [6, 0.005],
+    [2, 0.05],
+  ])('that were rounded to %d digits is taken as it is drawn, within %d mm', (digits, within) => {
+    const fine = flattenPath(solveOutline(newDesign('Many').outline.nodes), 2e-5);
+    const count = 8_631;
+    const places = Array.from({ length: count }, (_, i) => fine[Math.floor((i * fine.length) / count)]!);
+    const rounded = places.map(({ x, y }): [number, number] => [
+      Number(x.toFixed(digits)),
+      Number(y.toFixed(digits)),
+    ]);
+    const taken = nodesAsDrawn(corners(...rounded))!;
+    expect(taken.nodes.length).toBeLessThan(200);
+    expect(taken.off).toBeLessThan(within);
+  });
+});
+
 describe('cubics that follow samples', () => {
   const circle = (n: number): readonly { readonly at: Point; readonly way: Point }[] =>
     Array.from({ length: n + 1 }, (_, i) => {

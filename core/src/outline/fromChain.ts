@@ -4,9 +4,10 @@ import { MOST_NODES } from '../design/nodes.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { flattenPath, nearestOnPath, reversePath, signedArea } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
-import { cubicLength, flattenCubic } from '../geometry/cubic.ts';
+import { cubicLength, flattenCubic, straightCubic } from '../geometry/cubic.ts';
 import type { Point } from '../geometry/point.ts';
 import { cross, distance, hypot, lerp, subtract } from '../geometry/point.ts';
+import { thinned } from '../geometry/thin.ts';
 import type { Progress } from './fitRun.ts';
 import type { Directed } from './fitCubics.ts';
 import { fitCubics } from './fitCubics.ts';
@@ -64,8 +65,11 @@ const isStraight = (c: Cubic): boolean =>
 
 /** Chains of more pieces than this are followed by longer curves. */
 const MOST_KEPT = 80;
-/** Longer curves stay this near to the chain's own places, mm: a third of what files are written to. */
-const FOLLOWED = 0.003;
+/**
+ * Longer curves stay this near to the chain's own places, mm: a third of what files are written to. Where that needs more
+ * nodes than an outline may have (places that were rounded, or scatter), they are followed less nearly, and it is told.
+ */
+const FOLLOWED = [0.003, 0.01, 0.03, 0.1] as const;
 /** Steps of a polygon that turn by more than this, rad, are its corners and no way of drawing a bend. */
 const STEP_TURN = 0.35;
 /** And by less than this, rad, they are none. */
@@ -124,8 +128,17 @@ function directed(points: readonly Point[]): readonly Directed[] {
 const LONG_STEP = 3;
 const LEAST_LONG = 12;
 
-/** A chain of many pieces followed by as few longer curves as run within `FOLLOWED` of it, its corners kept. */
-function followed(path: ClosedPath, look: () => void): ClosedPath {
+/** A polygon of the places that it needs; what rounding left between them makes no corners then. */
+const thinnedPath = (path: ClosedPath, within: number): ClosedPath => {
+  const places = thinned(
+    path.map((c) => c.p0),
+    within,
+  );
+  return places.map((p, i) => straightCubic(p, places[(i + 1) % places.length]!));
+};
+
+/** A chain of many pieces followed by as few longer curves as run within a distance of it, mm, its corners kept. */
+function followed(path: ClosedPath, within: number, look: () => void): ClosedPath {
   const n = path.length;
   const isPolygon = path.every(isStraight);
   const turns = path.map((_, i) => Math.abs(turnAt(path, i)));
@@ -160,7 +173,7 @@ function followed(path: ClosedPath, look: () => void): ClosedPath {
     if (isLong[before]! && !isCorner[from]!) samples[0] = { at: points[0]!, way: wayOf(path[before]!) };
     if (isLong[to]! && !isCorner[to]!)
       samples[samples.length - 1] = { at: points.at(-1)!, way: wayOf(path[to]!) };
-    return fitCubics(samples, FOLLOWED);
+    return fitCubics(samples, within);
   });
 }
 
@@ -169,14 +182,26 @@ const wayOf = ({ p0, p3 }: Cubic): Point => {
   return { x: (p3.x - p0.x) / long, y: (p3.y - p0.y) / long };
 };
 
+/** A chain of many pieces as nearly as the nodes that an outline may have allow. */
+function inLongerCurves(path: ClosedPath, look: () => void): ClosedPath {
+  const [nearest, ...wider] = FOLLOWED;
+  const near = followed(path, nearest, look);
+  if (near.length <= MOST_NODES || !path.every(isStraight)) return near;
+  for (const within of wider) {
+    const way = followed(thinnedPath(path, within / 2), within / 2, look);
+    if (way.length <= MOST_NODES) return way;
+  }
+  return near;
+}
+
 /**
  * A closed chain as an outline that runs as it is drawn: straight pieces stay straight, curves keep their
- * handles, very many short pieces become longer curves within 0.003 mm of their ends. Null when it has more nodes than an
- * outline may. `look` is called as it goes on and may throw to end it.
+ * handles, very many short pieces become longer curves within 0.003 mm of their ends, or up to 0.1 mm where a polygon
+ * needs that. Null when it has more nodes than an outline may. `look` is called as it goes on and may throw to end it.
  */
 export function nodesAsDrawn(chain: ClosedPath, look: () => void = () => undefined): OutlineFit | null {
   const whole = healed(chain);
-  const path = whole.length > MOST_KEPT ? followed(whole, look) : whole;
+  const path = whole.length > MOST_KEPT ? inLongerCurves(whole, look) : whole;
   const n = path.length;
   if (n < 3 || n > MOST_NODES) return null;
   const vector = (from: Point, to: Point): { readonly x: number; readonly y: number } => ({

@@ -106,15 +106,26 @@ function keepLine(
 }
 
 /** Lines that rise or lie at different heights are drawn on paper as they are seen from above. */
-function noteHeight({ cautions, heights }: Reading, e: Entity): void {
-  const z = [30, 31, 38].flatMap((code) => figures(e, code).slice(0, 1));
-  if (e.kind === 'LINE' && z.length === 2 && z[0] !== z[1])
+function noteHeight({ cautions, heights }: Reading, e: Entity, followers: readonly Entity[]): void {
+  // Of an ellipse, 31 belongs to its axis' direction.
+  const codes = e.kind === 'ELLIPSE' ? [30] : [30, 31, 38];
+  // The vertices of an old polyline tell its heights; its own is that of its plane.
+  const vertices = followers.filter((v) => v.kind === 'VERTEX');
+  const z = vertices.length
+    ? vertices.flatMap((v) => figures(v, 30))
+    : codes.flatMap((code) => figures(e, code));
+  const [least, most] = z.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity]);
+  if (most - least > LEVEL)
     cautions.pass(
       e.kind,
-      'it rises out of the plane: it is taken as seen from above, and is longer in truth',
+      `it rises out of the plane, from ${signed(least)} to ${signed(most)}: it is taken as seen from above, and is longer in truth`,
     );
-  if (heights.size < 3) for (const value of z) heights.add(value);
+  else if (heights.size < 3) for (const value of z) heights.add(value);
 }
+
+/** Heights that differ by less than this, in the file's unit, are rounding. */
+const LEVEL = 1e-6;
+const signed = (v: number): string => String(Number(v.toFixed(3))).replace('-', '−');
 
 /** The vertices and words that follow their owner, and where the entities after them begin. */
 function followersOf(
@@ -191,7 +202,7 @@ function readEntity(reading: Reading, e: Entity, followers: readonly Entity[], w
       if (typeof line === 'string') pass(e.kind, line);
       else keepLine(reading, e, line.pieces, line.closed, line.inOwnPlane ? plane : within.matrix, layer);
     }
-    noteHeight(reading, e);
+    noteHeight(reading, e, followers);
   } catch (error) {
     // One broken entity is left out and counted; what ends the whole reading goes on.
     if (!(error instanceof Unreadable) || error instanceof WholeUnreadable) throw error;

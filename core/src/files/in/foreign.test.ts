@@ -214,12 +214,39 @@ describe('what other programs write in DXF', () => {
       circle(0, 10) +
       circle(0, 20, 'HELP') +
       circle(0, 30, 'Defpoints') +
-      groups([0, 'LINE'], [10, 0], [20, 0], [30, 0], [11, 5], [21, 0], [31, 3]);
+      groups([0, 'LINE'], [10, 0], [20, 0], [30, 0], [11, 5], [21, 0], [31, 3]) +
+      groups([0, 'LINE'], [10, 0], [20, 9], [30, 7], [11, 5], [21, 9], [31, 7]) +
+      groups([0, 'LINE'], [10, 0], [20, 8], [30, 2], [11, 5], [21, 8], [31, 2]);
     const read = readOf(readDxf(dxf(lines, layer)));
-    expect(read.curves.map((c) => c.construction ?? false)).toEqual([false, true, true, false]);
+    expect(read.curves.map((c) => c.construction ?? false)).toEqual([false, true, true, false, false, false]);
     expect(read.cautions.map((c) => c.why)).toEqual([
       expect.stringMatching(/rises out of the plane/),
       expect.stringMatching(/different heights/),
+    ]);
+  });
+  it('whatever rises says from where to where: polylines in space, splines', () => {
+    const vertex = (x: number, z: number): string =>
+      groups([0, 'VERTEX'], [10, x], [20, x * x], [30, z], [70, 32]);
+    const polyline = (...z: readonly number[]): string =>
+      groups([0, 'POLYLINE'], [66, 1], [70, 8]) +
+      z.map((v, i) => vertex(i, v)).join('') +
+      groups([0, 'SEQEND']);
+    const cautions = (lines: string): readonly string[] =>
+      readOf(readDxf(dxf(lines))).cautions.map((c) => `${c.what}: ${c.why}`);
+    expect(cautions(polyline(-20, 0, 20, 5))).toEqual([
+      expect.stringMatching(/^POLYLINE: it rises out of the plane, from −20 to 20:/),
+    ]);
+    expect(cautions(polyline(4, 4, 4))).toEqual([]);
+    const spline = groups(
+      ...[0, 0, 0, 0, 1, 1, 1, 1].map((k): [number, number] => [40, k]),
+      ...[0, 1, 2, 3].flatMap((x): [number, number][] => [
+        [10, x],
+        [20, x * x],
+        [30, x],
+      ]),
+    );
+    expect(cautions(groups([0, 'SPLINE'], [71, 3]) + spline)).toEqual([
+      expect.stringMatching(/^SPLINE: it rises out of the plane, from 0 to 3:/),
     ]);
   });
 });

@@ -49,6 +49,7 @@ const line = (index: number, layer: string, more: Partial<PlanLine> = {}): PlanL
   dashed: false,
   aside: null,
   twin: null,
+  crosses: null,
   ...more,
 });
 const big = { minX: -200, maxX: 300, minY: -150, maxY: 150 };
@@ -64,6 +65,22 @@ describe('the layers of a plan', () => {
     ['Layer 3', 0],
     ['sheet 400 mm', 0],
   ])('“%s” tells a depth of %d', (name, depth) => expect(depthInName(name)).toBe(depth));
+
+  it('take an outline that crosses itself only where it is said', () => {
+    const lines = [
+      line(0, 'body', { box: big, crosses: { other: null } }),
+      line(1, 'body'),
+      line(2, 'body', { crosses: { other: 1 } }),
+    ];
+    const layers = planLayers(lines);
+    const plans = firstPlans(layers);
+    const body = outlineOf(layers, plans);
+    expect(lines.map((l) => useByLayer(l, plans.get('body')!, body))).toEqual([
+      'leave',
+      'opening',
+      'opening',
+    ]);
+  });
 
   it('are proposed by what they hold and are called; dashed ones from the back', () => {
     const layers = planLayers([

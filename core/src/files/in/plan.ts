@@ -26,6 +26,8 @@ export interface PlanLine {
   /** Why it is not taken unasked. */
   readonly aside: 'frame' | 'construction' | null;
   readonly twin: object | null;
+  /** Where it crosses itself (`other` is null) or another line. */
+  readonly crosses: { readonly other: number | null } | null;
 }
 
 /** The lines of one layer, the largest first. */
@@ -110,13 +112,17 @@ export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, La
 export const usesFor = ({ closed }: Pick<PlanLine, 'closed'>): readonly PlanUse[] =>
   closed ? ['outline', 'opening', 'hole', 'guard', 'guide', 'leave'] : ['guide', 'leave'];
 
+/** Whether a line crosses itself. */
+export const crossesItself = ({ crosses }: Pick<PlanLine, 'crosses'>): boolean => crosses?.other === null;
+
 /** What becomes of a line by its layer's use; `body`: the line that is the outline where one layer says so. */
 export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
   const { use } = plan;
   if (use === 'leave' || use === 'guide') return use;
   if (!line.closed || line.aside === 'frame') return 'leave';
   if (use === 'outline' || use === 'body') {
-    if (line === body) return 'outline';
+    // No wood has an edge that crosses itself: it is taken where its maker says so.
+    if (line === body) return crossesItself(line) ? 'leave' : 'outline';
     if (use === 'outline' || line.twin || line.aside || !body || !within(body.box, line.box)) return 'leave';
     return line.isCircle ? 'hole' : 'opening';
   }
