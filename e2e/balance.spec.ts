@@ -108,7 +108,10 @@ test('three woods side by side; a board of one’s own weighed; what is weighed 
   await page.getByRole('button', { name: `${BALANCE.typeItsWeight}: ${BALANCE.weighedMass}` }).click();
   await type(page.getByRole('textbox', { name: BALANCE.weighedMass }), '212');
   await saved(page);
-  expect((await held(request, id)).design.weight.weighed).toEqual([{ of: 'part:p1', mass: 212, at: null }]);
+  expect((await held(request, id)).design.weight.weighed).toEqual([
+    // What it was estimated at when it was weighed is kept: it tells when the thing has changed since.
+    { of: 'part:p1', mass: 212, at: null, estimate: { mass: 190, at: expect.anything() as unknown } },
+  ]);
 
   // A copy with a variant is a design of its own.
   await variants

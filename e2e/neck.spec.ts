@@ -34,7 +34,8 @@ test('from the strings alone to a headstock with its tuners, by drag and by numb
   await type(page.getByLabel('From nut'), '4 in');
   await saved(page);
   const typed = (await held(request, id)).design;
-  expect(typed.headstock.tuners[0]!.at.x).toBe(34);
+  const tunerIn = ({ headstock }: typeof typed, n: number) => headstock.tuners.find((t) => t.id === `t${n}`)!;
+  expect(tunerIn(typed, 1).at.x).toBe(34);
   expect(typed.headstock.outline.nodes.find((n) => n.id === end.id)!.x).toBe(101.6);
   expect(typed.outline).toEqual(begun.outline);
   expect(typed.typed).toMatchObject({ [`headstock.outline.${end.id}.x`]: '4 in' });
@@ -70,7 +71,7 @@ test('from the strings alone to a headstock with its tuners, by drag and by numb
   await page.keyboard.press('Shift+ArrowRight');
   await saved(page);
   const nudged = (await held(request, id)).design;
-  expect(nudged.headstock.tuners[5]!.at.x).toBeCloseTo(typed.headstock.tuners[5]!.at.x + 1, 6);
+  expect(tunerIn(nudged, 6).at.x).toBeCloseTo(tunerIn(typed, 6).at.x + 1, 6);
   // Reload in the middle of the work: all is there.
   await page.reload();
   await expect(page.locator('[data-tuner]')).toHaveCount(6);
@@ -90,7 +91,8 @@ test('the back of the neck: sections, a rod too deep is found and mended, the si
   await type(page.getByLabel(NECK.atFret1), '19');
   await type(page.getByLabel(NECK.atFret12), '21');
   const findings = page.getByTestId('reading-findings');
-  await expect(findings).toContainText('stop');
+  // A recommendation missed by little is looked at, and does not stop the work.
+  await expect(findings).toContainText('look');
   await expect(page.getByText(/At least 4 mm is recommended/)).toBeVisible();
   await type(page.getByRole('textbox', { name: NECK.rodDepth, exact: true }), '8');
   await expect(page.getByText(/At least 4 mm is recommended/)).toHaveCount(0);
@@ -254,7 +256,8 @@ test('tuners in a row along the edge, a tree added and pulled, a tuner removed a
 
   await page.getByRole('button', { name: NECK.addATree }).click();
   const [tree] = (await now()).trees;
-  expect(tree).toMatchObject({ first: 5, last: 6 });
+  // Strings are counted from the thinnest: the tree holds the two of them that go furthest.
+  expect(tree).toMatchObject({ first: 1, last: 2 });
   await dragBy(page, page.locator(`[data-grip="tree ${tree!.id}"]`), 20, 0);
   expect((await now()).trees[0]!.at.x).not.toBe(tree!.at.x);
 
@@ -263,5 +266,5 @@ test('tuners in a row along the edge, a tree added and pulled, a tuner removed a
   await expect(page.locator('[data-tuner]')).toHaveCount(5);
   await page.getByRole('button', { name: `${NECK.addTheTunerOf} 4` }).click();
   await expect(page.locator('[data-tuner]')).toHaveCount(6);
-  expect((await now()).tuners.map((t) => t.string)).toEqual([1, 2, 3, 4, 5, 6]);
+  expect((await now()).tuners.map((t) => t.string).sort()).toEqual([1, 2, 3, 4, 5, 6]);
 });

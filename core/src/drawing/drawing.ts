@@ -1,5 +1,6 @@
 import type { Box } from '../geometry/box.ts';
 import { boxOfPoints, unionBox } from '../geometry/box.ts';
+import type { SaidCut } from '../geometry/chains.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import type { Cubic } from '../geometry/cubic.ts';
 import { cubicBox, isStraight } from '../geometry/cubic.ts';
@@ -20,6 +21,8 @@ export interface PathMark {
   readonly closed: boolean;
   /** The circle that it is, where it is one: files write it as such. */
   readonly circle?: { readonly at: Point; readonly diameter: number };
+  /** What it is called and how it is cut: files carry it, so that it comes back with it. */
+  readonly cut?: SaidCut & { readonly name: string };
 }
 
 export interface TextMark {

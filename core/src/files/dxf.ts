@@ -1,4 +1,4 @@
-import type { SplineFlags } from '@tarikjabiri/dxf';
+import type { ExtendedData, SplineFlags } from '@tarikjabiri/dxf';
 import {
   Colors,
   DxfWriter,
@@ -19,6 +19,7 @@ import type { Point } from '../geometry/point.ts';
 import type { Weight } from '../drawing/inks.ts';
 import { INKS } from '../drawing/inks.ts';
 import { LAYERS } from '../drawing/layers.ts';
+import { SAID_BY } from './saidBy.ts';
 
 /** How curves are written: smoothly joined arcs, straight steps, or the curves themselves. */
 export const DXF_CURVES = ['arcs', 'polyline', 'splines'] as const;
@@ -158,6 +159,7 @@ export function layersDxf(
   dxf.setUnits(Units.Millimeters);
   dxf.setVariable('$MEASUREMENT', { 70: 1 });
   dxf.addLType('DASHED', 'dashed', [6, -2]);
+  dxf.tables.addAppId(SAID_BY);
   let deviation = 0;
   const text = (mark: TextMark, layer: string): void => {
     const at = point3d(mark.at.x, mark.at.y);
@@ -169,18 +171,29 @@ export function layersDxf(
       ...(mark.align === 'start' ? {} : { secondAlignmentPoint: at }),
     });
   };
+  /** What a line is called and how it is cut, as data of ours beside it: other programs pass it over. */
+  const say = (line: { addXData(name: string): ExtendedData }, { cut }: PathMark): void => {
+    if (!cut) return;
+    const data = line.addXData(SAID_BY);
+    // The writer takes off a word's last letter: a space is given for it, which readers take off anyway.
+    const say = (words: string): void => data.string(`${words} `);
+    say(cut.name.replace(/[\r\n]/g, ' '));
+    say(cut.island ? 'island' : cut.face);
+    if (cut.through) say('through');
+    else data.real(cut.depth);
+  };
   const path = (mark: PathMark, layer: string): void => {
     const { dashMm }: Weight = INKS[mark.ink];
     const options = { layerName: layer, ...(dashMm ? { lineType: 'DASHED' } : {}) };
     if (mark.circle) {
       const { at, diameter } = mark.circle;
-      dxf.addCircle(point3d(at.x, at.y), diameter / 2, options);
+      say(dxf.addCircle(point3d(at.x, at.y), diameter / 2, options), mark);
       return;
     }
     const straight = mark.steps.every((s) => s.kind === 'line');
     if (curves === 'splines' && !straight) {
       const { points, knots } = spline(mark);
-      dxf.addSpline(
+      const made = dxf.addSpline(
         {
           controlPoints: points.map((p) => point3d(p.x, p.y)),
           degreeCurve: 3,
@@ -189,14 +202,16 @@ export function layersDxf(
         },
         options,
       );
+      say(made, mark);
       return;
     }
     const made = vertices(mark, curves === 'arcs' ? 'arcs' : 'polyline');
     deviation = Math.max(deviation, made.deviation);
-    dxf.addLWPolyline(
+    const line = dxf.addLWPolyline(
       made.list.map(({ at, bulge }) => ({ point: point2d(at.x, at.y), bulge })),
       { ...options, flags: mark.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None },
     );
+    say(line, mark);
   };
   for (const { name, marks } of layers) {
     if (!dxf.layer(name)) dxf.addLayer(name, Colors.White, 'Continuous');

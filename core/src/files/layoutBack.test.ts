@@ -103,7 +103,7 @@ describe.each(NAMES)('the layout of %s in files', (name) => {
   it('SVG: every opening closed in its layer, the back dashed, depths beside them', () => {
     const text = drawingSvg(template, design.name, weightsFor(design.print.weights));
     for (const cut of drawn) {
-      const group = new RegExp(`<g id="layer-${layerOf(cut)}">([\\s\\S]*?)</g>`).exec(text)![1]!;
+      const group = new RegExp(`<g id="layer-${layerOf(cut)}"[^>]*>([\\s\\S]*?)</g>`).exec(text)![1]!;
       const path = new RegExp(`<(?:path|circle) id="cut-${cut.id}" (?:d="([^"]+)")?[^>]*>`).exec(group);
       expect(path, cut.id).not.toBeNull();
       // A round one is a circle, any other one closed path.

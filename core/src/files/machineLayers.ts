@@ -11,7 +11,7 @@ import {
 } from '../drawing/drawing.ts';
 import { MARK_INSIDE, middleMarks } from '../outline/middleMarks.ts';
 import type { Cut } from '../layout/cut.ts';
-import { depthFromFace, drillOf, isHoleCut, joinedCuts } from '../layout/drawing.ts';
+import { depthFromFace, drillOf, isHoleCut, joinedCuts, saidOf } from '../layout/drawing.ts';
 
 /** A layer of a machine's file: what is cut with one setting. */
 export interface MachineLayer {
@@ -111,16 +111,22 @@ export function machineLayers(
   for (const cut of [...joinedCuts(cuts.filter((c) => !isHoleCut(c))), ...cuts.filter(isHoleCut)]) {
     const { name, about } = layerOf(cut, thickness);
     put(name, about, [
-      closedPathMark(
-        `cut-${cut.id}`,
-        'opening',
-        cut.path,
-        cut.round && {
-          at: cut.round.at,
-          diameter: name.startsWith('DRILL') ? drillOf(cut) : cut.round.diameter,
-        },
-      ),
-      ...cut.islands.map((p, i) => polylineMark(`cut-${cut.id}-i${i}`, 'opening', p, true)),
+      {
+        ...closedPathMark(
+          `cut-${cut.id}`,
+          'opening',
+          cut.path,
+          cut.round && {
+            at: cut.round.at,
+            diameter: name.startsWith('DRILL') ? drillOf(cut) : cut.round.diameter,
+          },
+        ),
+        ...saidOf(cut),
+      },
+      ...cut.islands.map((p, i) => ({
+        ...polylineMark(`cut-${cut.id}-i${i}`, 'opening', p, true),
+        ...saidOf(cut, true),
+      })),
     ]);
     if (cut.round)
       put(

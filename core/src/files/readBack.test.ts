@@ -220,15 +220,15 @@ describe('line weights', () => {
   });
 });
 
-/** A finding of a sharp corner beside the neck, accepted with its reason. */
+/** A finding of a hollow that a large bit does not reach into, accepted with its reason. */
 const accepted: Design = {
   ...pointed('fathom'),
   parts: [],
   runs: [],
   findings: {
-    limits: {},
+    limits: { smallestBit: 47 },
     accepted: [
-      { rule: 'hollow-bit', subject: 'n1', measured: 0, reason: 'beside the neck: squared with a chisel' },
+      { rule: 'hollow-bit', subject: 'n20', measured: 22.9, reason: 'in the cutaway: finished by hand' },
     ],
   },
 };
@@ -239,7 +239,7 @@ describe('the report and the cover', () => {
     const report = designReport(design, createDeriver()(design));
     expect(JSON.parse(JSON.stringify(report))).toEqual(report);
     expect(report.findings).toMatchObject([
-      { rule: 'hollow-bit', accepted: 'beside the neck: squared with a chisel' },
+      { rule: 'hollow-bit', accepted: 'in the cutaway: finished by hand' },
     ]);
     expect(report.strings.frets).toHaveLength(25);
   });
@@ -248,7 +248,7 @@ describe('the report and the cover', () => {
       coverFacts(d, createDeriver()(d))
         .find((g) => g.heading === heading)
         ?.lines?.join(' ');
-    expect(lines(accepted, 'Accepted findings')).toContain('squared with a chisel');
+    expect(lines(accepted, 'Accepted findings')).toContain('finished by hand');
     expect(lines(accepted, 'Open findings')).toBe('None.');
     expect(lines(demo('windrow'), 'Accepted findings')).toBeUndefined();
   });

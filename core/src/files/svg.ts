@@ -5,6 +5,7 @@ import { growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Weights } from '../drawing/inks.ts';
 import { INKS } from '../drawing/inks.ts';
+import { LAYERS } from '../drawing/layers.ts';
 
 /** Clear space round the drawing, mm. */
 const AROUND_MM = 5;
@@ -39,15 +40,22 @@ export function drawingSvg(drawing: Drawing, title: string, weights: Weights = I
           : ` transform="rotate(${figure((-m.turn * 180) / Math.PI)} ${figure(at.x)} ${figure(at.y)})"`;
       return `<text id="${m.id}" x="${figure(at.x)}" y="${figure(at.y)}" font-size="${m.sizeMm}" text-anchor="${anchor}" fill="${colour}"${turn}>${escapeXml(m.text)}</text>`;
     }
+    // What it is called and how it is cut comes back with it.
+    const said = m.cut
+      ? ` data-name="${escapeXml(m.cut.name)}" data-face="${m.cut.face}" data-depth="${m.cut.through ? 'through' : figure(m.cut.depth)}"${m.cut.island ? ' data-island="yes"' : ''}`
+      : '';
     const dash = dashMm ? ` stroke-dasharray="${dashMm.join(' ')}"` : '';
     if (m.circle) {
       const at = flip(m.circle.at);
-      return `<circle id="${m.id}" cx="${figure(at.x)}" cy="${figure(at.y)}" r="${figure(m.circle.diameter / 2)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}/>`;
+      return `<circle id="${m.id}" cx="${figure(at.x)}" cy="${figure(at.y)}" r="${figure(m.circle.diameter / 2)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}${said}/>`;
     }
-    return `<path id="${m.id}" d="${pathData(m, flip)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}/>`;
+    return `<path id="${m.id}" d="${pathData(m, flip)}" fill="none" stroke="${colour}" stroke-width="${widthMm}"${dash}${said}/>`;
   };
   const layers = drawing.layers
-    .map((l) => `  <g id="layer-${l.name}">\n${l.marks.map((m) => `    ${mark(m)}`).join('\n')}\n  </g>`)
+    .map(
+      (l) =>
+        `  <g id="layer-${l.name}" data-name="${LAYERS[l.name].file}">\n${l.marks.map((m) => `    ${mark(m)}`).join('\n')}\n  </g>`,
+    )
     .join('\n');
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="${figure(box.minX)} ${figure(-box.maxY)} ${width} ${height}" font-family="sans-serif">

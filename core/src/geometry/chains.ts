@@ -4,6 +4,15 @@ import { cubicAt, cubicFirst, cubicLength, reverseCubic, straightCubic } from '.
 import type { Point } from './point.ts';
 import { distance } from './point.ts';
 
+/** What a file says of a line that is cut: from which face, how deep below it, mm; 0 where it is not told. */
+export interface SaidCut {
+  readonly face: 'front' | 'back';
+  readonly depth: number;
+  readonly through: boolean;
+  /** Wood that stays standing within a cut. */
+  readonly island: boolean;
+}
+
 /** Pieces that follow each other. */
 export interface Chain {
   readonly pieces: readonly Cubic[];
@@ -17,6 +26,8 @@ export interface Chain {
   readonly construction: boolean;
   /** Whether all its lines are drawn in dashes. */
   readonly dashed: boolean;
+  /** How it is cut, where the file says so. */
+  readonly cut: SaidCut | null;
 }
 
 export interface Drawn {
@@ -26,6 +37,7 @@ export interface Drawn {
   readonly layer?: string;
   readonly construction?: boolean;
   readonly dashed?: boolean;
+  readonly cut?: SaidCut;
 }
 
 export interface Joined {
@@ -152,7 +164,7 @@ export function joinChains(
   const used = new Array<boolean>(open.length).fill(false);
   const chains: Chain[] = lines
     .filter((l) => l.closed)
-    .map(({ pieces, name, layer = '', construction = false, dashed = false }) => ({
+    .map(({ pieces, name, layer = '', construction = false, dashed = false, cut = null }) => ({
       pieces,
       closed: true,
       gap: 0,
@@ -160,6 +172,7 @@ export function joinChains(
       layer,
       construction,
       dashed,
+      cut,
     }));
   const follow = (first: number): void => {
     // First back to a free end, or round to where it began.
@@ -198,8 +211,8 @@ export function joinChains(
       }
       at = next;
     }
-    const { name, layer = '' } = open[ends[startEnd]!.line]!;
-    chains.push({ pieces, closed, gap, name, layer, construction, dashed });
+    const { name, layer = '', cut = null } = open[ends[startEnd]!.line]!;
+    chains.push({ pieces, closed, gap, name, layer, construction, dashed, cut });
   };
   open.forEach((_, line) => {
     if (!used[line]) follow(line);

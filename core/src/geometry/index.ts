@@ -1,7 +1,7 @@
 export { boxHeight, boxWidth, growBox, unionBox } from './box.ts';
 export type { Box } from './box.ts';
 export { joinChains } from './chains.ts';
-export type { Chain } from './chains.ts';
+export type { Chain, SaidCut } from './chains.ts';
 export { flattenPath, mapPath, nearestOnPath, pathBox } from './closedPath.ts';
 export type { ClosedPath } from './closedPath.ts';
 export { add, distance, subtract } from './point.ts';

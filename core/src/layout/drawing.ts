@@ -52,6 +52,15 @@ export function depthWords(cut: Cut, thickness: number): string {
   return cut.round ? `${across}× ${deep} deep` : deep;
 }
 
+/** What files carry of a cut beside its line; nothing for what is bored in the edge, or cut before a front is glued on. */
+export function saidOf(cut: Cut, island = false): Pick<PathMark, 'cut'> {
+  if (cut.face === 'edge' || cut.closed || cut.role === 'drilled') return {};
+  // A cut from the back goes up from the back face.
+  const deep = cut.face === 'front' ? -cut.bottom : cut.top - cut.bottom;
+  const depth = cut.unsaid || cut.through ? 0 : Number(deep.toFixed(4));
+  return { cut: { name: cut.name, face: cut.face, depth, through: cut.through, island } };
+}
+
 const MARKS = {
   front: new WeakMap<Cut, readonly PathMark[]>(),
   back: new WeakMap<Cut, readonly PathMark[]>(),
@@ -65,8 +74,11 @@ function marksOf(cut: Cut, from: SeenFrom): readonly PathMark[] {
   const isHole = isHoleCut(cut);
   const ink = isHole ? (behind ? 'holeBack' : 'hole') : behind ? 'openingBack' : 'opening';
   const made = [
-    closedPathMark(`cut-${cut.id}`, ink, cut.path, cut.round),
-    ...cut.islands.map((p, i) => polylineMark(`cut-${cut.id}-i${i}`, ink, p, true)),
+    { ...closedPathMark(`cut-${cut.id}`, ink, cut.path, cut.round), ...saidOf(cut) },
+    ...cut.islands.map((p, i) => ({
+      ...polylineMark(`cut-${cut.id}-i${i}`, ink, p, true),
+      ...saidOf(cut, true),
+    })),
     ...(cut.round
       ? crossMarks(
           `cut-${cut.id}`,

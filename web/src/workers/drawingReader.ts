@@ -1,4 +1,4 @@
-import type { Box, ClosedPath, OutlineNode, PdfPage, Placing } from '@pelkin/core';
+import type { Axes, Box, ClosedPath, OutlineNode, PdfPage, Placing, SaidCut } from '@pelkin/core';
 import type { DrawingReaderWorker } from './drawingReader.worker.ts';
 import type { Told } from './worker.ts';
 import { handOver, progress, startWorker } from './worker.ts';
@@ -57,9 +57,13 @@ export interface BroughtLine {
     readonly diameter: number;
   } | null;
   readonly isCircle: boolean;
+  /** How it is cut, where the file says so. */
+  readonly cut: SaidCut | null;
 }
 
 export interface BroughtLines {
+  /** Its centre line and bridge line, where it has them; the file's own frame, mm. */
+  readonly axes: Axes | null;
   readonly doubled: number;
   readonly closed: number;
   readonly open: number;

@@ -1,10 +1,13 @@
 import type { Chain, DrawnLine, FileRead, PdfPage, Placing } from '@pelkin/core/plain';
 import {
   Unreadable,
+  bodyLine,
   describeLines,
   drawingText,
+  findAxes,
   joinChains,
   lineRefusal,
+  mapPath,
   nodesAsDrawn,
   nodesWithin,
   placedPath,
@@ -53,15 +56,13 @@ function hold(read: FileRead): DrawingAbout {
   return { kind, declared, choices, passedOver, cautions, lines: curves.length };
 }
 
+const inMm = (pieces: Chain['pieces'], mm: number): Chain['pieces'] =>
+  mapPath(pieces, ({ x, y }) => ({ x: x * mm, y: y * mm }));
+
 const scaled = (chain: Chain, mm: number): Chain => ({
   ...chain,
   gap: chain.gap * mm,
-  pieces: chain.pieces.map(({ p0, p1, p2, p3 }) => ({
-    p0: { x: p0.x * mm, y: p0.y * mm },
-    p1: { x: p1.x * mm, y: p1.y * mm },
-    p2: { x: p2.x * mm, y: p2.y * mm },
-    p3: { x: p3.x * mm, y: p3.y * mm },
-  })),
+  pieces: inMm(chain.pieces, mm),
 });
 
 /** The drawing's lines in mm, joined over gaps of so many of the file's units: joined again only when that changes. */
@@ -78,7 +79,16 @@ function join(mm: number, gap: number, told: (share: number) => void): BroughtLi
     );
     const open = lines.flatMap((l, i) => (l.chain.closed ? [] : [i]));
     const unlisted = new Set(open.slice(Math.max(0, MOST_LISTED - (lines.length - open.length))));
+    const body = bodyLine(
+      lines.map((l, index) => ({ ...l, ...l.chain, isCircle: l.circle !== null, index })),
+    );
     return {
+      axes: body
+        ? findAxes(
+            (held?.curves ?? []).map((c) => ({ ...c, pieces: inMm(c.pieces, mm) })),
+            { path: body.pieces, box: body.box },
+          )
+        : null,
       doubled: joined.doubled,
       unlisted: unlisted.size,
       closed: lines.filter((l) => l.chain.closed).length,
@@ -102,6 +112,7 @@ function join(mm: number, gap: number, told: (share: number) => void): BroughtLi
                 dashed: chain.dashed,
                 circle,
                 isCircle: circle !== null,
+                cut: chain.cut,
               },
             ],
       ),

@@ -10,7 +10,10 @@ import { shapeOf } from '../../outline/shapeMeasures.ts';
 import { outlineTurns } from '../../outline/measures.ts';
 import { solveOutline } from '../../outline/solve.ts';
 import { createDeriver } from '../../derived/derive.ts';
-import { DXF_CURVES, drawingDxf } from '../dxf.ts';
+import { polylineMark } from '../../drawing/drawing.ts';
+import { depthFromFace, isHoleCut } from '../../layout/drawing.ts';
+import { DXF_CURVES, drawingDxf, layersDxf } from '../dxf.ts';
+import { machineLayers } from '../machineLayers.ts';
 import { drawingSvg } from '../svg.ts';
 import { readDrawing } from './read.ts';
 import { firstPlacing } from './place.ts';
@@ -58,4 +61,84 @@ describe('what Pelkin wrote is brought in again within 0.02 mm, with the same me
     },
     60_000,
   );
+});
+
+describe('openings and holes come back with their names, faces and depths:', () => {
+  it.each(
+    (['windrow', 'skerry', 'fathom'] as const).flatMap((name) =>
+      ['template as SVG', 'template as DXF', 'machine layers'].map((as) => [name, as] as const),
+    ),
+  )('%s, %s', (name, as) => {
+    const design = demo(name);
+    const derived = derive(design);
+    const text =
+      as === 'template as SVG'
+        ? drawingSvg(derived.template, name)
+        : as === 'template as DXF'
+          ? drawingDxf(derived.template, name, 'splines').text
+          : layersDxf(machineLayers(design, derived, 'front'), name, 'arcs').text;
+    const { chains } = joinChains(readOf(readDrawing(text)).curves, 0.05);
+    const back = chains.filter((c) => c.cut && !c.cut.island);
+    const { thickness } = design.body;
+    const wanted = derived.layout.cuts.filter((c) => c.face !== 'edge' && !c.closed && c.role !== 'drilled');
+    expect(back.length).toBeGreaterThan(5);
+    expect(new Set(back.map((c) => c.name))).toEqual(
+      new Set(back.map((c) => wanted.find((w) => w.name === c.name)?.name)),
+    );
+    // Each is one of those that are cut: its name, its face, its depth.
+    for (const chain of back)
+      expect(
+        wanted.some(
+          (w) =>
+            w.name === chain.name &&
+            w.face === chain.cut!.face &&
+            w.through === chain.cut!.through &&
+            (w.through || w.unsaid || Math.abs(depthFromFace(w, thickness) - chain.cut!.depth) < 1e-3),
+        ),
+        chain.name,
+      ).toBe(true);
+    // And none of those that stand alone is missing.
+    for (const hole of wanted.filter(isHoleCut))
+      expect(
+        back.some((c) => c.name === hole.name),
+        hole.name,
+      ).toBe(true);
+  });
+  it('a name of any letters and marks', () => {
+    const drawing = {
+      layers: [
+        {
+          name: 'openings' as const,
+          marks: [
+            {
+              ...polylineMark(
+                'cut-1',
+                'opening',
+                [
+                  { x: 0, y: 0 },
+                  { x: 40, y: 0 },
+                  { x: 40, y: 30 },
+                ],
+                true,
+              ),
+              cut: {
+                name: 'Sö & "<7/8″> 扉',
+                face: 'back' as const,
+                depth: 12.25,
+                through: false,
+                island: false,
+              },
+            },
+          ],
+        },
+      ],
+    };
+    for (const text of [drawingSvg(drawing, 'x'), drawingDxf(drawing, 'x', 'arcs').text]) {
+      const [curve] = readOf(readDrawing(text)).curves;
+      expect(curve).toMatchObject({
+        name: 'Sö & "<7/8″> 扉',
+        cut: { face: 'back', depth: 12.25, through: false, island: false },
+      });
+    }
+  });
 });

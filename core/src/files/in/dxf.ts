@@ -1,3 +1,5 @@
+import type { SaidCut } from '../../geometry/chains.ts';
+import { SAID_BY } from '../saidBy.ts';
 import type { Cubic } from '../../geometry/cubic.ts';
 import { mapCubic } from '../../geometry/cubic.ts';
 import type { Affine } from './affine.ts';
@@ -67,6 +69,28 @@ interface Within {
   readonly layer: string | null;
 }
 
+/** What a line is called and how it is cut, where it carries data of ours. */
+function saidIn({ groups }: Entity): { readonly name: string; readonly cut: SaidCut | null } | null {
+  const from = groups.findIndex((g) => g.code === 1001 && g.value.trim() === SAID_BY);
+  if (from < 0) return null;
+  const rest = groups.slice(from + 1);
+  const end = rest.findIndex((g) => g.code === 1001);
+  const own = end < 0 ? rest : rest.slice(0, end);
+  const [name = '', face = '', through] = own.flatMap((g) => (g.code === 1000 ? [g.value.trim()] : []));
+  const deep = Number(own.find((g) => g.code === 1040)?.value ?? 0);
+  const isIsland = face === 'island';
+  if (face !== 'front' && face !== 'back' && !isIsland) return { name, cut: null };
+  return {
+    name,
+    cut: {
+      face: face === 'back' ? 'back' : 'front',
+      depth: Number.isFinite(deep) && deep > 0 ? deep : 0,
+      through: through === 'through',
+      island: isIsland,
+    },
+  };
+}
+
 /** Takes an entity's line into the drawing's frame. */
 function keepLine(
   reading: Reading,
@@ -95,11 +119,13 @@ function keepLine(
     own === undefined || own === 'BYLAYER' || own === 'BYBLOCK'
       ? reading.parts.dashedLayers.has(layer.toUpperCase())
       : isDashed(own);
+  const said = saidIn(e);
   reading.curves.push({
     pieces: placed,
     closed,
-    name: layer,
+    name: said?.name || layer,
     layer,
+    ...(said?.cut ? { cut: said.cut } : {}),
     ...(construction ? { construction } : {}),
     ...(dashed ? { dashed } : {}),
   });

@@ -331,6 +331,7 @@ describe('the lines of a drawing', () => {
       construction: false,
       layer: '',
       dashed: false,
+      cut: null,
       pieces: rectPath(3 + (i % 300) / 300, 4, 0),
     }));
     expect(describeLines(chains, startClock('to describe them'))).toHaveLength(40_000);

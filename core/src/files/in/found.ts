@@ -1,3 +1,4 @@
+import type { SaidCut } from '../../geometry/chains.ts';
 import { startClock as startTimer } from '../../geometry/clock.ts';
 import type { Cubic } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
@@ -15,6 +16,8 @@ export interface FoundCurve {
   readonly dashed?: boolean;
   /** Whether the file says that it is there to draw by, not to be made: a layer that is not plotted, a definition point. */
   readonly construction?: boolean;
+  /** How it is cut, where the file says so: what Pelkin wrote does. */
+  readonly cut?: SaidCut;
 }
 
 /** A unit that a file's lengths may be in. */

@@ -1,12 +1,23 @@
+export { findAxes, placingByAxes, pressPlaces, pressedAxes } from './axes.ts';
+export type { Axes, Axis, AxisBy } from './axes.ts';
 export { GIVEN_UP_AFTER_MS, Unreadable, startClock } from './found.ts';
 export type { FileRead, FoundCurve, PassedOver, UnitChoice } from './found.ts';
 export { describeLines, lineRefusal } from './lines.ts';
 export type { DrawnLine } from './lines.ts';
 export { layersIn, lightened, readPdfPage } from './pdfPaths.ts';
 export type { PdfPage } from './pdfPaths.ts';
-export { firstPlacing, placedPath, placingMap } from './place.ts';
+export { firstPlacing, placedPath, placingMap, unplacingMap } from './place.ts';
 export type { Placing } from './place.ts';
-export { bodyLine, depthInName, firstPlans, outlineOf, planLayers, useByLayer, usesFor } from './plan.ts';
+export {
+  bodyLine,
+  crossesItself,
+  depthInName,
+  firstPlans,
+  outlineOf,
+  planLayers,
+  useByLayer,
+  usesFor,
+} from './plan.ts';
 export type { LayerPlan, LayerUse, PlanLayer, PlanLine, PlanUse } from './plan.ts';
 export { readDrawing } from './read.ts';
 export { drawingText } from './text.ts';

@@ -24,6 +24,15 @@ export function placingMap({ mirror, turn, shift }: Placing): (p: Point) => Poin
   };
 }
 
+/** From the instrument frame back to the file's mm. */
+export function unplacingMap({ mirror, turn, shift }: Placing): (p: Point) => Point {
+  const about = turnAbout(-turn);
+  return (p) => {
+    const q = about({ x: p.x - shift.x, y: p.y - shift.y });
+    return mirror ? { x: q.x, y: -q.y } : q;
+  };
+}
+
 export const placedPath = (path: ClosedPath, placing: Placing): ClosedPath =>
   mapPath(path, placingMap(placing));
 

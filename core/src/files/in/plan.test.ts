@@ -50,6 +50,7 @@ const line = (index: number, layer: string, more: Partial<PlanLine> = {}): PlanL
   aside: null,
   twin: null,
   crosses: null,
+  cut: null,
   ...more,
 });
 const big = { minX: -200, maxX: 300, minY: -150, maxY: 150 };

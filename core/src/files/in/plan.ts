@@ -1,4 +1,5 @@
 import type { Box } from '../../geometry/box.ts';
+import type { SaidCut } from '../../geometry/chains.ts';
 
 /** What becomes of a line of a drawing. */
 export type PlanUse = 'outline' | 'opening' | 'hole' | 'guard' | 'guide' | 'leave';
@@ -13,6 +14,8 @@ export interface LayerPlan {
   /** Below that face, mm; 0 where the drawing does not say. */
   readonly depth: number;
   readonly through: boolean;
+  /** Each line that says its own face and depth is cut so. */
+  readonly asSaid: boolean;
 }
 
 /** A line of a drawing, as far as its use is decided by it. */
@@ -28,6 +31,7 @@ export interface PlanLine {
   readonly twin: object | null;
   /** Where it crosses itself (`other` is null) or another line. */
   readonly crosses: { readonly other: number | null } | null;
+  readonly cut: SaidCut | null;
 }
 
 /** The lines of one layer, the largest first. */
@@ -102,6 +106,7 @@ export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, La
           face: BACK.test(words) || (cut.length > 0 && cut.every((l) => l.dashed)) ? 'back' : 'front',
           depth: depthInName(layer.name),
           through: THROUGH.test(words),
+          asSaid: cut.some((l) => l.cut !== null),
         },
       ];
     }),
@@ -119,7 +124,8 @@ export const crossesItself = ({ crosses }: Pick<PlanLine, 'crosses'>): boolean =
 export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
   const { use } = plan;
   if (use === 'leave' || use === 'guide') return use;
-  if (!line.closed || line.aside === 'frame') return 'leave';
+  // An island is wood that stays: the opening round it is taken, and not the island by itself.
+  if (!line.closed || line.aside === 'frame' || line.cut?.island) return 'leave';
   if (use === 'outline' || use === 'body') {
     // No wood has an edge that crosses itself: it is taken where its maker says so.
     if (line === body) return crossesItself(line) ? 'leave' : 'outline';

@@ -1,3 +1,4 @@
+import type { SaidCut } from '../../geometry/chains.ts';
 import { mapCubic } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Affine } from './affine.ts';
@@ -90,13 +91,41 @@ const NOT_HONOURED: readonly (readonly [string, string])[] = [
 /** Uses within uses at most: drawings have a handful. */
 const DEEPEST = 40;
 
-/** A group's own name for its lines, where it carries one. */
+const SIGNS: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
+
+/** Words of an attribute with the signs that XML stands for read; entities that a file makes up are left as they are. */
+const plainWords = (words: string): string =>
+  words.replace(/&(?:(amp|lt|gt|quot|apos)|#(\d{1,7})|#x([\da-f]{1,6}));/gi, (whole, sign, digits, hex) => {
+    if (sign) return SIGNS[String(sign).toLowerCase()] ?? whole;
+    const code = digits ? Number(digits) : parseInt(String(hex), 16);
+    return code > 31 && code <= 0x10ffff ? String.fromCodePoint(code) : whole;
+  });
+
+/** A line's or group's own name, where it carries one: words before the id that a program gives. */
 const nameOf = ({ tag, attributes }: Element): string | null => {
-  if (!HOLDERS.has(tag)) return attributes.id ?? null;
+  const own = attributes['data-name'];
   // Layers carry their words as a label of one name space or another.
-  const label = Object.keys(attributes).find((key) => key === 'label' || key.endsWith(':label'));
-  return (label === undefined ? undefined : attributes[label]) ?? attributes.id ?? null;
+  const label = HOLDERS.has(tag)
+    ? Object.keys(attributes).find((key) => key === 'label' || key.endsWith(':label'))
+    : undefined;
+  const words = own || (label === undefined ? undefined : attributes[label]) || attributes.id;
+  return words === undefined ? null : plainWords(words);
 };
+
+/** How a line is cut, where it says so. */
+function saidIn({ attributes }: Element): SaidCut | null {
+  const face = attributes['data-face'];
+  const depth = attributes['data-depth'];
+  if ((face !== 'front' && face !== 'back') || depth === undefined) return null;
+  const deep = Number(depth);
+  return {
+    face,
+    depth: Number.isFinite(deep) && deep > 0 ? deep : 0,
+    through: depth === 'through',
+    island: attributes['data-island'] === 'yes',
+  };
+}
+
 interface Frame {
   readonly matrix: Affine;
   readonly width: number;
@@ -170,7 +199,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
     const curves: FoundCurve[] = [];
     let [pieces, seen] = [0, 0];
     const total = Math.max(1, text.split('<').length / 2);
-    const draw = (subpaths: readonly Subpath[], frame: Frame, where: string): void => {
+    const draw = (subpaths: readonly Subpath[], frame: Frame, where: string, cut: SaidCut | null): void => {
       for (const s of subpaths) {
         pieces += s.pieces.length;
         if (pieces > MOST_PIECES)
@@ -194,6 +223,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
           name: frame.name,
           layer: frame.layer,
           ...(frame.dashed ? { dashed: true } : {}),
+          ...(cut ? { cut } : {}),
         });
       }
     };
@@ -270,7 +300,7 @@ export function readSvg(text: string, told: Told = () => undefined): ReadFile {
       if (tag === 'use') return useOf(e, frame);
       if (hidden) return pass('element', 'the file does not show it');
       const shape = shapeOf(e, frame);
-      if (shape) return draw(shape, frame, where);
+      if (shape) return draw(shape, frame, where, saidIn(e));
       if (tag === 'text') return pass('text', 'words are no line: turn them into paths where they were made');
       if (tag === 'image')
         return pass('picture', 'a picture has no line: bring it in as an underlay and trace it');

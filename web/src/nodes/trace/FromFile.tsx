@@ -1,4 +1,5 @@
-import { lengthWithUnit } from '@pelkin/core';
+import type { Axis, AxisBy } from '@pelkin/core';
+import { crossesItself, lengthWithUnit, outlineOf, planLayers } from '@pelkin/core';
 import { TRACED_KINDS } from '@pelkin/core/outline/tracing';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useDrawnLine, usePicked } from '../drawn.ts';
@@ -72,6 +73,55 @@ function UnitOf({ body }: { body: BroughtLine }) {
   );
 }
 
+const BY: Readonly<Record<AxisBy, (axis: Axis) => string>> = {
+  name: ({ name }) => `called “${name}”`,
+  dashes: () => 'drawn in dashes',
+  symmetry: () => 'by the symmetry of the body',
+  presses: () => 'as you pressed',
+};
+
+/** By what it lies where it lies, and how to lay it otherwise. */
+function LaidBy() {
+  const axes = useBringIn((s) => s.axes);
+  const pressed = useBringIn((s) => s.pressed);
+  const { askPresses } = useBringIn.getState();
+  const line = useDrawnLine((s) => s.line);
+  if (line !== 'body') return null;
+  return (
+    <>
+      <HStack>
+        <Text flex="1" fontSize="12.5px" role="status" aria-label={WORDS.laidBy}>
+          {axes?.centre
+            ? `${axes.bridge ? 'Laid' : '▲ Laid across'} by its centre line, ${BY[axes.centre.by](axes.centre)}${
+                !axes.bridge
+                  ? '; along it, no bridge line tells'
+                  : axes.centre.by === 'presses'
+                    ? ''
+                    : `, and its bridge line, ${BY[axes.bridge.by](axes.bridge)}`
+              }.`
+            : '▲ Laid by its size alone: no line of it tells where its centre line and bridge line are.'}
+        </Text>
+        <Button
+          size="2xs"
+          variant={pressed ? 'solid' : 'outline'}
+          colorPalette={pressed ? 'green' : 'gray'}
+          aria-pressed={pressed !== null}
+          onClick={() => askPresses(pressed === null)}
+        >
+          {WORDS.layByTwoPresses}
+        </Button>
+      </HStack>
+      {pressed && (
+        <Text fontSize="12px" color="faded">
+          {pressed.length === 0
+            ? 'On the board, press where its centre line and bridge line cross.'
+            : 'Press another place of its centre line, towards the nut.'}
+        </Text>
+      )}
+    </>
+  );
+}
+
 /** Position on the paper on the instrument. */
 function Laying() {
   const placing = useBringIn((s) => s.placing);
@@ -102,6 +152,7 @@ function Laying() {
   };
   return (
     <>
+      <LaidBy />
       <HStack>
         <Text flex="1" fontSize="13px">
           Lay it
@@ -137,13 +188,16 @@ function Laying() {
 }
 
 function Found() {
-  const { about, lines, gap, within } = useBringIn();
+  const { about, lines, gap, within, plans } = useBringIn();
   const uses = useBringIn(usesNow);
   const units = usePicked((d) => d.units);
   if (!about || !lines) return null;
   const body = lines.lines.find((l) => uses.get(l.index) === 'outline') ?? lines.lines[0];
   if (!body) return null;
   const taking = lines.lines.some((l) => uses.get(l.index) !== 'leave');
+  const hasOutline = [...uses.values()].includes('outline');
+  const planned = outlineOf(planLayers(lines.lines), plans);
+  const crossed = !hasOutline && planned && crossesItself(planned) ? planned : null;
   const isOwn = about.kind === 'json';
   return (
     <>
@@ -176,6 +230,22 @@ function Found() {
         />
       )}
       <PlanLayers lines={lines.lines} />
+      {crossed?.crosses && (
+        <Box fontSize="12.5px" color="ochre" role="alert">
+          <Text>
+            ▲ The largest line crosses itself at {lengthWithUnit(crossed.crosses.at.x, units, 1)},{' '}
+            {lengthWithUnit(crossed.crosses.at.y, units, 1)} of the file: no body’s edge does. It is left out
+            unless you say otherwise.
+          </Text>
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => useBringIn.getState().use(crossed.index, 'outline')}
+          >
+            {WORDS.useAsTheOutline}
+          </Button>
+        </Box>
+      )}
       {lines.unlisted > 0 && (
         <Text fontSize="12px" color="faded">
           And {lines.unlisted} short open lines, left out.

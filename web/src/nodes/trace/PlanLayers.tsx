@@ -40,6 +40,10 @@ function LineRow({ line }: { line: BroughtLine }) {
         </Text>
         <Text fontSize="12px" color="faded">
           {sizeWords(line, 1, units)}, {line.closed ? 'closed' : 'open'}
+          {line.cut &&
+            (line.cut.island
+              ? ', an island'
+              : `, ${line.cut.through ? 'through' : line.cut.depth ? `${lengthWithUnit(line.cut.depth, units)} deep` : 'depth not said'} from the ${line.cut.face}`)}
           {line.dashed && ', dashed'}
           {line.gap > 0.001 ? `, gap ${line.gap.toFixed(2)} mm bridged` : ''}
           {line.aside === 'frame' && ', a rectangle round the drawing: a frame?'}
@@ -174,7 +178,14 @@ function LayerRow({ layer, alone }: { layer: PlanLayer<BroughtLine>; alone: bool
           w="136px"
         />
       </HStack>
-      {isCut(plan.use) && (
+      {isCut(plan.use) && layer.lines.some((l) => l.cut) && (
+        <Tick
+          label={WORDS.cutAsTheFileSays}
+          checked={plan.asSaid}
+          onChange={(asSaid) => change({ asSaid })}
+        />
+      )}
+      {isCut(plan.use) && !(plan.asSaid && layer.lines.every((l) => l.cut || !l.closed)) && (
         <Box display="grid" gap="1" pt="1">
           <Choice
             label={WORDS.cutFrom}

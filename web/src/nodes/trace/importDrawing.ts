@@ -1,4 +1,4 @@
-import type { LayerPlan, Outline, PlanUse, Placing } from '@pelkin/core';
+import type { Axes, LayerPlan, Outline, PlanUse, Placing, Point } from '@pelkin/core';
 import {
   asHeadstock,
   bodyLine,
@@ -6,7 +6,9 @@ import {
   firstPlacing,
   firstPlans,
   outlineOf,
+  placingByAxes,
   placingMap,
+  pressedAxes,
   planLayers,
   remember,
   solveOutline,
@@ -14,7 +16,16 @@ import {
 } from '@pelkin/core';
 import { create } from 'zustand';
 import type { Taken } from './taken.ts';
-import { PLAIN_PLAN, circleOpening, cutOpening, guideWay, nameFor, takenInto, takenWords } from './taken.ts';
+import {
+  PLAIN_PLAN,
+  circleOpening,
+  cutOpening,
+  guideWay,
+  nameFor,
+  planFor,
+  takenInto,
+  takenWords,
+} from './taken.ts';
 import { derive } from '../../design/derived.ts';
 import { useDrawnLine, useDrawnStore as useDesignStore } from '../drawn.ts';
 import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../workers/drawingReader.ts';
@@ -33,6 +44,10 @@ interface BringIn {
   /** Lines that are brought in otherwise than their layer. */
   readonly uses: ReadonlyMap<number, PlanUse>;
   readonly placing: Placing;
+  /** By what it was laid: its own lines, or two presses; null where nothing but its box tells. */
+  readonly axes: Axes | null;
+  /** Places that were pressed to lay it by; null while that is not asked for. */
+  readonly pressed: readonly Point[] | null;
   /** Fewest nodes within so many mm; null: as it is drawn. */
   readonly within: number | null;
   /** How far the work is, 0 to 1; null when none is under way. */
@@ -48,6 +63,10 @@ interface BringIn {
   use(index: number, use: PlanUse | null): void;
   plan(layer: string, change: Partial<LayerPlan>): void;
   place(placing: Placing): void;
+  /** Asks for two presses that lay it, or asks no more. */
+  askPresses(on: boolean): void;
+  /** A place of the file, mm: where its centre line and bridge line cross, then another of the centre line. */
+  press(at: Point): void;
   setWithin(within: number | null): void;
   take(): Promise<void>;
   stop(): void;
@@ -70,6 +89,8 @@ const NONE = {
   plans: new Map<string, LayerPlan>(),
   uses: new Map<number, PlanUse>(),
   placing: { mirror: false, turn: 0, shift: { x: 0, y: 0 } },
+  axes: null,
+  pressed: null,
   within: null,
   share: null,
   problem: null,
@@ -103,6 +124,13 @@ const NO_LINES: readonly BroughtLine[] = [];
 const words = (error: unknown): string | null =>
   error instanceof Stopped ? null : error instanceof Error ? error.message : String(error);
 
+/** The same place of the file at the origin, and its centre line along the instrument's, mirrored across it. */
+const mirrored = ({ turn, shift }: Placing): Placing => ({
+  mirror: true,
+  turn: -turn,
+  shift: { x: shift.x, y: -shift.y },
+});
+
 /** The tail of the outline that is there, where a drawing from elsewhere begins. */
 const tailNow = (): number => {
   const { design } = useDesignStore.getState();
@@ -119,18 +147,27 @@ export const useBringIn = create<BringIn>((set, get) => {
       set({ problem: `${lines.where}: ${lines.message}.` });
       return;
     }
-    const { plans, uses, placing, lines: before } = get();
+    const { plans, uses, placing, axes, lines: before } = get();
     const body = bodyLine(lines.lines) ?? lines.lines[0];
     const layers = planLayers(lines.lines);
     // What was decided stays while the drawing’s lines are the same ones.
     const isKept = !afresh && before?.lines.length === lines.lines.length;
+    const isBody = useDrawnLine.getState().line === 'body';
+    const found = isBody && lines.axes?.centre ? lines.axes : null;
     set({
       mm,
       gap,
       lines,
       plans: afresh || layers.some((l) => !plans.has(l.name)) ? firstPlans(layers) : plans,
       uses: isKept ? uses : new Map(),
-      placing: isKept ? placing : body ? firstPlacing(body.box, tailNow()) : placing,
+      axes: isKept ? axes : found,
+      pressed: null,
+      placing:
+        isKept || !body
+          ? placing
+          : found
+            ? placingByAxes(found, body.box, tailNow())
+            : firstPlacing(body.box, tailNow()),
     });
   };
   const guarded = async (work: () => Promise<void>): Promise<void> => {
@@ -219,6 +256,19 @@ export const useBringIn = create<BringIn>((set, get) => {
       });
     },
     place: (placing) => set({ placing }),
+    askPresses: (on) => set({ pressed: on ? [] : null }),
+    press: (at) => {
+      const { pressed, lines, placing } = get();
+      const body = lines && (bodyLine(lines.lines) ?? lines.lines[0]);
+      if (!pressed || !body) return;
+      const [first] = pressed;
+      if (!first) return set({ pressed: [at] });
+      const axes = pressedAxes(first, at);
+      // The same place again says no direction.
+      if (!axes) return;
+      const laid = placingByAxes(axes, body.box, tailNow());
+      set({ axes, pressed: null, placing: placing.mirror ? mirrored(laid) : laid });
+    },
     setWithin: (within) => set({ within }),
     take: async () => {
       const { lines, placing, within, file, plans } = get();
@@ -233,7 +283,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         const taken: Taken = { nodes: null, off: 0, openings: [], guards: [], guides: [] };
         for (const [i, line] of wanted.entries()) {
           const use = uses.get(line.index)!;
-          const plan = plans.get(line.layer) ?? PLAIN_PLAN;
+          const plan = planFor(plans.get(line.layer) ?? PLAIN_PLAN, line);
           const name = nameFor(line);
           if (use === 'guide') {
             taken.guides.push({ name, way: guideWay(line, map) });
@@ -258,7 +308,7 @@ export const useBringIn = create<BringIn>((set, get) => {
           if (!fit)
             return refuse(
               within === null || use !== 'outline'
-                ? `“${line.name || 'a line'}” has too many nodes as it is drawn: take the fewest within a tolerance.`
+                ? `“${name || 'A line'}” has too many nodes as it is drawn: take the fewest within a tolerance.`
                 : 'No fair curve of reasonable size follows it so nearly: allow more, or take it as drawn.',
             );
           taken.off = Math.max(taken.off, fit.off);
@@ -320,6 +370,7 @@ export const useBringIn = create<BringIn>((set, get) => {
       dashed: false,
       circle: null,
       isCircle: false,
+      cut: null,
     };
     set({
       about: {
@@ -330,7 +381,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         cautions: [],
         lines: 1,
       },
-      lines: { doubled: 0, closed: 1, open: 0, unlisted: 0, lines: [line] },
+      lines: { axes: null, doubled: 0, closed: 1, open: 0, unlisted: 0, lines: [line] },
       mm: 1,
       plans: new Map([['', { ...PLAIN_PLAN, use: 'outline' }]]),
       uses: new Map(),

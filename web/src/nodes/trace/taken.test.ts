@@ -2,7 +2,7 @@ import { checkDesign, newDesign } from '@pelkin/core';
 import { describe, expect, it } from 'vitest';
 import type { BroughtLine } from '../../workers/drawingReader.ts';
 import type { Taken } from './taken.ts';
-import { circleOpening, cutOpening, guideWay, nameFor, takenInto, takenWords } from './taken.ts';
+import { circleOpening, cutOpening, guideWay, nameFor, planFor, takenInto, takenWords } from './taken.ts';
 
 const chord = (x0: number, y0: number, x1: number, y1: number) => ({
   p0: { x: x0, y: y0 },
@@ -28,13 +28,28 @@ const line = (more: Partial<BroughtLine>): BroughtLine => ({
   dashed: false,
   circle: null,
   isCircle: false,
+  cut: null,
   ...more,
 });
 const shifted = (p: { x: number; y: number }) => ({ x: p.x + 100, y: -p.y });
 
 describe('what is taken from a drawing', () => {
+  it('is called by its name or its layer’s, and never by what a program numbers its lines with', () => {
+    const called = (name: string, layer: string): string => nameFor({ name, layer });
+    for (const key of ['cut-p7-s0', 'path1234', 'rect12-3', 'p7', 'g45', 'polygon', '17', 'Layer 1'])
+      expect([called(key, 'FRONT 18.0'), called(key, 'layer1')], key).toEqual(['FRONT 18.0', '']);
+    for (const name of ['Bridge pickup', 'Cutaway', 'Cut 12 deep', 'Line of the guard', 'User’s', 'Pocket 2'])
+      expect(called(name, 'FRONT 18.0'), name).toBe(name);
+  });
+  it('is cut as its line says, where it says so and that is wanted; else as its layer', () => {
+    const layer = { use: 'opening' as const, face: 'front' as const, depth: 9, through: false, asSaid: true };
+    const cut = { face: 'back' as const, depth: 36.5, through: false, island: false };
+    expect(planFor(layer, { cut })).toMatchObject({ face: 'back', depth: 36.5 });
+    expect(planFor({ ...layer, asSaid: false }, { cut })).toMatchObject({ face: 'front', depth: 9 });
+    expect(planFor(layer, { cut: null })).toMatchObject({ face: 'front', depth: 9 });
+  });
   it('a circle becomes a round hole about its middle, from its layer’s face and as deep', () => {
-    const plan = { use: 'hole' as const, face: 'back' as const, depth: 20, through: false };
+    const plan = { use: 'hole' as const, face: 'back' as const, depth: 20, through: false, asSaid: false };
     const drawn = line({ circle: { at: { x: 5, y: 7 }, diameter: 6 }, isCircle: true });
     const hole = circleOpening(plain, [], drawn, nameFor(drawn), plan, shifted);
     expect(hole).toMatchObject({
@@ -50,7 +65,7 @@ describe('what is taken from a drawing', () => {
   it('an opening has its origin at its own middle', () => {
     const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
     const nodes = [corner('a', 100, 20), corner('b', 140, 20), corner('c', 140, 60), corner('d', 100, 60)];
-    const plan = { use: 'opening' as const, face: 'front' as const, depth: 18, through: true };
+    const plan = { use: 'opening' as const, face: 'front' as const, depth: 18, through: true, asSaid: false };
     const opening = cutOpening(plain, [], 'Pocket', nodes, plan);
     expect(opening.at).toEqual({ x: 120, y: 40 });
     expect(opening.steps[0]).toMatchObject({ depth: 18, through: true });
@@ -71,7 +86,7 @@ describe('what is taken from a drawing', () => {
   it('goes into the design as one, and is told in words', () => {
     const corner = (id: string, x: number, y: number) => ({ id, x, y, kind: 'corner' as const });
     const square = [corner('a', 0, 0), corner('b', 40, 0), corner('c', 40, 40), corner('d', 0, 40)];
-    const plan = { use: 'opening' as const, face: 'front' as const, depth: 0, through: false };
+    const plan = { use: 'opening' as const, face: 'front' as const, depth: 0, through: false, asSaid: false };
     const taken: Taken = {
       nodes: null,
       off: 0,

@@ -13,15 +13,26 @@ export interface Taken {
 }
 
 /** A layer of which nothing is known. */
-export const PLAIN_PLAN: LayerPlan = { use: 'leave', face: 'front', depth: 0, through: false };
+export const PLAIN_PLAN: LayerPlan = { use: 'leave', face: 'front', depth: 0, through: false, asSaid: false };
 
 /** A guide’s chords stay so near to the drawn curve, mm. */
 const GUIDE_CHORD = 0.05;
 const MOST_NAME = 80;
 
-/** What a line is called in the design. */
+/** What programs call lines that nobody named: words, figures and dashes run together. */
+const KEY =
+  /^(?:(?:path|rect|circle|ellipse|polyline|polygon|line|use|g|svg|layer|shape|object|cut)(?:[-_ ]?[\w.-]*\d[\w.-]*)?|[a-z]{1,2}\d[\w.-]*|\d+)$/i;
+
+/** What a line is called in the design: its name, or its layer's; empty where nobody gave one. */
 export const nameFor = ({ name, layer }: Pick<BroughtLine, 'name' | 'layer'>): string =>
-  (name || layer).trim().slice(0, MOST_NAME);
+  [name, layer]
+    .map((words) => words.trim())
+    .find((words) => words && !KEY.test(words))
+    ?.slice(0, MOST_NAME) ?? '';
+
+/** How a line is cut: as it says itself, or as its layer. */
+export const planFor = (plan: LayerPlan, { cut }: Pick<BroughtLine, 'cut'>): LayerPlan =>
+  plan.asSaid && cut ? { ...plan, face: cut.face, depth: cut.depth, through: cut.through } : plan;
 
 const tidy = (v: number): number => Math.round(v * 1e4) / 1e4;
 
