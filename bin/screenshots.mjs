@@ -117,7 +117,7 @@ const SHOTS = [
     async (page) => {
       await page.getByRole('tab', { name: 'Standing' }).click();
       await page
-        .getByRole('heading', { name: 'What the left hand does' })
+        .getByRole('heading', { name: 'What the fretting hand does' })
         .evaluate((e) => e.scrollIntoView());
       await page.waitForTimeout(2500);
     },

@@ -105,6 +105,53 @@ test('an SVG of Pelkin’s own comes back as it was', async ({ page, request }) 
   expect(offTruth((await held(request, id)).design).most).toBeLessThan(0.001);
 });
 
+test('a drawing that lies elsewhere is laid by its lines, or by two presses; names and depths come back', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Laid', {
+    outline: newDesign('x', 6, 628).outline,
+    openings: [],
+    parts: [],
+    runs: [],
+  });
+  const own = drawingSvg(derive(windrow).template, 'Windrow', weightsFor(windrow.print.weights));
+  const moved = own
+    .replace('</desc>', '</desc><g transform="translate(56 1.5)">')
+    .replace('</svg>', '</g></svg>');
+  const bring = (name: string, text: string): Promise<void> =>
+    page
+      .getByLabel(NODES.drawingFile)
+      .setInputFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+  await openStage(page, id, 'outline?desk=trace');
+  const laid = page.getByRole('status', { name: NODES.laidBy });
+
+  // Without its lines nothing tells where it lies: two presses do.
+  await bring('bare.svg', moved.replace(/<g id="layer-centre"[\s\S]*?<\/g>/, ''));
+  await expect(laid).toContainText('by its size alone');
+  await page.getByRole('button', { name: NODES.layByTwoPresses }).click();
+  const board = (await page.getByTestId('press-area').boundingBox())!;
+  await page.mouse.click(board.x + board.width * 0.4, board.y + board.height * 0.55);
+  await expect(page.getByText('Press another place of its centre line')).toBeVisible();
+  await page.mouse.click(board.x + board.width * 0.8, board.y + board.height * 0.55);
+  await expect(laid).toContainText('as you pressed');
+  await expect(page.getByTestId('press-area')).toHaveCount(0);
+
+  await bring('elsewhere.svg', moved);
+  await expect(laid).toContainText('Laid by its centre line, called “centre-line”, and its bridge line');
+  await page.getByRole('button', { name: NODES.import }).click();
+  await expect(page.getByTestId('reading-length')).toContainText('515.0');
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(offTruth(design).most).toBeLessThan(0.001);
+  const { layout } = derive(windrow);
+  const cut = layout.cuts.find((c) => c.face === 'back' && !c.round && c.role === 'cavity')!;
+  const back = design.openings.find((o) => o.name === cut.name)!;
+  expect(back.face).toBe('back');
+  expect(back.steps[0]!.depth).toBeCloseTo(cut.top - cut.bottom, 3);
+  expect(design.openings.filter((o) => /cut-|^p\d/.test(o.name))).toEqual([]);
+});
+
 test('a packed drawing of another program: what is hidden stays hidden, frame and stroke are reported, the outer line is offered', async ({
   page,
   request,

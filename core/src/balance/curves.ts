@@ -6,7 +6,7 @@ import { FRICTION, STRAPS } from './hangingState.ts';
 
 const RAD = Math.PI / 180;
 
-/** What the left hand does at each angle, by kind of strap, N; null where the strap carries no such angle. Degrees. */
+/** What the fretting hand does at each angle, by kind of strap, N; null where the strap carries no such angle. Degrees. */
 export type LoadAtAngle = { readonly angle: number } & Readonly<Record<StrapKind, number | null>>;
 
 /** The angles that are looked at, degrees. */

@@ -215,7 +215,7 @@ function unwound(angle: (t: number) => number, { from }: Interval): (t: number) 
   return (t) => begin + Math.atan2(Math.sin(angle(t) - begin), Math.cos(angle(t) - begin));
 }
 
-/** How the left hand holds an instrument at an angle: its force, N, and where the shoulder stands in the body plane then. */
+/** How the fretting hand holds an instrument at an angle: its force, N, and where the shoulder stands in the body plane then. */
 export interface Held {
   readonly force: number;
   readonly shoulder: Point;

@@ -103,7 +103,7 @@ function Chart(props: {
   );
 }
 
-/** What the left hand does at other angles, and with the horn button elsewhere. */
+/** What the fretting hand does at other angles, and with the horn button elsewhere. */
 export function LoadCharts() {
   const { loadCurve, hornCurve } = useDerived();
   const { player } = useDesign();

@@ -216,7 +216,7 @@ function Says({ hanging }: { hanging: HangingState }) {
   );
 }
 
-/** Strap, angle and who plays it; what the left hand does. */
+/** Strap, angle and who plays it; what the fretting hand does. */
 export function StandingParticulars() {
   const { player } = useDesign();
   const weighed = useWeighed();
