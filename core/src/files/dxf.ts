@@ -178,7 +178,7 @@ export function layersDxf(
     // The writer takes off a word's last letter: a space is given for it, which readers take off anyway.
     const say = (words: string): void => data.string(`${words} `);
     say(cut.name.replace(/[\r\n]/g, ' '));
-    say(cut.island ? 'island' : cut.face);
+    say(cut.aside ?? cut.face);
     if (cut.through) say('through');
     else data.real(cut.depth);
   };

@@ -42,7 +42,7 @@ export function drawingSvg(drawing: Drawing, title: string, weights: Weights = I
     }
     // What it is called and how it is cut comes back with it.
     const said = m.cut
-      ? ` data-name="${escapeXml(m.cut.name)}" data-face="${m.cut.face}" data-depth="${m.cut.through ? 'through' : figure(m.cut.depth)}"${m.cut.island ? ' data-island="yes"' : ''}`
+      ? ` data-name="${escapeXml(m.cut.name)}" data-face="${m.cut.face}" data-depth="${m.cut.through ? 'through' : figure(m.cut.depth)}"${m.cut.aside ? ` data-aside="${m.cut.aside}"` : ''}`
       : '';
     const dash = dashMm ? ` stroke-dasharray="${dashMm.join(' ')}"` : '';
     if (m.circle) {

@@ -9,8 +9,8 @@ export interface SaidCut {
   readonly face: 'front' | 'back';
   readonly depth: number;
   readonly through: boolean;
-  /** Wood that stays standing within a cut. */
-  readonly island: boolean;
+  /** Where it is no opening in a face: wood that stays within one, bored in the edge, a drilled run, or cut before a front is glued on. */
+  readonly aside: 'island' | 'edge' | 'run' | 'core' | null;
 }
 
 /** Pieces that follow each other. */

@@ -52,13 +52,22 @@ export function depthWords(cut: Cut, thickness: number): string {
   return cut.round ? `${across}× ${deep} deep` : deep;
 }
 
-/** What files carry of a cut beside its line; nothing for what is bored in the edge, or cut before a front is glued on. */
+/** What files carry of a cut beside its line. */
 export function saidOf(cut: Cut, island = false): Pick<PathMark, 'cut'> {
-  if (cut.face === 'edge' || cut.closed || cut.role === 'drilled') return {};
+  const aside = island
+    ? 'island'
+    : cut.role === 'drilled'
+      ? 'run'
+      : cut.face === 'edge'
+        ? 'edge'
+        : cut.closed
+          ? 'core'
+          : null;
   // A cut from the back goes up from the back face.
   const deep = cut.face === 'front' ? -cut.bottom : cut.top - cut.bottom;
-  const depth = cut.unsaid || cut.through ? 0 : Number(deep.toFixed(4));
-  return { cut: { name: cut.name, face: cut.face, depth, through: cut.through, island } };
+  const depth = cut.unsaid || cut.through || aside ? 0 : Number(deep.toFixed(4));
+  const face = cut.face === 'back' ? 'back' : 'front';
+  return { cut: { name: cut.name, face, depth, through: cut.through && !aside, aside } };
 }
 
 const MARKS = {

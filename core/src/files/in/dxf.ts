@@ -1,5 +1,5 @@
 import type { SaidCut } from '../../geometry/chains.ts';
-import { SAID_BY } from '../saidBy.ts';
+import { SAID_BY, asideIn } from '../saidBy.ts';
 import type { Cubic } from '../../geometry/cubic.ts';
 import { mapCubic } from '../../geometry/cubic.ts';
 import type { Affine } from './affine.ts';
@@ -78,15 +78,15 @@ function saidIn({ groups }: Entity): { readonly name: string; readonly cut: Said
   const own = end < 0 ? rest : rest.slice(0, end);
   const [name = '', face = '', through] = own.flatMap((g) => (g.code === 1000 ? [g.value.trim()] : []));
   const deep = Number(own.find((g) => g.code === 1040)?.value ?? 0);
-  const isIsland = face === 'island';
-  if (face !== 'front' && face !== 'back' && !isIsland) return { name, cut: null };
+  const aside = asideIn(face);
+  if (face !== 'front' && face !== 'back' && !aside) return { name, cut: null };
   return {
     name,
     cut: {
       face: face === 'back' ? 'back' : 'front',
       depth: Number.isFinite(deep) && deep > 0 ? deep : 0,
       through: through === 'through',
-      island: isIsland,
+      aside,
     },
   };
 }

@@ -124,8 +124,8 @@ export const crossesItself = ({ crosses }: Pick<PlanLine, 'crosses'>): boolean =
 export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
   const { use } = plan;
   if (use === 'leave' || use === 'guide') return use;
-  // An island is wood that stays: the opening round it is taken, and not the island by itself.
-  if (!line.closed || line.aside === 'frame' || line.cut?.island) return 'leave';
+  // What stays within an opening, or is bored in the edge, is no opening of a face.
+  if (!line.closed || line.aside === 'frame' || line.cut?.aside) return 'leave';
   if (use === 'outline' || use === 'body') {
     // No wood has an edge that crosses itself: it is taken where its maker says so.
     if (line === body) return crossesItself(line) ? 'leave' : 'outline';

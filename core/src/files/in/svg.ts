@@ -1,4 +1,5 @@
 import type { SaidCut } from '../../geometry/chains.ts';
+import { asideIn } from '../saidBy.ts';
 import { mapCubic } from '../../geometry/cubic.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Affine } from './affine.ts';
@@ -122,7 +123,7 @@ function saidIn({ attributes }: Element): SaidCut | null {
     face,
     depth: Number.isFinite(deep) && deep > 0 ? deep : 0,
     through: depth === 'through',
-    island: attributes['data-island'] === 'yes',
+    aside: asideIn(attributes['data-aside']),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { LayerPlan, LayerUse, PlanLayer, PlanUse } from '@pelkin/core';
+import type { LayerPlan, LayerUse, PlanLayer, PlanUse, SaidCut } from '@pelkin/core';
 import { figureAndUnit, lengthWithUnit, planLayers, usesFor } from '@pelkin/core';
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
@@ -27,6 +27,19 @@ export function sizeWords(line: BroughtLine, scale: number, units: 'mm' | 'in' |
   return `${first.figure} × ${lengthWithUnit(wide, units, 1)}`;
 }
 
+const ASIDE: Readonly<Record<NonNullable<SaidCut['aside']>, string>> = {
+  island: 'wood that stays in an opening',
+  edge: 'bored in the edge',
+  run: 'a drilled run',
+  core: 'cut before the front is glued on',
+};
+
+/** How a line is cut, as the file says it. */
+const cutWords = ({ face, depth, through, aside }: SaidCut, units: 'mm' | 'in' | 'in-fraction'): string =>
+  aside
+    ? ASIDE[aside]
+    : `${through ? 'through' : depth ? `${lengthWithUnit(depth, units)} deep` : 'depth not said'} from the ${face}`;
+
 /** One line of the drawing: its size, whether it is closed, and what becomes of it. */
 function LineRow({ line }: { line: BroughtLine }) {
   const units = usePicked((d) => d.units);
@@ -40,10 +53,7 @@ function LineRow({ line }: { line: BroughtLine }) {
         </Text>
         <Text fontSize="12px" color="faded">
           {sizeWords(line, 1, units)}, {line.closed ? 'closed' : 'open'}
-          {line.cut &&
-            (line.cut.island
-              ? ', an island'
-              : `, ${line.cut.through ? 'through' : line.cut.depth ? `${lengthWithUnit(line.cut.depth, units)} deep` : 'depth not said'} from the ${line.cut.face}`)}
+          {line.cut && `, ${cutWords(line.cut, units)}`}
           {line.dashed && ', dashed'}
           {line.gap > 0.001 ? `, gap ${line.gap.toFixed(2)} mm bridged` : ''}
           {line.aside === 'frame' && ', a rectangle round the drawing: a frame?'}

@@ -43,7 +43,7 @@ describe('what is taken from a drawing', () => {
   });
   it('is cut as its line says, where it says so and that is wanted; else as its layer', () => {
     const layer = { use: 'opening' as const, face: 'front' as const, depth: 9, through: false, asSaid: true };
-    const cut = { face: 'back' as const, depth: 36.5, through: false, island: false };
+    const cut = { face: 'back' as const, depth: 36.5, through: false, aside: null };
     expect(planFor(layer, { cut })).toMatchObject({ face: 'back', depth: 36.5 });
     expect(planFor({ ...layer, asSaid: false }, { cut })).toMatchObject({ face: 'front', depth: 9 });
     expect(planFor(layer, { cut: null })).toMatchObject({ face: 'front', depth: 9 });
