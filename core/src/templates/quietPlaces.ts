@@ -68,3 +68,37 @@ export function quietPlace(
     }
   return best;
 }
+
+/** The orders of so many things. */
+const ordersOf = (items: readonly number[]): readonly (readonly number[])[] =>
+  items.length < 2
+    ? [items]
+    : items.flatMap((first) => ordersOf(items.filter((i) => i !== first)).map((rest) => [first, ...rest]));
+
+/**
+ * Where some blocks are over the fewest lines together: each order of giving them a place is tried, since what is long has fewer places than
+ * what is small. In the order in which they were given; null where one has no room.
+ */
+export function quietPlaces(
+  inked: Inked,
+  blocks: readonly { readonly width: number; readonly height: number }[],
+): readonly Box[] | null {
+  let [best, least]: [readonly Box[] | null, number] = [null, Infinity];
+  for (const order of ordersOf(blocks.map((_, i) => i))) {
+    const places: Box[] = [];
+    let lines = 0;
+    for (const i of order) {
+      const { width, height } = blocks[i]!;
+      const place = quietPlace(inked, width, height, Object.values(places));
+      if (!place) {
+        lines = Infinity;
+        break;
+      }
+      places[i] = place;
+      lines += inked.under(place);
+    }
+    if (lines < least) [best, least] = [places, lines];
+    if (least === 0) break;
+  }
+  return best;
+}

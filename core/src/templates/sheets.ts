@@ -11,7 +11,7 @@ import type { Polygon } from '../geometry/polygons.ts';
 import { MM_PER_INCH } from '../units/length.ts';
 import { crosshairs } from './crosshairs.ts';
 import type { SheetPlan, Tile } from './plan.ts';
-import { inkedIn, quietPlace } from './quietPlaces.ts';
+import { inkedIn, quietPlaces } from './quietPlaces.ts';
 import { drawnCurves } from './tiles.ts';
 import type { Margins } from './tiles.ts';
 
@@ -256,6 +256,13 @@ function quietCorner(
     .reduce((best, c) => (c.lines < best.lines ? c : best));
 }
 
+/** Bars and words keep so far from the edge of what a sheet prints, mm. */
+const OUTER = 1;
+
+/** The printed sheet in a column and row; undefined where none is printed. */
+const printedAt = (plan: SheetPlan, column: number, row: number): Tile | undefined =>
+  plan.printed.find((t) => t.column === column && t.row === row);
+
 /** Where a sheet’s bars and notes are. */
 interface Furniture {
   readonly across: Corner;
@@ -264,20 +271,21 @@ interface Furniture {
 }
 
 /** Bars and notes together in a corner where nothing is drawn; else each by itself where the sheet is freest. */
-function furnitureOf(
-  { area }: Tile,
-  inset: number,
-  curves: ReturnType<typeof drawnCurves>,
-  k: SheetPlan['correction'],
-): Furniture {
+function furnitureOf(plan: SheetPlan, tile: Tile, curves: ReturnType<typeof drawnCurves>): Furniture {
+  const { area } = tile;
+  const k = plan.correction;
+  const inset = plan.grid.overlap + BAR_OFFSETS.clear;
   const corner = quietCorner(area, inset, curves);
   const together = { across: corner, up: corner, notes: notesBeside(corner) };
   if (corner.lines === 0) return together;
+  // Where no sheet is joined to this one there is no overlap to keep free.
+  const from = (column: number, row: number): number =>
+    printedAt(plan, tile.column + column, tile.row + row) ? inset : OUTER;
   const inside = {
-    minX: area.minX + inset,
-    minY: area.minY + inset,
-    maxX: area.maxX - inset,
-    maxY: area.maxY - inset,
+    minX: area.minX + from(-1, 0),
+    minY: area.minY + from(0, -1),
+    maxX: area.maxX - from(1, 0),
+    maxY: area.maxY - from(0, 1),
   };
   const inked = inkedIn(
     inside,
@@ -287,9 +295,12 @@ function furnitureOf(
   // From before the first bar to past the words of the second.
   const wide = second - first + 2 * tick + BAR_WORDS;
   const long = BAR_INCHES * MM_PER_INCH;
-  const across = quietPlace(inked, long * k.x + 2, wide, []);
-  const up = across && quietPlace(inked, wide, long * k.y + 2, [across]);
-  const block = up && quietPlace(inked, NOTES.width, NOTES.height, [across, up]);
+  const [across, up, block] =
+    quietPlaces(inked, [
+      { width: long * k.x + 2, height: wide },
+      { width: wide, height: long * k.y + 2 },
+      NOTES,
+    ]) ?? [];
   if (!across || !up || !block) return together;
   return {
     across: {
@@ -307,12 +318,10 @@ function furnitureOf(
  * has a printed neighbour there: the cut sheet lies over the neighbour's flap, crosshair on crosshair.
  */
 function cutLines(plan: SheetPlan, tile: Tile): Mark[] {
-  const printed = (column: number, row: number): Tile | undefined =>
-    plan.printed.find((t) => t.column === column && t.row === row);
   const { area } = tile;
   const half = plan.grid.overlap / 2;
-  const left = printed(tile.column - 1, tile.row);
-  const below = printed(tile.column, tile.row - 1);
+  const left = printedAt(plan, tile.column - 1, tile.row);
+  const below = printedAt(plan, tile.column, tile.row - 1);
   const marks: Mark[] = [];
   if (left) {
     const x = area.minX + half;
@@ -367,7 +376,7 @@ export function layOutSheets(plan: SheetPlan, margins: Margins, words: SheetNote
             boxesMeet('p0' in piece ? cubicBox(piece) : boxOfPoints(piece)!, area),
           )
         : boxHolds(area, mark.at);
-    const places = furnitureOf(tile, plan.grid.overlap + BAR_OFFSETS.clear, curves, plan.correction);
+    const places = furnitureOf(plan, tile, curves);
     const guides = [
       ...cutLines(plan, tile),
       ...hairs.flatMap((h, i) =>
