@@ -63,3 +63,20 @@ describe('a board that is turned over', () => {
     expect(state().from).toBe('front');
   });
 });
+
+describe('a place that is shown', () => {
+  it.each([
+    ['front', 'right'],
+    ['front', 'left'],
+    ['back', 'right'],
+    ['back', 'left'],
+  ] as const)('from the %s, %s-handed, is in the middle of what the list leaves free', (from, hand) => {
+    useBoard.setState({ size: { width: 800, height: 686 }, from });
+    const place = { x: 120, y: -75 };
+    state().showPlace(place, 310);
+    const { view, size } = state();
+    const { x, y } = toScreen(view, size, flipOf(hand, from), place);
+    expect([x, y]).toEqual([expect.closeTo(400, 9), expect.closeTo((686 - 310) / 2, 9)]);
+    useBoard.setState({ from: 'front' });
+  });
+});

@@ -1,7 +1,7 @@
 import type { Box, Point, SeenFrom, Snapped } from '@pelkin/core';
 import { create } from 'zustand';
 import type { Flip, Size, View } from './view.ts';
-import { fitBox, panBy, zoomTo } from './view.ts';
+import { fitBox, flipOf, panBy, zoomTo } from './view.ts';
 
 /** Pixels left clear round what is fitted: rulers, chips and dimensions find room. */
 const AROUND = 46;
@@ -82,13 +82,15 @@ export const useBoard = create<BoardState>((set, get) => ({
       set({ view });
   },
   showPlace: (shownPlace, covered = 0) => {
-    const { view } = get();
+    const { view, from } = get();
     const scale = Math.max(view.scale, PLACE_SCALE);
+    // Up on the screen is the bass side, or the treble side where the body is turned over; whichever hand plays it.
+    const up = flipOf('right', from).y;
     set(
       shownPlace
         ? {
             shownPlace,
-            view: { scale, centre: { x: shownPlace.x, y: shownPlace.y - covered / 2 / scale } },
+            view: { scale, centre: { x: shownPlace.x, y: shownPlace.y - (up * covered) / 2 / scale } },
           }
         : { shownPlace },
     );
