@@ -1,11 +1,11 @@
 import type { SaidCut } from '../geometry/chains.ts';
 
-/** Whose data beside an entity of a DXF drawing it is: a cut's name, face and depth. */
+/** Application name of our extended data in DXF: a cut's name, face and depth. */
 export const SAID_BY = 'PELKIN';
 
-/** What a line can be that is no opening in a face, as files say it. */
+/** Kinds of lines in a file that are not openings in a face. */
 const ASIDE = ['island', 'edge', 'run', 'core'] as const;
 
-/** What a file says that a line is beside; null for a plain opening. */
+/** Returns the kind that a file gives a line; null for an opening in a face. */
 export const asideIn = (words: string | undefined): SaidCut['aside'] =>
   ASIDE.find((aside) => aside === words) ?? null;

@@ -4,12 +4,12 @@ import { cubicAt, cubicFirst, cubicLength, reverseCubic, straightCubic } from '.
 import type { Point } from './point.ts';
 import { distance } from './point.ts';
 
-/** What a file says of a line that is cut: from which face, how deep below it, mm; 0 where it is not told. */
+/** How a file says that a line is cut: from which face, and how deep below it, mm; 0 for an unknown depth. */
 export interface SaidCut {
   readonly face: 'front' | 'back';
   readonly depth: number;
   readonly through: boolean;
-  /** Where it is no opening in a face: wood that stays within one, bored in the edge, a drilled run, or cut before a front is glued on. */
+  /** The kind of a line that is not an opening in a face: wood left standing, bored in the edge, a drilled run, cut before a front is glued on. */
   readonly aside: 'island' | 'edge' | 'run' | 'core' | null;
 }
 

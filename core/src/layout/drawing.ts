@@ -52,7 +52,7 @@ export function depthWords(cut: Cut, thickness: number): string {
   return cut.round ? `${across}× ${deep} deep` : deep;
 }
 
-/** What files carry of a cut beside its line. */
+/** Name, face and depth of a cut, which files write beside its line. `island`: the line is wood left standing in it. */
 export function saidOf(cut: Cut, island = false): Pick<PathMark, 'cut'> {
   const aside = island
     ? 'island'

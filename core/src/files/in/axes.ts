@@ -8,10 +8,10 @@ import type { FoundCurve } from './found.ts';
 import type { Placing } from './place.ts';
 import { firstPlacing, placingMap } from './place.ts';
 
-/** A line of a drawing before it is joined to others, as far as it may say where the instrument lies; mm. */
+/** A line of a drawing before lines are joined: pieces in mm, y up, with its name, layer and style. */
 export type AxisLine = Pick<FoundCurve, 'pieces' | 'closed' | 'name' | 'layer' | 'dashed'>;
 
-/** What an axis was told by. */
+/** How an axis was recognised. */
 export type AxisBy = 'name' | 'dashes' | 'symmetry' | 'presses';
 
 /** The centre line or the bridge line, where a drawing has it. */
@@ -19,7 +19,7 @@ export interface Axis {
   readonly from: Point;
   readonly to: Point;
   readonly by: AxisBy;
-  /** The layer or name that told it; empty otherwise. */
+  /** The layer or name by which it was recognised; empty for the other ways. */
   readonly name: string;
 }
 
@@ -68,12 +68,12 @@ const wayOf = ({ from, to }: Pick<Straight, 'from' | 'to'>): Point => {
 
 const middleOf = (box: Box): Point => ({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 });
 
-/** Whether a line runs along the body, through the middle of it. */
+/** Whether a line runs along the body’s longer side, near the middle of its width. */
 function runsThrough({ from, to, long }: Straight, box: Box): boolean {
   const isUpright = boxHeight(box) > boxWidth(box);
   const way = wayOf({ from, to });
   const [along, across] = isUpright ? [boxHeight(box), boxWidth(box)] : [boxWidth(box), boxHeight(box)];
-  // Drawn square to the sheet, or nearly: the body's own box tells no more.
+  // The box gives the body's direction only where it is drawn nearly square to the sheet.
   const slope = Math.abs(isUpright ? way.x : way.y);
   const off = Math.abs(cross(way, subtract(middleOf(box), from)));
   return slope < 0.2 && long >= LEAST_SHARE.centre * along && off < OFF_MIDDLE * across;
@@ -129,8 +129,9 @@ function symmetryOf(path: ClosedPath, box: Box): Axis | null {
 }
 
 /**
- * The centre line and the bridge line of a drawing, as it names them (layers, ids), as it draws them (dashes), or, of the
- * centre line, by the symmetry of its body; null where nothing tells them. `body`: the outline. The drawing's frame, mm.
+ * Finds the centre line and the bridge line of a drawing: by name (layer or id), else by dashes, else (the centre line
+ * only) by the symmetry of the body. Takes the lines and the outline in the drawing's frame, mm; returns null for an axis
+ * that was not found.
  */
 export function findAxes(
   lines: readonly AxisLine[],
@@ -166,7 +167,7 @@ export function findAxes(
   });
   const byName =
     across.find((s) => isNamed(s, BRIDGE)) ??
-    // A layer of the two lines is called by the one.
+    // One layer may hold both lines, and be named for the centre line.
     (named && across.filter((s) => s.line.layer === named.line.layer).length === 1
       ? across.find((s) => s.line.layer === named.line.layer)
       : undefined);
@@ -190,9 +191,9 @@ export function pressedAxes(origin: Point, nutward: Point): Axes | null {
 }
 
 /**
- * Where a drawing is laid by its axes: its centre line on the instrument's, its bridge line at the bridge. Without a
- * bridge line it lies along the centre line as `firstPlacing` lays it; without either, as that alone. The nut is where the
- * body reaches furthest from the bridge, or as two presses say.
+ * The placing that brings a drawing's centre line onto the instrument's and its bridge line to x = 0. Without a bridge
+ * line, x is that of `firstPlacing`; without a centre line, all of it is. The nut end is the end of the body further from
+ * the bridge line, or the second press.
  */
 export function placingByAxes({ centre, bridge }: Axes, box: Box, tailX: number): Placing {
   const first = firstPlacing(box, tailX);
@@ -212,7 +213,7 @@ export function placingByAxes({ centre, bridge }: Axes, box: Box, tailX: number)
       : origin
         ? Math.max(...corners.map((p) => along(p, origin))) <
           Math.max(...corners.map((p) => -along(p, origin)))
-        : // Without a bridge line, the way that it is laid at first is kept.
+        : // Without a bridge line the direction of `firstPlacing` is kept.
           way.x * Math.cos(first.turn) - way.y * Math.sin(first.turn) < 0;
   if (isBack) way = { x: -way.x, y: -way.y };
   const turn = -Math.atan2(way.y, way.x);
