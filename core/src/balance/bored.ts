@@ -8,7 +8,7 @@ export interface Taken {
   readonly centre: Place3;
 }
 
-/** A round hole through the wood: what of it is wood is looked for. */
+/** A round hole of which the length in wood is computed. */
 interface Hole {
   readonly from: InWood;
   readonly to: InWood;
@@ -19,7 +19,7 @@ interface Hole {
 const SLICE = 1;
 const RINGS = 3;
 const WAYS = 8;
-/** A bit that goes into a hollow edge cuts wood before its own place too: so far, mm. */
+/** Length before a bore's own start that is computed too, mm: in a hollow edge the bit cuts wood there. */
 const BEFORE = 3;
 
 /** The holes that a field cannot show: bored into the edge, or drilled within the wood. A screw’s is as wide as its pilot. */

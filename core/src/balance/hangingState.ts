@@ -20,7 +20,7 @@ export const STRAPS = [
 ] as const;
 export type StrapKind = keyof typeof FRICTION;
 
-/** What is asked of the fretting hand at the playing angle, N; null where no place of the strap carries that angle. */
+/** Force of the fretting hand at the playing angle, N; null where no place of the strap carries that angle. */
 export type Load = MassRange | null;
 
 /** How an instrument hangs from its buttons. */

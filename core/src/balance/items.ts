@@ -150,7 +150,7 @@ function bodyItems({ design, bodyWood }: WeighedFrom): readonly MassItem[] {
 /** The same board weighs the same. */
 const boardOf = remember(boardMass);
 
-/** A fingerboard without what is sawn out of it for its frets. */
+/** The volume of a fingerboard less that of its fret slots. */
 function withoutSlots(
   board: Mass,
   { frets }: Pick<StringPlan, 'frets'>,

@@ -26,7 +26,7 @@ export interface Chain {
   readonly construction: boolean;
   /** Whether all its lines are drawn in dashes. */
   readonly dashed: boolean;
-  /** How it is cut, where the file says so. */
+  /** Face and depth of a cut; null where the file has none. */
   readonly cut: SaidCut | null;
 }
 

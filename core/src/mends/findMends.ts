@@ -111,7 +111,7 @@ function chamberPlace(design: Design, { layout, weighed }: Derived): OneChange |
   return best && deep > 5 ? { kind: 'chamber', at: best.at, across: best.across, deep } : null;
 }
 
-/** A button behind the horn is so far inside the edge, mm. */
+/** Distance of a button behind the horn from the edge, mm. */
 const BEHIND_EDGE = 11;
 
 /** Where a button on the back is furthest towards the nut behind the horn; null without a horn. */
@@ -241,7 +241,7 @@ const woodsFor = (design: Design, piece: WoodPiece): readonly string[] => {
 
 const keyOf = ({ rule, subject }: Finding): string => `${rule} ${subject}`;
 
-/** What is to be mended: how much of it is left (0: nothing), and how much a change must bring. */
+/** A goal of a mend: how much is left of it (0 when reached), and how much a change must bring. */
 interface Goal {
   readonly left: (s: Standing) => number;
   readonly worth: number;
@@ -285,7 +285,7 @@ interface Found extends Tried {
   readonly isFair: boolean;
 }
 
-/** One design’s own search: what changes of it bring. */
+/** The search of one design: computes what its changes bring. */
 interface Search {
   readonly design: Design;
   readonly derived: Derived;
@@ -303,7 +303,7 @@ function trial({ design, derive }: Search, change: OneChange): Tried | null {
   return { design: next, standing: standingOf(derive(next)) };
 }
 
-/** What is left of a goal after a change, told quickly where it can be. */
+/** What is left of a goal after a change, by the quick estimate where there is one. */
 function leftAfter(search: Search, change: OneChange | null, { left }: Goal): number {
   if (!change) return Infinity;
   const standing = standingAfter(search.design, search.derived, change) ?? trial(search, change)?.standing;
@@ -347,7 +347,7 @@ function alongWay(search: Search, { step, most, single, make }: Way, goal: Goal)
         else a = middle;
       }
   }
-  // What was told quickly may fall short of enough by a step or two.
+  // The quick estimate may fall short by a step or two.
   const fullLeft = (change: OneChange | null): number => {
     const t = change && trial(search, change);
     return t ? goal.left(t.standing) : Infinity;

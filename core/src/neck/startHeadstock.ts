@@ -26,7 +26,7 @@ const BESIDE_STRINGS = 9;
 const PAST_OTHERS = 4.5;
 /** Where the sides differ, an edge comes in behind its last pair: so much more outside its own, mm. */
 const OWN_MORE = 2;
-/** A post stands so far clear of the strings that go on past it, mm: a little over what is found too near. */
+/** Clearance of a post from strings that pass it, mm: a little over the limit of the finding. */
 const CLEAR_OF_STRINGS = 1.8;
 /** A clamp of a headless neck, along it, mm. */
 const CLAMP = 24;

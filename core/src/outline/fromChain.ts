@@ -67,7 +67,8 @@ const isStraight = (c: Cubic): boolean =>
 const MOST_KEPT = 80;
 /**
  * Longer curves stay this near to the chain's own places, mm: a third of what files are written to. Where that needs more
- * nodes than an outline may have (places that were rounded, or scatter), they are followed less nearly, and it is told.
+ * nodes than an outline may have (places that were rounded, or scatter), the next of these is tried; the result states the
+ * deviation.
  */
 const FOLLOWED = [0.003, 0.01, 0.03, 0.1] as const;
 /** Steps of a polygon that turn by more than this, rad, are its corners and no way of drawing a bend. */
@@ -137,7 +138,7 @@ const thinnedPath = (path: ClosedPath, within: number): ClosedPath => {
   return places.map((p, i) => straightCubic(p, places[(i + 1) % places.length]!));
 };
 
-/** A chain of many pieces followed by as few longer curves as run within a distance of it, mm, its corners kept. */
+/** Replaces a chain of many pieces by longer curves within a distance of it, mm; corners are kept. */
 function followed(path: ClosedPath, within: number, look: () => void): ClosedPath {
   const n = path.length;
   const isPolygon = path.every(isStraight);

@@ -15,7 +15,7 @@ const STEEP = 4;
 /** A share of a cell and how deep it is. */
 type Part = readonly [share: number, depth: number];
 
-/** Of each cell that an opening’s edge crosses, what of it is how deep. */
+/** For each cell that an opening’s edge crosses: its parts with their depths. */
 const partsOf = ({ cells, shares, inside, outside }: Crossed): ReadonlyMap<number, readonly Part[]> =>
   new Map(
     cells.map((cell, k) => [

@@ -256,7 +256,7 @@ function quietCorner(
     .reduce((best, c) => (c.lines < best.lines ? c : best));
 }
 
-/** Bars and words keep so far from the edge of what a sheet prints, mm. */
+/** Least distance of bars and words from the edge of the printed area on a side without a neighbour, mm. */
 const OUTER = 1;
 
 /** The printed sheet in a column and row; undefined where none is printed. */

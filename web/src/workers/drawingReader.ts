@@ -57,7 +57,7 @@ export interface BroughtLine {
     readonly diameter: number;
   } | null;
   readonly isCircle: boolean;
-  /** How it is cut, where the file says so. */
+  /** Face and depth of the cut; null where the file has none. */
   readonly cut: SaidCut | null;
 }
 

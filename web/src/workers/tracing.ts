@@ -44,7 +44,7 @@ export interface Traced {
   readonly fit: { readonly nodes: readonly OutlineNode[]; readonly off: number } | null;
   /** Whether it touches the picture's rim. */
   readonly atRim: boolean;
-  /** The tolerance that an outline of it needs, mm, where the one allowed does not do; null where it does, or none would. */
+  /** The tolerance that an outline needs, mm; null where the allowed one is enough, or none up to the limit is. */
   readonly needs: number | null;
   /** How far the side of the body that was removed reaches at most, mm; 0 where none was. */
   readonly removed: number;

@@ -36,7 +36,7 @@ const spoken = (words: string): string => words.replace(/_+/g, ' ');
 const STRAIGHT = 0.05;
 /** A centre line is at least this share of the body's length, a bridge line of its width. */
 const LEAST_SHARE = { centre: 0.4, bridge: 0.1 } as const;
-/** It runs through the middle part of the body's width: this share of it off the middle at most. */
+/** A centre line lies at most this share of the body's width off the middle of the width. */
 const OFF_MIDDLE = 0.3;
 /** A bridge line leaves the square of the centre line by less than this, as a sine: fans have slanted ones. */
 const SQUARE = 0.35;

@@ -69,7 +69,7 @@ interface Within {
   readonly layer: string | null;
 }
 
-/** What a line is called and how it is cut, where it carries data of ours. */
+/** Reads name, face and depth of a cut from an entity's extended data; null without ours. */
 function saidIn({ groups }: Entity): { readonly name: string; readonly cut: SaidCut | null } | null {
   const from = groups.findIndex((g) => g.code === 1001 && g.value.trim() === SAID_BY);
   if (from < 0) return null;
@@ -135,7 +135,7 @@ function keepLine(
 function noteHeight({ cautions, heights }: Reading, e: Entity, followers: readonly Entity[]): void {
   // Of an ellipse, 31 belongs to its axis' direction.
   const codes = e.kind === 'ELLIPSE' ? [30] : [30, 31, 38];
-  // The vertices of an old polyline tell its heights; its own is that of its plane.
+  // A POLYLINE's heights are those of its vertices; its own group 30 is the height of its plane.
   const vertices = followers.filter((v) => v.kind === 'VERTEX');
   const z = vertices.length
     ? vertices.flatMap((v) => figures(v, 30))

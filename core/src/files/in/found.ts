@@ -16,7 +16,7 @@ export interface FoundCurve {
   readonly dashed?: boolean;
   /** Whether the file says that it is there to draw by, not to be made: a layer that is not plotted, a definition point. */
   readonly construction?: boolean;
-  /** How it is cut, where the file says so: what Pelkin wrote does. */
+  /** Face and depth of a cut; only files that Pelkin wrote have them. */
   readonly cut?: SaidCut;
 }
 

@@ -127,7 +127,7 @@ export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | nul
   // What stays within an opening, or is bored in the edge, is no opening of a face.
   if (!line.closed || line.aside === 'frame' || line.cut?.aside) return 'leave';
   if (use === 'outline' || use === 'body') {
-    // No wood has an edge that crosses itself: it is taken where its maker says so.
+    // A body's edge cannot cross itself: such a line is the outline only where the user chooses it.
     if (line === body) return crossesItself(line) ? 'leave' : 'outline';
     if (use === 'outline' || line.twin || line.aside || !body || !within(body.box, line.box)) return 'leave';
     return line.isCircle ? 'hole' : 'opening';

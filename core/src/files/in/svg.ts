@@ -113,7 +113,7 @@ const nameOf = ({ tag, attributes }: Element): string | null => {
   return words === undefined ? null : plainWords(words);
 };
 
-/** How a line is cut, where it says so. */
+/** Reads face and depth of a cut from an element's data attributes; null without them. */
 function saidIn({ attributes }: Element): SaidCut | null {
   const face = attributes['data-face'];
   const depth = attributes['data-depth'];

@@ -6,7 +6,7 @@ import { follows } from './misses.ts';
 export interface Doubt {
   readonly what: string;
   readonly remedy: string;
-  /** It is surely something else: no outline is offered of it. */
+  /** The edge is not the body's: it is not offered as an outline. */
   readonly isOther?: true;
 }
 

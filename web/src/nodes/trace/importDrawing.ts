@@ -44,7 +44,7 @@ interface BringIn {
   /** Lines that are brought in otherwise than their layer. */
   readonly uses: ReadonlyMap<number, PlanUse>;
   readonly placing: Placing;
-  /** By what it was laid: its own lines, or two presses; null where nothing but its box tells. */
+  /** The axes by which the drawing was placed; null where it was placed by its box. */
   readonly axes: Axes | null;
   /** Places that were pressed to lay it by; null while that is not asked for. */
   readonly pressed: readonly Point[] | null;

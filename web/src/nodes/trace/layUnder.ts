@@ -343,7 +343,7 @@ export function carryOutline(): void {
   set(refusal ? { problem: `${refusal.message}.` } : { taken: { placed: now, nodes } });
 }
 
-/** Leaves the outline where it is: the picture is asked about again when it is moved again. */
+/** Leaves the outline where it is; later moves of the picture do not ask again. */
 export function leaveOutline(): void {
   const { taken, set } = useTracing.getState();
   const { design } = useDesignStore.getState();

@@ -19,11 +19,11 @@ export const PLAIN_PLAN: LayerPlan = { use: 'leave', face: 'front', depth: 0, th
 const GUIDE_CHORD = 0.05;
 const MOST_NAME = 80;
 
-/** What programs call lines that nobody named: words, figures and dashes run together. */
+/** Matches names that programs generate for unnamed lines, as path12 or rect3-4. */
 const KEY =
   /^(?:(?:path|rect|circle|ellipse|polyline|polygon|line|use|g|svg|layer|shape|object|cut)(?:[-_ ]?[\w.-]*\d[\w.-]*)?|[a-z]{1,2}\d[\w.-]*|\d+)$/i;
 
-/** What a line is called in the design: its name, or its layer's; empty where nobody gave one. */
+/** The name of a line in the design: its own, else its layer's, else empty; generated names are skipped. */
 export const nameFor = ({ name, layer }: Pick<BroughtLine, 'name' | 'layer'>): string =>
   [name, layer]
     .map((words) => words.trim())
