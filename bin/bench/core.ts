@@ -71,6 +71,28 @@ function fullyLaidOut(design: Design): Design {
   return full;
 }
 
+const HEAPED = { parts: 200, openings: 100 };
+/** The demo design with 200 parts of all its kinds and 100 openings, this far apart from one another, mm: the less, the more they overlap. */
+function heaped(design: Design, apart: number, shift: number): Design {
+  const place = (i: number) => ({
+    x: -100 + shift + apart * (i % 14),
+    y: -20 + apart * Math.floor(i / 14),
+  });
+  const specs = [...new Map(design.parts.map((p) => [p.spec.kind, p.spec])).values()];
+  let full = design;
+  for (let i = 0; i < HEAPED.parts; i += 1)
+    full = edits.addPart(full, specs[i % specs.length]!, 'front', place(i)).design;
+  for (let i = 0; i < HEAPED.openings; i += 1)
+    full = edits.addOpening(full, {
+      name: `Rout ${i}`,
+      face: i % 2 ? 'front' : 'back',
+      at: place(i),
+      turn: 7 * i,
+      steps: [edits.plainStep('rout', { kind: 'rect', long: 40, wide: 20, radius: 3 }, 12)],
+    }).design;
+  return full;
+}
+
 /** The demo design grown until just twelve sheets carry a line. */
 function twelveSheets(design: Design): Design {
   const derive = createDeriver();
@@ -173,7 +195,31 @@ export async function measureCore(): Promise<Measured[]> {
     const derivedNow = laidOut(nudged);
     return derivedNow.plan.tiles.length + look(nudged, derivedNow).findings.length;
   });
+  const heaps: Measured[] = [];
+  for (const apart of [0, 2, 10, 20]) {
+    const heapedDerive = createDeriver();
+    // Each run sees a layout that no run before it saw: nothing of it is remembered.
+    const layouts = Array.from({ length: 10 }, (_, i) => heaped(windrow, apart, i / 10));
+    const fresh = layouts.values();
+    const found = await times(
+      5,
+      () => {
+        const layout = fresh.next().value!;
+        return findAll(layout, heapedDerive(layout)).length;
+      },
+      5,
+    );
+    heaps.push(
+      summed(
+        `findings of ${HEAPED.parts} parts and ${HEAPED.openings} openings ${apart} mm apart`,
+        'ms',
+        found,
+        1_000,
+      ),
+    );
+  }
   return [
+    ...heaps,
     summed('a part moved among 40, 15 openings: derived and all findings', 'ms', moving, 10),
     summed('recompute after a moved node, 24 nodes', 'ms', moved, 8),
     summed('fair outline of 24 nodes solved', 'ms', solved, 3),

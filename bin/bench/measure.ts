@@ -24,9 +24,9 @@ export function summed(
   return { name, unit, budget, runs: sorted.length, value: share(sorted, part), p95: share(sorted, 0.95) };
 }
 
-/** Times f so many times after a few unmeasured runs; ms each. */
-export async function times(runs: number, f: (i: number) => unknown): Promise<number[]> {
-  for (let i = 0; i < Math.min(20, runs); i += 1) await f(i);
+/** Times f so many times after a few unmeasured runs (at most so many as measured ones); ms each. */
+export async function times(runs: number, f: (i: number) => unknown, unmeasured = 20): Promise<number[]> {
+  for (let i = 0; i < Math.min(unmeasured, runs); i += 1) await f(i);
   const samples: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const start = performance.now();

@@ -42,25 +42,53 @@ const TRIES = 24;
 const most = <T>(list: readonly T[], of: (t: T) => number): T =>
   list.reduce((a, b) => (of(b) > of(a) ? b : a));
 
+type Place = Outside['points'][number];
+const roomAt = (way: Room['way'], room: number, at: Place): Room => ({ way, room, at, name: at.name });
+
+/** The outermost of some places: furthest to the bass and the treble side, highest and lowest. */
+interface Outermost {
+  readonly up: Place;
+  readonly down: Place;
+  readonly high: Place;
+  readonly low: Place;
+}
+/** For each place of a list the outermost of all up to it. Of equals the first. */
+function outermost(places: readonly Place[]): readonly Outermost[] {
+  let [up, down, high, low] = [places[0]!, places[0]!, places[0]!, places[0]!];
+  return places.map((p) => {
+    if (p.y > up.y) up = p;
+    if (p.y < down.y) down = p;
+    if (p.high > high.high) high = p;
+    if (p.low < low.low) low = p;
+    return { up, down, high, low };
+  });
+}
+/** How many places of a list in order of x are at `x` or before it. */
+function countUpTo(byX: readonly Place[], x: number): number {
+  let [low, high] = [0, byX.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (byX[middle]!.x <= x) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** How an instrument lies best in a case’s inside, straight in it and on its back: so that the least room beside it is the most. */
 export function caseFit({ points, back }: Outside, own: CaseInside): CaseFit | null {
   if (points.length === 0) return null;
   const [tail, head] = [most(points, (p) => -p.x), most(points, (p) => p.x)];
   const slack = own.length - (head.x - tail.x);
+  const byX = [...points].sort((p, q) => p.x - q.x);
+  // The outermost places of all up to each along x, and of all from each on.
+  const [fromTail, fromHead] = [outermost(byX), outermost([...byX].reverse())];
   const lay = (tailX: number): CaseFit => {
-    const [body, neck] = [
-      points.filter((p) => p.x - tailX <= own.body),
-      points.filter((p) => p.x - tailX > own.body),
-    ];
+    const inBody = countUpTo(byX, tailX + own.body);
+    const [body, neck] = [fromTail[inBody - 1], fromHead[byX.length - inBody - 1]];
     const sides = [
-      ...(body.length ? [{ way: 'width at the body' as const, half: own.width / 2, list: body }] : []),
-      ...(neck.length ? [{ way: 'width at the neck' as const, half: own.neckWidth / 2, list: neck }] : []),
-    ].map(({ way, half, list }) => ({
-      way,
-      half,
-      up: most(list, (p) => p.y),
-      down: most(list, (p) => -p.y),
-    }));
+      ...(body ? [{ way: 'width at the body' as const, half: own.width / 2, ...body }] : []),
+      ...(neck ? [{ way: 'width at the neck' as const, half: own.neckWidth / 2, ...neck }] : []),
+    ];
     const least = (y: number): number =>
       Math.min(...sides.flatMap(({ half, up, down }) => [half - (up.y - y), half + (down.y - y)]));
     // Concave in y: a search by thirds finds its top.
@@ -72,38 +100,19 @@ export function caseFit({ points, back }: Outside, own: CaseInside): CaseFit | n
     }
     const middleY = (a + b) / 2;
     // What stands behind the back holds the body off the bed.
-    const lifted = body.length ? Math.max(0, back - most(body, (p) => -p.low).low) : 0;
+    const lifted = body ? Math.max(0, back - body.low.low) : 0;
     const lies = back - lifted;
     const rooms: Room[] = [
       { way: 'length', room: slack, at: head, name: head.name },
       ...sides.map(({ way, half, up, down }): Room => {
         const [u, d] = [half - (up.y - middleY), half + (down.y - middleY)];
-        return u < d ? { way, room: u, at: up, name: up.name } : { way, room: d, at: down, name: down.name };
+        return u < d ? roomAt(way, u, up) : roomAt(way, d, down);
       }),
-      ...(body.length
+      ...(body ? [roomAt('depth at the body', own.depth - (body.high.high - lies), body.high)] : []),
+      ...(neck
         ? [
-            ((high): Room => ({
-              way: 'depth at the body',
-              room: own.depth - (high.high - lies),
-              at: high,
-              name: high.name,
-            }))(most(body, (p) => p.high)),
-          ]
-        : []),
-      ...(neck.length
-        ? [
-            ((high): Room => ({
-              way: 'depth at the headstock',
-              room: own.neckDepth - own.bed - (high.high - lies),
-              at: high,
-              name: high.name,
-            }))(most(neck, (p) => p.high)),
-            ((low): Room => ({
-              way: 'headstock below the back',
-              room: low.low - lies + own.bed,
-              at: low,
-              name: low.name,
-            }))(most(neck, (p) => -p.low)),
+            roomAt('depth at the headstock', own.neckDepth - own.bed - (neck.high.high - lies), neck.high),
+            roomAt('headstock below the back', neck.low.low - lies + own.bed, neck.low),
           ]
         : []),
     ];

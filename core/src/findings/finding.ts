@@ -19,4 +19,6 @@ export interface Finding {
   readonly about: string;
   /** What mends it, where the distance is known; null where it is not. */
   readonly mend: Mend | null;
+  /** Stands for so many more of its rule that are not listed; absent from a finding of its own. */
+  readonly more?: number;
 }

@@ -22,6 +22,35 @@ export function severityOf(rule: Rule, measured: number | null, limit: number | 
   return Math.abs(measured - limit) <= little ? 'look' : 'stop';
 }
 
+/** More findings of one rule than this are counted, not listed. */
+export const MOST_LISTED = 50;
+
+/** What is listed of a rule's findings: all, or the first ones (those that stop before the others) and how many more there are. */
+function listed(rule: Rule, findings: readonly Finding[]): readonly Finding[] {
+  if (findings.length <= MOST_LISTED) return findings;
+  const worstFirst = [
+    ...findings.filter((f) => f.severity === 'stop'),
+    ...findings.filter((f) => f.severity !== 'stop'),
+  ];
+  const more = findings.length - MOST_LISTED;
+  return [
+    ...worstFirst.slice(0, MOST_LISTED),
+    {
+      rule: rule.id,
+      severity: worstFirst[MOST_LISTED]!.severity,
+      stage: rule.stage,
+      where: null,
+      measured: null,
+      limit: null,
+      unit: rule.unit,
+      subject: `${more} more`,
+      about: `${more} more`,
+      mend: null,
+      more,
+    },
+  ];
+}
+
 /** The facts that a rule reads, of a design and what follows from it. */
 export function factsFor(rule: Rule, design: Design, derived: Derived): Facts {
   const facts: Partial<Record<FactName, unknown>> = {};
@@ -62,18 +91,21 @@ export function createFinder(): (design: Design, derived: Derived) => Looked {
         checking.push(rule);
         return [];
       }
-      return found.map(({ subject, about, where, measured, limit: here, mend }): Finding => ({
-        rule: rule.id,
-        severity: severityOf(rule, measured, here ?? limit),
-        stage: rule.stage,
-        where,
-        measured,
-        limit: here ?? limit,
-        unit: rule.unit,
-        subject,
-        about: about ?? subject,
-        mend: mend ?? null,
-      }));
+      return listed(
+        rule,
+        found.map(({ subject, about, where, measured, limit: here, mend }): Finding => ({
+          rule: rule.id,
+          severity: severityOf(rule, measured, here ?? limit),
+          stage: rule.stage,
+          where,
+          measured,
+          limit: here ?? limit,
+          unit: rule.unit,
+          subject,
+          about: about ?? subject,
+          mend: mend ?? null,
+        })),
+      );
     });
     return { findings, checking };
   };

@@ -3,6 +3,7 @@ import type { Finding } from './finding.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { RULES } from './rules.ts';
+import { MOST_LISTED } from './run.ts';
 
 /** A finding in words: what, in a sentence with its numbers, and what mends it. */
 export interface FindingWords {
@@ -31,6 +32,12 @@ const BELOW_ZERO = / \((?:below )?zero: [^)]*\)/;
 /** The one place where findings get their words; lengths in the unit that the design shows. */
 export function wordsOfFinding(finding: Finding, display: DisplayUnit): FindingWords {
   const rule = RULES.find((r) => r.id === finding.rule)!;
+  if (finding.more !== undefined)
+    return {
+      title: rule.title,
+      says: `${finding.more} more of this kind were found, ${finding.more + MOST_LISTED} in all. They are listed when the first ${MOST_LISTED} are mended.`,
+      remedy: rule.remedy,
+    };
   const says = rule.says({
     measured: figure(finding.measured, finding.unit, display),
     limit: figure(finding.limit, rule.limit?.unit ?? finding.unit, display),

@@ -27,6 +27,34 @@ export const commonOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly
 export const withoutOf = (a: readonly Polygon[], b: readonly Polygon[]): readonly Polygon[] =>
   back(differenceD(out(a), out(b), FillRule.NonZero, PLACES));
 
+const boxSize = ({ minX, minY, maxX, maxY }: Box): number => (maxX - minX) * (maxY - minY);
+const boxInBox = (inner: Box, outer: Box): boolean =>
+  inner.minX >= outer.minX &&
+  inner.maxX <= outer.maxX &&
+  inner.minY >= outer.minY &&
+  inner.maxY <= outer.maxY;
+/** Up to so many areas are taken off at once; with more, what is left is looked at in between. */
+const AT_ONCE = 8;
+/**
+ * What lies in a polygon and in none of the areas: {@link withoutOf} for long lists. Areas that do not come near are passed
+ * over, and nothing more is done once nothing is left.
+ */
+export function withoutAll(polygon: Polygon, areas: readonly Boxed[]): readonly Polygon[] {
+  const { box } = boxed(polygon);
+  // The largest take most, and one that holds the whole polygon leaves nothing.
+  const near = areas.filter((a) => boxesMeet(a.box, box)).sort((a, b) => boxSize(b.box) - boxSize(a.box));
+  const whole = { polygon, box };
+  if (near.some((a) => areaHolds(a, polygon[0]!) && boxInBox(box, a.box) && edgeGap(whole, a, 0) === null))
+    return [];
+  let left: readonly Polygon[] = [polygon];
+  for (let i = 0; i < near.length && left.length > 0; i += AT_ONCE)
+    left = withoutOf(
+      left,
+      near.slice(i, i + AT_ONCE).map((a) => a.polygon),
+    );
+  return left;
+}
+
 /** A polygon with places between its corners, so that none are further apart than so much, mm; from each corner on its own. */
 export const divided = (polygon: Polygon, apart: (corner: Point) => number): Point[] =>
   polygon.flatMap((a, i) => {
@@ -196,4 +224,4 @@ export function edgeGap(a: Boxed, b: Boxed, limit: number): Gap | null {
 /** Whether two polygons share any ground: their edges cross, or one lies in the other. */
 export const polygonsMeet = (a: Boxed, b: Boxed): boolean =>
   boxesMeet(a.box, b.box) &&
-  (edgeGap(a, b, 0)?.distance === 0 || areaHolds(b, a.polygon[0]!) || areaHolds(a, b.polygon[0]!));
+  (areaHolds(b, a.polygon[0]!) || areaHolds(a, b.polygon[0]!) || edgeGap(a, b, 0)?.distance === 0);

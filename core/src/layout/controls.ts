@@ -1,6 +1,13 @@
 import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
-import { distanceToEdge, edgeGap, polygonArea, areaHolds, withoutOf } from '../geometry/polygons.ts';
+import {
+  distanceToEdge,
+  edgeGap,
+  polygonArea,
+  areaHolds,
+  withoutAll,
+  withoutOf,
+} from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, isOf, pathInPlace, sameOwner } from './cut.ts';
@@ -80,9 +87,9 @@ export function controlFits({ parts, cuts, thickness }: Layout): readonly Contro
     const free = areaHolds(cavity.area, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;
     const leftover = free
       ? []
-      : withoutOf(
-          [body.polygon],
-          room.map((c) => c.area.polygon),
+      : withoutAll(
+          body.polygon,
+          room.map((c) => c.area),
         );
     const blocked = [
       ...leftover,

@@ -1,13 +1,14 @@
 import { boxesMeet } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Polygon } from '../geometry/polygons.ts';
+import type { Boxed, Polygon } from '../geometry/polygons.ts';
 import {
+  boxed,
   commonOf,
   polygonArea,
   polygonHolds,
   polygonMiddle,
-  polygonsMeet,
-  withoutOf,
+  sidesNear,
+  withoutAll,
 } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zGap } from './cut.ts';
@@ -36,60 +37,94 @@ export interface Floor {
   readonly thickness: number;
 }
 
-/** A place on a polygon's ground, its middle where that lies on it. */
-function placeOn(polygon: readonly Point[]): Point {
-  const middle = polygonMiddle(polygon);
-  if (polygonHolds(polygon, middle)) return middle;
-  const [a, b] = [polygon[0]!, polygon[Math.floor(polygon.length / 2)]!];
-  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-}
+/** Heights of a piece of ground at which it is crossed in search of a place on it, as shares of its box. */
+const CROSSED_AT = [0.5, 0.37, 0.63, 0.21, 0.79] as const;
 
-/** Where two cuts lie over each other, wherever else is cut; empty where they do not. */
-const sharedOf = byPair((a: Cut, b: Cut): readonly Polygon[] => {
-  if (!polygonsMeet(a.area, b.area)) return [];
-  const common = commonOf([a.area.polygon], [b.area.polygon]);
-  const islands = [...a.islands, ...b.islands];
-  return islands.length ? withoutOf(common, islands) : common;
-});
+/**
+ * A place on ground: the middle of its largest piece where that lies on it, else the middle of its widest crossing.
+ * `ground`: outer edges and holes, by the even-odd rule; null where it is empty.
+ */
+function placeOn(ground: readonly Polygon[]): Point | null {
+  const largest = [...ground].sort((p, q) => polygonArea(q) - polygonArea(p))[0];
+  if (!largest || polygonArea(largest) <= LEAST_SHARED) return null;
+  const middle = polygonMiddle(largest);
+  const isOn = (p: Point): boolean => ground.filter((g) => polygonHolds(g, p)).length % 2 === 1;
+  if (isOn(middle)) return middle;
+  const { minY, maxY } = boxed(largest).box;
+  let [widest, place] = [0, largest[0]!];
+  for (const share of CROSSED_AT) {
+    const y = minY + share * (maxY - minY);
+    const xs = ground.flatMap((polygon) =>
+      polygon.flatMap((a, i) => {
+        const b = polygon[(i + 1) % polygon.length]!;
+        return a.y > y === b.y > y ? [] : [a.x + ((b.x - a.x) * (y - a.y)) / (b.y - a.y)];
+      }),
+    );
+    xs.sort((p, q) => p - q);
+    for (let i = 0; i + 1 < xs.length; i += 2) {
+      const wide = xs[i + 1]! - xs[i]!;
+      if (wide > widest) [widest, place] = [wide, { x: (xs[i]! + xs[i + 1]!) / 2, y }];
+    }
+  }
+  return place;
+}
 
 /** Floors thicker than this, mm, are not looked at twice: no limit reaches further. */
 const FLOOR_SIGHT = 40;
 
-/** Whether a cut from the same face goes deeper than another: under that one there is no floor then. */
-const isDeeper = (c: Cut, than: Cut): boolean =>
-  c !== than &&
-  c.face === than.face &&
-  (than.face === 'front' ? c.bottom < than.bottom - TOUCH : than.face === 'back' && c.top > than.top + TOUCH);
 /** Depths nearer than this, mm, are the same. */
 const TOUCH = 1e-6;
+/** Depth of a cut below its own face, mm; 0 for one in the edge, which nothing goes deeper than. */
+const depthOf = ({ face, bottom, top }: Cut): number =>
+  face === 'front' ? -bottom : face === 'back' ? top : 0;
+/** Whether a cut from the same face goes deeper than another: under that one there is no floor then. */
+const isDeeper = (c: Cut, than: Cut): boolean =>
+  c !== than && than.face !== 'edge' && c.face === than.face && depthOf(c) > depthOf(than) + TOUCH;
 
-interface Known {
-  readonly among: readonly unknown[];
-  readonly at: Point | null;
+const boxedAll = (polygons: readonly Polygon[]): readonly Boxed[] => polygons.map(boxed);
+
+interface Open {
+  readonly deeper: readonly Cut[];
+  readonly body: Layout['body'];
+  readonly ground: readonly Boxed[];
 }
-const known = byPair((_a: object, _b: object): { last: Known | null } => ({ last: null }));
+const known = new WeakMap<Cut, Open>();
 
-/** Where there really is a floor under a cut to another (or to the far face): inside the body, and where nothing from either side goes deeper. */
-function floorAt(a: Cut, b: Cut | null, cuts: readonly Cut[], body: Layout['body']): Point | null {
-  const deeper = cuts.filter(
-    (c) => boxesMeet(c.area.box, a.area.box) && (isDeeper(c, a) || (b !== null && isDeeper(c, b))),
+/** A cut’s own ground: inside the body, without its islands and without what goes deeper from the same face. */
+function openGround(cut: Cut, near: readonly Cut[], body: Layout['body']): readonly Boxed[] {
+  const deeper = near.filter((c) => isDeeper(c, cut));
+  const last = known.get(cut);
+  if (
+    last?.body === body &&
+    last.deeper.length === deeper.length &&
+    deeper.every((c, i) => c === last.deeper[i])
+  )
+    return last.ground;
+  const open = withoutAll(cut.area.polygon, [...deeper.map((c) => c.area), ...boxedAll(cut.islands)]);
+  const runsOut = sidesNear(body.polygon, cut.area.box, 0).length > 0;
+  const ground = boxedAll(
+    runsOut || !polygonHolds(body.polygon, cut.area.polygon[0]!) ? commonOf(open, [body.polygon]) : open,
   );
-  const memory = known(a, b ?? a);
-  const among = [body, ...deeper];
-  if (memory.last?.among.length === among.length && among.every((x, i) => x === memory.last!.among[i]))
-    return memory.last.at;
-  const ground = b ? sharedOf(a, b) : [a.area.polygon];
-  const open = deeper.length
-    ? withoutOf(
-        ground,
-        deeper.map((c) => c.area.polygon),
-      )
-    : ground;
-  const inside = commonOf(open, [body.polygon]);
-  const largest = [...inside].sort((p, q) => polygonArea(q) - polygonArea(p))[0];
-  const at = largest && polygonArea(largest) > LEAST_SHARED ? placeOn(largest) : null;
-  memory.last = { among, at };
-  return at;
+  known.set(cut, { deeper, body, ground });
+  return ground;
+}
+
+/** The ground that two cuts share, by pairs of the open ground of each, which is kept while neither changes. */
+const sharedGround = byPair((a: readonly Boxed[], b: readonly Boxed[]): readonly Polygon[] => {
+  const [near, other] = [
+    a.filter((p) => b.some((q) => boxesMeet(p.box, q.box))),
+    b.filter((q) => a.some((p) => boxesMeet(p.box, q.box))),
+  ];
+  if (near.length === 0) return [];
+  return commonOf(
+    near.map((p) => p.polygon),
+    other.map((q) => q.polygon),
+  );
+});
+
+/** For each cut the others whose boxes meet its own, in order. */
+function meeting(cuts: readonly Cut[]): ReadonlyMap<Cut, readonly Cut[]> {
+  return new Map(cuts.map((a) => [a, cuts.filter((c) => c !== a && boxesMeet(c.area.box, a.area.box))]));
 }
 
 /** Floors of every opening: after the openings beyond it, and to the far face. */
@@ -99,27 +134,27 @@ export function floorsOf({
   body,
 }: Pick<Layout, 'cuts' | 'thickness' | 'body'>): readonly Floor[] {
   const floored = cuts.filter((c) => FLOORED.has(c.role));
+  const near = meeting(floored);
+  const ground = new Map(floored.map((c) => [c, openGround(c, near.get(c)!, body)]));
+  const place = new Map(floored.map((c, i) => [c, i]));
   const floors: Floor[] = [];
-  const add = (a: Cut, b: Cut | null, thick: number): void => {
-    const at = thick < FLOOR_SIGHT ? floorAt(a, b, floored, body) : placeOn(a.area.polygon);
-    if (at) floors.push({ a, b, at, thickness: thick });
-  };
   floored.forEach((a, i) => {
-    for (let k = i + 1; k < floored.length; k += 1) {
-      const b = floored[k]!;
-      if (!boxesMeet(a.area.box, b.area.box)) continue;
+    const own = ground.get(a)!;
+    for (const b of own.length ? near.get(a)! : []) {
       const gap = zGap(a, b);
-      if (gap <= 0 || sameOwner(a.owner, b.owner)) continue;
-      if (sharedOf(a, b).some((p) => polygonArea(p) > LEAST_SHARED)) add(a, b, gap);
+      if (place.get(b)! < i || gap <= 0 || sameOwner(a.owner, b.owner)) continue;
+      const at = placeOn(sharedGround(own, ground.get(b)!));
+      if (at) floors.push({ a, b, at, thickness: gap });
     }
     if (a.through) return;
-    const under =
+    const thick =
       a.face === 'front'
         ? a.bottom + thickness
         : a.face === 'back'
           ? -a.top
           : Math.min(a.bottom + thickness, -a.top);
-    add(a, null, under);
+    const at = thick < FLOOR_SIGHT ? placeOn(own.map((g) => g.polygon)) : placeOn([a.area.polygon]);
+    if (at) floors.push({ a, b: null, at, thickness: thick });
   });
   return floors;
 }

@@ -2,7 +2,8 @@ import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import { polygonsMeet } from '../geometry/polygons.ts';
 import { rect } from '../parts/part.ts';
-import { controlFits, hangingArea } from './controls.ts';
+import type { ControlFit } from './controls.ts';
+import { hangingArea } from './controls.ts';
 import { areaOf, pathInPlace, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
 import type { PartInPlace } from './partInPlace.ts';
@@ -29,9 +30,9 @@ interface Room {
 const RAD = Math.PI / 180;
 
 /** Bodies that hang in the wood under the controls, and what else of parts lies below the faces. */
-function bodiesOf(layout: Layout): readonly Room[] {
+function bodiesOf(layout: Layout, fits: readonly ControlFit[]): readonly Room[] {
   const { thickness } = layout;
-  const hung = controlFits(layout).map(({ part, wood }): Room => {
+  const hung = fits.map(({ part, wood }): Room => {
     const bush = part.form.bush!;
     const [top, bottom] =
       part.part.face === 'front'
@@ -70,12 +71,12 @@ function bodiesOf(layout: Layout): readonly Room[] {
 
 /**
  * Jacks in the edge that cannot take a plug: their bore, as long as jack and plug need it, meets a body or a screw in
- * the wood, or another thing on the edge stands where the plug's sleeve comes.
+ * the wood, or another thing on the edge stands where the plug's sleeve comes. `fits`: how the layout's controls sit.
  */
-export function plugBlocks(layout: Layout): readonly PlugBlock[] {
+export function plugBlocks(layout: Layout, fits: readonly ControlFit[]): readonly PlugBlock[] {
   const jacks = layout.parts.filter((p) => p.form.plug && p.part.face === 'edge');
   if (jacks.length === 0) return [];
-  const bodies = bodiesOf(layout);
+  const bodies = bodiesOf(layout, fits);
   return jacks.flatMap((jack): readonly PlugBlock[] => {
     const bore = jack.cuts.find((c) => c.role === 'bore');
     if (!bore) return [];

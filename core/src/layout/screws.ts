@@ -1,4 +1,6 @@
+import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
 import { edgeGap, polygonsMeet } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
@@ -18,7 +20,24 @@ export interface ScrewNear {
   readonly at: Point;
 }
 
+/** Between two round holes in a face: by their middles. */
+function roundApart(
+  a: NonNullable<Cut['round']>,
+  b: NonNullable<Cut['round']>,
+): { readonly apart: number; readonly at: Point } | null {
+  const middles = distance(a.at, b.at);
+  const apart = middles - (a.diameter + b.diameter) / 2;
+  if (apart > SIGHT) return null;
+  if (apart <= 0) return { apart: 0, at: a.at };
+  const share = a.diameter / 2 / middles;
+  return {
+    apart,
+    at: { x: a.at.x + (b.at.x - a.at.x) * share, y: a.at.y + (b.at.y - a.at.y) * share },
+  };
+}
+
 const apartOf = byPair((a: Cut, b: Cut): { readonly apart: number; readonly at: Point } | null => {
+  if (a.round && b.round) return roundApart(a.round, b.round);
   if (polygonsMeet(a.area, b.area)) return { apart: 0, at: a.round?.at ?? a.area.polygon[0]! };
   const gap = edgeGap(a.area, b.area, SIGHT);
   return gap && { apart: gap.distance, at: gap.from };
@@ -29,17 +48,15 @@ const toEdge = byPair((a: Cut, body: Layout['body']) => edgeGap(a.area, body, SI
 /** Screws beside openings that are cut as deep as they go, beside one another, and beside the edge. */
 export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): readonly ScrewNear[] {
   const screws = cuts.filter((c) => c.role === 'screw' || isPilot(c));
+  const place = new Map(screws.map((c, i) => [c, i]));
   return screws.flatMap((screw, i): readonly ScrewNear[] => {
     const near: ScrewNear[] = [];
+    const sight = growBox(screw.area.box, SIGHT);
     for (const other of cuts) {
+      if (!boxesMeet(other.area.box, sight)) continue;
       if (other === screw || sameOwner(other.owner, screw.owner) || !zOverlap(screw, other)) continue;
       // Screws of covers stand in their ledge; drilled runs tell their own cover; a pair of screws is reported once.
-      if (
-        other.role === 'ledge' ||
-        other.role === 'drilled' ||
-        (screws.includes(other) && screws.indexOf(other) < i)
-      )
-        continue;
+      if (other.role === 'ledge' || other.role === 'drilled' || (place.get(other) ?? i) < i) continue;
       const found = apartOf(screw, other);
       if (found) near.push({ screw, other, ...found });
     }

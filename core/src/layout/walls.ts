@@ -1,13 +1,14 @@
 import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
-import type { Gap } from '../geometry/polygons.ts';
+import type { Boxed, Gap } from '../geometry/polygons.ts';
 import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
 import { byPair } from './pairs.ts';
-import { furthestOut, isClear, woodWay } from './woodWay.ts';
+import type { LooksLeft, Stretch } from './woodWay.ts';
+import { LOOKS_IN_ALL, exposedEdge, furthestOut, inWood, isClear, sidesIn, woodWay } from './woodWay.ts';
 
 /** Walls thicker than this, mm, are not looked at: no limit reaches further. */
 export const WALL_SIGHT = 25;
@@ -126,22 +127,83 @@ function lookedFor(
 /** Of a pair at one depth, and of all depths that it shares. */
 const [atDepth, overall] = [memory(), memory()];
 
-/** {@link woodWay}, remembered while nothing that it was looked for among has changed. */
+/** What lies round each cut of a layout, as {@link wallsOf} finds it. */
+interface Scene {
+  readonly body: Layout['body'];
+  /** All that comes within sight of a cut, in their order. */
+  readonly around: (cut: Cut) => readonly Cut[];
+  /** The parts of a cut’s edge that touch wood all through a range of depth. */
+  readonly exposed: (cut: Cut, depth: Range) => readonly Stretch[];
+  readonly left: LooksLeft;
+}
+/** What takes wood away all through a range of depth. */
+const through = (cuts: readonly Cut[], { bottom, top }: Range): readonly Cut[] =>
+  cuts.filter((c) => c.bottom <= bottom && c.top >= top);
+
+/** For each area the first of the cuts' areas that is the same, corner for corner. */
+function sameAreas(cuts: readonly Cut[]): ReadonlyMap<Boxed, Boxed> {
+  const byCorners = new Map<string, Boxed>();
+  return new Map(
+    cuts.map(({ area }) => {
+      const key = area.polygon.map(({ x, y }) => `${x} ${y}`).join();
+      const first = byCorners.get(key) ?? area;
+      byCorners.set(key, first);
+      return [area, first];
+    }),
+  );
+}
+
+interface Exposed {
+  readonly over: readonly Cut[];
+  readonly edge: readonly Stretch[];
+}
+const exposures = byPair((_cut: Cut, _body: Layout['body']): { known: readonly Exposed[] } => ({
+  known: [],
+}));
+/** At most so many exposed edges are remembered of a cut: one for each depth at which others begin or end. */
+const MOST_EXPOSED = 12;
+
+/** The parts of a cut’s edge that touch wood beside what else is cut, remembered while nothing that meets it has changed. */
+function exposedBeside(cut: Cut, over: readonly Cut[], body: Layout['body']): readonly Stretch[] {
+  const memory = exposures(cut, body);
+  const found = memory.known.find(
+    (e) => e.over.length === over.length && e.over.every((c, i) => c === over[i]),
+  );
+  if (found) return found.edge;
+  const edge = exposedEdge(
+    cut.area,
+    over.map((c) => c.area),
+    body,
+  );
+  memory.known = [{ over, edge }, ...memory.known].slice(0, MOST_EXPOSED);
+  return edge;
+}
+
+/** {@link woodWay} at a depth, remembered while nothing that it was looked for among has changed. */
 const rememberedWay = (
   a: Cut,
-  b: Cut | Layout['body'],
+  b: Cut | null,
+  depth: Range,
   taken: readonly Cut[],
-  body: Layout['body'] | null,
+  { body, exposed, left }: Scene,
 ): Gap | null =>
-  lookedFor(atDepth, a, b, taken, body, () =>
-    woodWay(
-      a.area,
-      'area' in b ? b.area : b,
-      taken.map((c) => c.area),
-      body?.polygon ?? null,
-      WALL_SIGHT,
-    ),
-  );
+  lookedFor(atDepth, a, b ?? body, taken, b === null ? null : body, () => {
+    const end = { box: a.area.box, edge: exposed(a, depth) };
+    const sight = growBox(a.area.box, WALL_SIGHT);
+    const areas = taken.map((c) => c.area);
+    const others = taken.flatMap((c) => exposed(c, depth));
+    if (b !== null)
+      return woodWay(
+        end,
+        { box: b.area.box, edge: exposed(b, depth) },
+        areas,
+        [...others, ...sidesIn(body.polygon, sight)],
+        WALL_SIGHT,
+        left,
+      );
+    const rim = inWood(sidesIn(body.polygon, sight), areas, null);
+    return woodWay(end, { box: body.box, edge: rim }, areas, others, WALL_SIGHT, left);
+  });
 
 /** Nothing is nearer to a way than this, mm, where its box says so. */
 const BESIDE_WAY = 1e-3;
@@ -150,20 +212,36 @@ const isClearOfEdge = byPair((way: Gap, body: Layout['body']): boolean =>
   isClear(way.from, way.to, [], body.polygon),
 );
 
+/** So many openings that meet one of their kind, at some depth, are a heap: no instrument has that. */
+const HEAP = 24;
+const hasWalls = (c: Cut): boolean => WALLED.has(c.role) && !isPilot(c);
+
+/**
+ * The cuts of a heap: each of them meets at least {@link HEAP} others by its box. Walls between two of a heap are not
+ * looked for, since they grow with the square of their number and tell nothing: their overlaps have to go first.
+ */
+export function heapOf({ cuts }: Pick<Layout, 'cuts'>): readonly Cut[] {
+  const walled = cuts.filter(hasWalls);
+  return walled.filter((a) => {
+    let met = 0;
+    for (const b of walled)
+      if (b !== a && boxesMeet(a.area.box, b.area.box) && zOverlap(a, b) && !sameOwner(a.owner, b.owner))
+        met += 1;
+    return met >= HEAP;
+  });
+}
+
+/** A cut that so many others meet may be covered altogether, which is worth finding out before its walls are looked for. */
+const MAY_BE_COVERED = 6;
+
 /**
  * The least wood between a cut and another, or the body's edge, at any depth that both share: the shortest way that
  * runs through wood all along. `shortest` is the shortest of all ways, which mostly is that one. Null where other cuts
- * leave no wood between them within sight. `around`: all that lies within sight of `a`.
+ * leave no wood between them within sight.
  */
-function leastWood(
-  a: Cut,
-  b: Cut | null,
-  shortest: Gap,
-  range: Range,
-  around: readonly Cut[],
-  body: Layout['body'],
-): Gap | null {
-  const others = around.filter((c) => c !== b && zOverlap(c, range));
+function leastWood(a: Cut, b: Cut | null, shortest: Gap, range: Range, scene: Scene): Gap | null {
+  const { body, around, exposed } = scene;
+  const others = around(a).filter((c) => c !== b && zOverlap(c, range));
   // Mostly nothing lies near the shortest way itself, and that is all there is to look at.
   const way = growBox(boxOfPoints([shortest.from, shortest.to])!, BESIDE_WAY);
   if (!others.some((c) => boxesMeet(c.area.box, way)) && (b === null || isClearOfEdge(shortest, body)))
@@ -173,7 +251,10 @@ function leastWood(
     if (others.length === 0 && isClear(shortest.from, shortest.to, [], outline)) return shortest;
     let least: Gap | null = null;
     for (const depth of depthsOf(range, others)) {
-      const taken = others.filter((c) => c.bottom <= depth.bottom && c.top >= depth.top);
+      const crowded = others.length >= MAY_BE_COVERED;
+      if (crowded && (exposed(a, depth).length === 0 || (b !== null && exposed(b, depth).length === 0)))
+        continue;
+      const taken = through(others, depth);
       if (
         isClear(
           shortest.from,
@@ -183,7 +264,7 @@ function leastWood(
         )
       )
         return shortest;
-      const way = rememberedWay(a, b ?? body, taken, b === null ? null : body);
+      const way = rememberedWay(a, b, depth, taken, scene);
       if (way && (!least || way.distance < least.distance)) least = way;
     }
     return least;
@@ -206,6 +287,44 @@ function nearPairs(cuts: readonly Cut[]): readonly (readonly number[])[] {
   return pairs.map((p) => p.sort((a, b) => a - b));
 }
 
+/** What lies round each cut. `near`: as {@link nearPairs} gives it. */
+function sceneOf(cuts: readonly Cut[], near: readonly (readonly number[])[], body: Layout['body']): Scene {
+  const lists = new Map<Cut, Cut[]>(cuts.map((c) => [c, []]));
+  near.forEach((list, i) => {
+    for (const k of list) lists.get(cuts[k]!)!.push(cuts[i]!);
+  });
+  near.forEach((list, i) => {
+    for (const k of list) lists.get(cuts[i]!)!.push(cuts[k]!);
+  });
+  const around = (cut: Cut): readonly Cut[] => lists.get(cut) ?? [];
+  const first = sameAreas(cuts);
+  const depths = new Map<string, Map<Cut, readonly Stretch[]>>();
+  const exposed = (cut: Cut, depth: Range): readonly Stretch[] => {
+    const key = `${depth.bottom} ${depth.top}`;
+    const edges = depths.get(key) ?? new Map<Cut, readonly Stretch[]>();
+    depths.set(key, edges);
+    const known = edges.get(cut);
+    if (known) return known;
+    // Areas that are the same cover no more than one of them does, and none covers its own edge.
+    const seen = new Set([first.get(cut.area)]);
+    const over = through(around(cut), depth).filter((c) => {
+      const area = first.get(c.area);
+      return boxesMeet(c.area.box, cut.area.box) && !seen.has(area) && seen.add(area);
+    });
+    const edge = exposedBeside(cut, over, body);
+    edges.set(cut, edge);
+    return edge;
+  };
+  return { body, around, exposed, left: { looks: LOOKS_IN_ALL } };
+}
+
+/** Whether no part of a cut’s edge touches wood, at any depth. */
+function isCovered(cut: Cut, { around, exposed }: Scene): boolean {
+  const over = around(cut).filter((c) => boxesMeet(c.area.box, cut.area.box) && zOverlap(c, cut));
+  if (over.length < MAY_BE_COVERED) return false;
+  return depthsOf(cut, over).every((depth) => exposed(cut, depth).length === 0);
+}
+
 const NO_WAY: Point = { x: 0, y: 0 };
 /** A gap’s way to `a`, whichever of its ends lies on it; found once for as long as both last. */
 const awayIn = byPair(({ from, to, distance: long }: Gap, a: Cut): Point => {
@@ -223,7 +342,7 @@ const middleOf = ({ from, to }: Gap): Point => ({ x: (from.x + to.x) / 2, y: (fr
  * the centre line.
  */
 export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: number): readonly Wall[] {
-  const walled = cuts.filter((c) => WALLED.has(c.role) && !isPilot(c));
+  const walled = cuts.filter(hasWalls);
   const near = nearPairs(walled);
   const walls: Wall[] = [];
   const add = (a: Cut, b: Cut | null, gap: Gap): void =>
@@ -235,22 +354,19 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
       away: awayIn(gap, a),
       endGrain: isEndGrain(gap, grain),
     });
-  // For each cut all that lie within sight of it, in their order.
-  const around: Cut[][] = walled.map(() => []);
-  near.forEach((list, i) => {
-    for (const k of list) around[k]!.push(walled[i]!);
-  });
-  near.forEach((list, i) => {
-    for (const k of list) around[i]!.push(walled[k]!);
-  });
+  const scene = sceneOf(walled, near, body);
+  // What is covered altogether has no walls: of a pile, only its rim has.
+  const covered = walled.map((cut) => isCovered(cut, scene));
+  const heap = new Set(heapOf({ cuts }));
   walled.forEach((a, i) => {
-    for (const k of near[i]!) {
+    for (const k of covered[i] ? [] : near[i]!) {
       const b = walled[k]!;
-      if (sameOwner(a.owner, b.owner) || !zOverlap(a, b)) continue;
+      if (covered[k] || sameOwner(a.owner, b.owner) || !zOverlap(a, b)) continue;
+      if (heap.has(a) && heap.has(b)) continue;
       const shortest = gapOf(a, b);
       if (!shortest) continue;
       const range = { bottom: Math.max(a.bottom, b.bottom), top: Math.min(a.top, b.top) };
-      const gap = leastWood(a, b, shortest, range, around[i]!, body);
+      const gap = leastWood(a, b, shortest, range, scene);
       if (gap) add(a, b, gap);
     }
     if (AT_EDGE.has(a.role)) return;
@@ -265,8 +381,8 @@ export function wallsOf({ cuts, body }: Pick<Layout, 'cuts' | 'body'>, grain: nu
         away: NO_WAY,
         endGrain: false,
       });
-    else {
-      const gap = leastWood(a, null, edge.gap, a, around[i]!, body);
+    else if (!covered[i]) {
+      const gap = leastWood(a, null, edge.gap, a, scene);
       if (gap) add(a, null, gap);
     }
   });

@@ -45,7 +45,11 @@ export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap
   const rooms = cuts.filter((c) => ROOMS.has(c.role));
   const parent = rooms.map((_, i) => i);
   const root = (i: number): number => {
-    while (parent[i] !== i) i = parent[i]!;
+    while (parent[i] !== i) {
+      // Each step also shortens the way for the next question.
+      parent[i] = parent[parent[i]!]!;
+      i = parent[i]!;
+    }
     return i;
   };
   const byId = new Map(runs.map((r) => [r.id, r]));
@@ -53,7 +57,7 @@ export function roomsOf(cuts: readonly Cut[], runs: readonly Run[]): ReadonlyMap
   rooms.forEach((a, i) => {
     for (let k = i + 1; k < rooms.length; k += 1) {
       const b = rooms[k]!;
-      if (!boxesMeet(a.area.box, b.area.box)) continue;
+      if (!boxesMeet(a.area.box, b.area.box) || root(i) === root(k)) continue;
       const [ra, rb] = [runOf(a), runOf(b)];
       // A drilled run leads only where its ends are: what it passes is told by its cover.
       const joined = ra

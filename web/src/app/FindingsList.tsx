@@ -111,7 +111,8 @@ function Row({ found }: { found: Found }) {
               {finding.where ? WORDS.showThePlace : `Go to ${stageByKey(finding.stage)!.name}`}
             </Button>
           )}
-          {reason === null ? (
+          {/* A count is nothing to accept: what it counts is not known one by one. */}
+          {finding.more !== undefined ? null : reason === null ? (
             <Button
               size="2xs"
               variant="outline"

@@ -1,6 +1,7 @@
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 import type { Wall } from '../walls.ts';
+import { heapOf } from '../walls.ts';
 import { moveApart } from '../mending.ts';
 import { cutWords, pairOf } from '../cutWords.ts';
 
@@ -37,6 +38,33 @@ const BASE = {
 } as const;
 const says: Rule['says'] = ({ measured, limit, subject }) =>
   `${measured} of wood is left between ${subject}; at least ${limit} is recommended.`;
+
+/** Openings that are heaped on one another: said once, instead of each wall between them. */
+export const heaped = rule({
+  stage: 'layout',
+  id: 'openings-heaped',
+  severity: 'stop',
+  unit: '',
+  limit: null,
+  title: 'Openings are heaped on one another',
+  says: ({ subject }) => `${subject} overlap in one place: the walls between them are not checked.`,
+  remedy: 'Move them apart, or remove those that are not needed.',
+  reads: ['layout'],
+  find: ({ layout }) => {
+    const heap = heapOf(layout);
+    const [first] = heap;
+    if (!first) return [];
+    const { box } = first.area;
+    return [
+      {
+        subject: 'heap',
+        about: `${heap.length} openings`,
+        where: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
+        measured: null,
+      },
+    ];
+  },
+});
 
 export const wallThin = rule({
   ...BASE,
@@ -91,4 +119,11 @@ export const breaksEdge = rule({
       .map((w) => ({ ...hit(facts, w), about: cutWords(w.a, facts), measured: -w.thickness })),
 });
 
-export const WALL_RULES: readonly Rule[] = [breaksEdge, wallThin, wallThinEndGrain, wallThinCover, ribThin];
+export const WALL_RULES: readonly Rule[] = [
+  breaksEdge,
+  heaped,
+  wallThin,
+  wallThinEndGrain,
+  wallThinCover,
+  ribThin,
+];

@@ -77,9 +77,9 @@ export const plugBlocked = rule({
   title: 'A jack cannot take its plug',
   says: ({ subject }) => `In the way of the jack or its plug: ${subject}.`,
   remedy: 'Move the jack along the edge, turn it, or move what stands there.',
-  reads: ['layout'],
-  find: ({ layout }) =>
-    plugBlocks(layout).map(({ jack, by, at }) => ({
+  reads: ['layout', 'fits'],
+  find: ({ layout, fits }) =>
+    plugBlocks(layout, fits).map(({ jack, by, at }) => ({
       subject: pairOf(jack.part.id, by),
       about: by,
       where: at,

@@ -36,6 +36,32 @@ interface Looked {
   readonly under: number;
   readonly cover: Cover | null;
 }
+/** Where a face is carved is first looked for in steps of so much, mm. */
+const COARSE = 4;
+const AREAS = new WeakMap<Bent, ReadonlySet<string>>();
+const cellOf = (v: number): number => Math.floor(v / COARSE);
+
+/** The squares of a coarse grid within {@link COARSE} of a place at which a face is carved; found once for each bent face. */
+function carvedSquares(bent: Bent, solid: BodySolid['solid']): ReadonlySet<string> {
+  const known = AREAS.get(bent);
+  if (known) return known;
+  const squares = new Set<string>();
+  const { minX, minY, maxX, maxY } = regionBox(solid.region);
+  const holds = regionHolds(solid.region);
+  for (let i = cellOf(minX); i <= cellOf(maxX) + 1; i += 1)
+    for (let k = cellOf(minY); k <= cellOf(maxY) + 1; k += 1)
+      if (holds(i * COARSE, k * COARSE) && bent.depth(i * COARSE, k * COARSE) > 0)
+        for (const di of [-2, -1, 0, 1]) for (const dk of [-2, -1, 0, 1]) squares.add(`${i + di} ${k + dk}`);
+  AREAS.set(bent, squares);
+  return squares;
+}
+/** Whether a face may be carved somewhere over a box. */
+function mayBeCarved(squares: ReadonlySet<string>, { minX, minY, maxX, maxY }: Cut['area']['box']): boolean {
+  for (let i = cellOf(minX); i <= cellOf(maxX); i += 1)
+    for (let k = cellOf(minY); k <= cellOf(maxY); k += 1) if (squares.has(`${i} ${k}`)) return true;
+  return false;
+}
+
 const COVERS = new WeakMap<Bent, WeakMap<Cut, Looked>>();
 
 function coverOf(
@@ -69,7 +95,9 @@ function covers(
   if (bent.removals.length === 0) return [];
   const inBody = regionHolds(carved.solid.region);
   const { thickness } = carved.solid;
+  const squares = carvedSquares(bent, carved.solid);
   return cuts.flatMap((cut) => {
+    if (!mayBeCarved(squares, cut.area.box)) return [];
     if (cut.through || (cut.face === face && !cut.closed) || cut.unsaid) return [];
     const found = coverOf(cut, bent, inBody, face === 'front' ? -cut.top : thickness + cut.bottom);
     return found ? [{ cut, ...found }] : [];
