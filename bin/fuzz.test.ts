@@ -33,8 +33,8 @@ describe('hostile input, a short run of it', () => {
       expect((await tryFile(seed)).wrong, `file ${seed}`).toBeNull();
   }, 120_000);
   it('requests', async () => {
-    const { id, revision } = await createDesign(server.db, FIRST_WORKSHOP, ready(DEMOS[0]!));
-    const held = { id, revision };
+    const { id, saveId: save } = await createDesign(server.db, FIRST_WORKSHOP, ready(DEMOS[0]!));
+    const held = { id, save };
     for (const seed of seeds(...FOUND_ONCE.request))
       expect((await tryRequest(server.app, held, seed)).wrong, `request ${seed}`).toBeNull();
   }, 120_000);

@@ -94,20 +94,27 @@ async function call(
 interface Held {
   readonly id: string;
   readonly revision: number;
-  readonly saveId: string | null;
+  readonly saveId: string;
   readonly design: Design;
 }
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
 /** A page’s way of saving: one save at a time, repeated with its id until it is answered. */
-async function saveUntilAnswered(id: string, from: number, state: Design): Promise<number> {
+async function saveUntilAnswered(
+  id: string,
+  from: string,
+  state: Design,
+): Promise<{ readonly revision: number; readonly save: string }> {
   const saveId = randomUUID();
   const until = Date.now() + ANSWERED_WITHIN_MS;
   for (;;) {
     if (Date.now() > until)
       throw new Error(`no answer within ${ANSWERED_WITHIN_MS} ms: is the server still there?`);
     const answer = await call('PUT', `/api/designs/${id}`, { from, saveId, design: state });
-    if (answer.status === 200) return (answer.body as { revision: number }).revision;
+    if (answer.status === 200) {
+      const { revision } = answer.body as { revision: number };
+      return { revision, save: saveId };
+    }
     expect([0, 500, 503], JSON.stringify(answer.body)).toContain(answer.status);
     await pause(40);
   }
@@ -116,7 +123,7 @@ async function saveUntilAnswered(id: string, from: number, state: Design): Promi
 async function trial(seed: number, kills: number, strike: () => Promise<void>): Promise<void> {
   const random = randomFrom(seed);
   const made = (await call('POST', '/api/designs', { design: newDesign('Kept', 6, 628) })).body as Held;
-  let { revision } = made;
+  let { revision, saveId: save } = made;
   let state: Design = made.design;
   let saves = 0;
   for (let k = 0; k < kills; k += 1) {
@@ -128,10 +135,10 @@ async function trial(seed: number, kills: number, strike: () => Promise<void>): 
       });
     do {
       const next = edits.rememberTyped(state, 'strings.nutWidth', `save ${saves}`);
-      const kept = await saveUntilAnswered(made.id, revision, next);
+      const kept = await saveUntilAnswered(made.id, save, next);
       // One save, one revision, however often it was repeated.
-      expect(kept).toBe(revision + 1);
-      revision = kept;
+      expect(kept.revision).toBe(revision + 1);
+      ({ revision, save } = kept);
       state = next;
       saves += 1;
     } while (striking);

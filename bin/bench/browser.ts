@@ -149,18 +149,24 @@ async function dragFrames(page: Page, what: string, least = 5): Promise<number[]
 
 export async function measureBrowser(address: string): Promise<Measured[]> {
   const list = (await (await fetch(`${address}/api/designs`)).json()) as {
-    designs: { id: string; revision: number }[];
+    designs: { id: string }[];
   };
   const { id } = list.designs[0]!;
-  const { design } = (await (await fetch(`${address}/api/designs/${id}`)).json()) as { design: unknown };
-  let { revision } = list.designs[0]!;
+  const opened = (await (await fetch(`${address}/api/designs/${id}`)).json()) as {
+    design: unknown;
+    saveId: string;
+  };
+  const { design } = opened;
+  let from = opened.saveId;
   const saves = await times(200, async () => {
+    const saveId = randomUUID();
     const answer = await fetch(`${address}/api/designs/${id}`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ from: revision, saveId: randomUUID(), design }),
+      body: JSON.stringify({ from, saveId, design }),
     });
-    revision = ((await answer.json()) as { revision: number }).revision;
+    await answer.json();
+    from = saveId;
   });
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox'] });
   try {

@@ -79,39 +79,50 @@ async function measureSaves(
   design: Design,
   budget: number | null,
 ): Promise<Measured[]> {
-  const made = (await ask(address, 'POST', '/api/designs', { design })).body as { id: string };
-  let revision = 1;
+  const made = (await ask(address, 'POST', '/api/designs', { design })).body as {
+    id: string;
+    saveId: string;
+  };
+  let from = made.saveId;
   let width = 42;
   const save = async (): Promise<void> => {
     width = width === 42 ? 43 : 42;
     const patch = [{ op: 'replace', path: '/strings/nutWidth', value: width }];
-    const answer = await ask(address, 'PATCH', `/api/designs/${made.id}`, {
-      from: revision,
-      saveId: randomUUID(),
-      patch,
-    });
+    const saveId = randomUUID();
+    const answer = await ask(address, 'PATCH', `/api/designs/${made.id}`, { from, saveId, patch });
     if (answer.status !== 200) throw new Error(`a save was answered ${answer.status}`);
-    revision = (answer.body as { revision: number }).revision;
+    from = saveId;
+  };
+  const saveWhole = async (): Promise<void> => {
+    width = width === 42 ? 43 : 42;
+    const saveId = randomUUID();
+    const state = { ...design, strings: { ...design.strings, nutWidth: width } };
+    const answer = await ask(address, 'PUT', `/api/designs/${made.id}`, { from, saveId, design: state });
+    if (answer.status !== 200) throw new Error(`a whole save was answered ${answer.status}`);
+    from = saveId;
   };
   const text = JSON.stringify(applyPatch(design, [{ op: 'replace', path: '/strings/nutWidth', value: 42 }]));
   const bare = async (): Promise<void> => {
-    revision += 1;
+    from = randomUUID();
     await pool.query(
-      'update design set name = $1, document = $2, save_id = $3, revision = $4, updated_at = now() where id = $5',
-      [design.name, text, null, revision, made.id],
+      'update design set name = $1, document = $2, save_id = $3, revision = revision + 1, updated_at = now() where id = $4',
+      [design.name, text, from, made.id],
     );
   };
-  const [saves, bares]: [number[], number[]] = [[], []];
+  const [saves, wholes, bares]: [number[], number[], number[]] = [[], [], []];
   for (let round = 0; round < 5; round += 1) {
     bares.push(await rate(1_000, bare));
     await save();
     saves.push(await rate(1_000, save));
+    wholes.push(await rate(1_000, saveWhole));
   }
-  const [saved, updated] = [middle(saves), middle(bares)];
+  const [saved, whole, updated] = [middle(saves), middle(wholes), middle(bares)];
   return [
     summed(`saves, ${label}`, '/s', saves, null),
     summed(`bare updates of the same row, ${label}`, '/s', bares, null),
     summed(`time of a save over that of a bare update, ${label}`, 'x', [updated / saved], budget),
+    summed(`whole saves, ${label}`, '/s', wholes, null),
+    summed(`time of a whole save over that of a bare update, ${label}`, 'x', [updated / whole], null),
   ];
 }
 
@@ -121,42 +132,62 @@ const FOR_MS = 20_000;
 /** Connections are opened and the server is warm by then; what came before is not counted. */
 const WARM_AFTER_MS = 4_000;
 
-/** So many people who each save a change every two seconds: how long each save took. */
-async function measureDesigners(address: string): Promise<Measured[]> {
+/** So many people who each save every two seconds, what changed or the whole state: how long each save took. */
+async function measureDesigners(address: string, how: 'changes' | 'whole states'): Promise<Measured[]> {
   const waits: number[] = [];
+  const refusals: number[] = [];
   let unanswered = 0;
-  const made: { readonly id: string }[] = [];
+  const start0 = how === 'changes' ? demo : ofSize(100_000);
+  const made: { readonly id: string; readonly saveId: string }[] = [];
   for (let n = 0; n < DESIGNERS; n += 1)
     made.push(
-      (await ask(address, 'POST', '/api/designs', { design: { ...demo, name: `Designer ${n}` } })).body,
+      (await ask(address, 'POST', '/api/designs', { design: { ...start0, name: `Designer ${n}` } })).body,
     );
   const begun = performance.now();
   const designer = async (n: number): Promise<void> => {
-    let revision = 1;
-    let state = demo;
+    let from = made[n]!.saveId;
+    let state: Design = { ...start0, name: `Designer ${n}` };
     const end = performance.now() + FOR_MS;
     await new Promise((next) => setTimeout(next, (n * SAVE_EVERY_MS) / DESIGNERS));
     while (performance.now() < end) {
-      const next = edits.moveNode(state, state.outline.nodes[3]!.id, { x: 200 + revision / 10, y: 120 });
+      const next = edits.moveNode(state, state.outline.nodes[3]!.id, {
+        x: 200 + ((performance.now() / 100) % 20),
+        y: 120,
+      });
       const patch = [{ op: 'replace', path: '/outline/nodes/3', value: next.outline.nodes[3] }];
+      const saveId = randomUUID();
+      const body = how === 'changes' ? { from, saveId, patch } : { from, saveId, design: next };
+      const text = JSON.stringify(body);
       const start = performance.now();
-      const answer = await ask(address, 'PATCH', `/api/designs/${made[n]!.id}`, {
-        from: revision,
-        saveId: randomUUID(),
-        patch,
-      }).catch(() => null);
+      const answer = await ask(
+        address,
+        how === 'changes' ? 'PATCH' : 'PUT',
+        `/api/designs/${made[n]!.id}`,
+        text,
+      ).catch(() => null);
+      const warm = start > begun + WARM_AFTER_MS;
       if (answer?.status === 200) {
-        if (start > begun + WARM_AFTER_MS) waits.push(performance.now() - start);
-        revision = (answer.body as { revision: number }).revision;
+        if (warm) waits.push(performance.now() - start);
+        from = saveId;
         state = next;
+      } else if (answer?.status === 503) {
+        if (warm) refusals.push(performance.now() - start);
       } else unanswered += 1;
       await new Promise((rest) => setTimeout(rest, Math.max(0, SAVE_EVERY_MS - (performance.now() - start))));
     }
   };
   await Promise.all(Array.from({ length: DESIGNERS }, (_, n) => designer(n)));
   return [
-    summed(`${DESIGNERS} designers, a save each every 2 s: 99 in 100 within`, 'ms', waits, 250, 0.99),
-    summed(`of them not answered (of ${waits.length + unanswered})`, '', [unanswered], null),
+    summed(`${DESIGNERS} designers save ${how} every 2 s: 99 in 100 within`, 'ms', waits, 250, 0.99),
+    ...(refusals.length
+      ? [summed(`of them asked to wait (${refusals.length}): within`, 'ms', refusals, 1_000, 1)]
+      : []),
+    summed(
+      `of them not answered (of ${waits.length + refusals.length + unanswered})`,
+      '',
+      [unanswered],
+      null,
+    ),
   ];
 }
 
@@ -164,9 +195,9 @@ const LISTED = 10_000;
 async function measureList(address: string, pool: Pool): Promise<Measured[]> {
   await ask(address, 'POST', '/api/designs', { design: { ...demo, name: 'Listed' } });
   await pool.query(
-    `insert into design (id, workshop_id, name, document, search_name, strings, scale_length, units, picture_path, picture_box, updated_at)
+    `insert into design (id, workshop_id, name, document, search_name, strings, scale_length, units, picture_path, picture_box, save_id, updated_at)
      select gen_random_uuid(), workshop_id, name || ' ' || g, document, search_name || ' ' || g, strings, scale_length + g % 40, units,
-            picture_path, picture_box, now() - g * interval '1 minute'
+            picture_path, picture_box, gen_random_uuid(), now() - g * interval '1 minute'
      from design, generate_series(1, $1::int) g where name = 'Listed'`,
     [LISTED],
   );
@@ -182,8 +213,11 @@ async function measureList(address: string, pool: Pool): Promise<Measured[]> {
   ] as const)
     measured.push(summed(`list of ${LISTED} designs, ${words}`, 'ms', await list(query), 50));
   // A save beside the list: nobody waits for another's request.
-  const made = (await ask(address, 'POST', '/api/designs', { design: demo })).body as { id: string };
-  let revision = 1;
+  const made = (await ask(address, 'POST', '/api/designs', { design: demo })).body as {
+    id: string;
+    saveId: string;
+  };
+  let from = made.saveId;
   const waits: number[] = [];
   let listing = true;
   const lists = (async () => {
@@ -192,12 +226,13 @@ async function measureList(address: string, pool: Pool): Promise<Measured[]> {
   })();
   while (listing) {
     const start = performance.now();
+    const saveId = randomUUID();
     await ask(address, 'PATCH', `/api/designs/${made.id}`, {
-      from: revision,
-      saveId: randomUUID(),
-      patch: [{ op: 'replace', path: '/strings/nutWidth', value: 42 + (revision % 2) }],
+      from,
+      saveId,
+      patch: [{ op: 'replace', path: '/strings/nutWidth', value: 42 + (waits.length % 2) }],
     });
-    revision += 1;
+    from = saveId;
     waits.push(performance.now() - start);
   }
   await lists;
@@ -259,7 +294,8 @@ export async function measureServer(address: string, databaseUrl: string): Promi
     return [
       ...(await measureSaves(address, pool, '100 kB', ofSize(100_000), 2)),
       ...(await measureSaves(address, pool, 'a demo design', demo, null)),
-      ...(await measureDesigners(address)),
+      ...(await measureDesigners(address, 'changes')),
+      ...(await measureDesigners(address, 'whole states')),
       ...(await measureList(address, pool)),
       ...(await measureLarge(address)),
     ];

@@ -5,9 +5,11 @@ export interface Tried {
   /** What is wrong with what came of it; null when nothing is. */
   readonly wrong: string | null;
   readonly ms: number;
+  /** Processor time, ms: of this process, its threads among it. */
+  readonly worked: number;
 }
 
-/** A case that takes longer is a fault when the fuzzer is run by itself, ms. */
+/** A case that takes more processor time is a fault when the fuzzer is run by itself, ms. */
 export const MOST_MS = 2_000;
 
 /** Words that no answer of ours holds: a library's, or a stack. */
@@ -21,6 +23,7 @@ export async function attempt(
   work: () => Promise<string | null> | string | null,
 ): Promise<Tried> {
   const start = performance.now();
+  const before = process.cpuUsage();
   let wrong: string | null;
   try {
     wrong = await work();
@@ -28,5 +31,6 @@ export async function attempt(
     wrong = `threw ${error instanceof Error ? `${error.message}\n${error.stack?.split('\n').slice(1, 4).join('\n')}` : String(error)}`;
   }
   const ms = performance.now() - start;
-  return { kind, seed, ms, wrong };
+  const { user, system } = process.cpuUsage(before);
+  return { kind, seed, ms, worked: (user + system) / 1_000, wrong };
 }

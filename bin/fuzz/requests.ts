@@ -37,7 +37,7 @@ const text = (value: unknown): string => {
 };
 
 /** Requests near to those that a page makes, and some that none would. */
-const plans = (id: string, revision: number): fc.Arbitrary<Plan> => {
+const plans = (id: string, save: string): fc.Arbitrary<Plan> => {
   const odd = fc.oneof(fc.constantFrom(...ODD), fc.string({ maxLength: 20 }).map(encodeURIComponent));
   const one = fc.oneof({ weight: 4, arbitrary: fc.constant(id) }, odd);
   const path = fc.oneof(
@@ -60,9 +60,9 @@ const plans = (id: string, revision: number): fc.Arbitrary<Plan> => {
     odd.map((i) => `/${i}`),
   );
   const design = fc.tuple(fc.constantFrom(...DEMOS), changes).map(([d, list]) => changed(d, list));
-  const number = fc.oneof(
-    fc.constant(revision),
-    fc.constantFrom<unknown>(0, -1, 1.5, 1e300, 2_147_483_648, '1', null),
+  const from = fc.oneof(
+    { weight: 3, arbitrary: fc.constant<unknown>(save) },
+    fc.constantFrom<unknown>(0, -1, 1.5, 1e300, 2_147_483_648, '1', null, randomUUID()),
   );
   const saveId = fc.oneof(
     { weight: 3, arbitrary: fc.constant(randomUUID()) },
@@ -85,13 +85,13 @@ const plans = (id: string, revision: number): fc.Arbitrary<Plan> => {
     value: fc.oneof(fc.double(), fc.jsonValue({ maxDepth: 3 }), fc.constantFrom<unknown>('\u0000', '\ud800')),
   });
   const body = fc.oneof(
-    fc.tuple(number, saveId, design).map(([from, s, d]) => text({ from, saveId: s, design: d })),
+    fc.tuple(from, saveId, design).map(([f, s, d]) => text({ from: f, saveId: s, design: d })),
     fc
-      .tuple(number, saveId, fc.array(operation, { maxLength: 5 }))
-      .map(([from, s, patch]) => text({ from, saveId: s, patch })),
+      .tuple(from, saveId, fc.array(operation, { maxLength: 5 }))
+      .map(([f, s, patch]) => text({ from: f, saveId: s, patch })),
     fc
       .oneof(fc.string({ unit: 'binary' }), fc.constantFrom('a\u0000', '  ', 'x'.repeat(100)))
-      .map((name) => text({ name, number: revision })),
+      .map((name) => text({ name, save })),
     design.map((d) => text({ design: d })),
     changes.map((list) =>
       text({
@@ -119,11 +119,11 @@ const plans = (id: string, revision: number): fc.Arbitrary<Plan> => {
 /** Any request: answered, with JSON in the one shape where it is refused, and never by 500. */
 export const tryRequest = (
   app: FastifyInstance,
-  held: { id: string; revision: number },
+  held: { id: string; save: string },
   seed: number,
 ): Promise<Tried> =>
   attempt('request', seed, async () => {
-    const [plan] = fc.sample(plans(held.id, held.revision), { numRuns: 1, seed }) as [Plan];
+    const [plan] = fc.sample(plans(held.id, held.save), { numRuns: 1, seed }) as [Plan];
     const answer = await app.inject({
       method: plan.method,
       url: plan.path,
@@ -138,8 +138,8 @@ export const tryRequest = (
       if (FOREIGN.test(error.message.replace(/“[^”]*”|"[^"]*"/g, '').replace(plan.path, '')))
         return `foreign words: ${told}`;
     } else if (plan.path === `/api/designs/${held.id}` && (plan.method === 'PUT' || plan.method === 'PATCH'))
-      held.revision = answer.json<{ revision: number }>().revision;
+      held.save = (JSON.parse(plan.body!) as { saveId: string }).saveId;
     else if (/rename$/.test(plan.path) && plan.path.includes(held.id))
-      held.revision = answer.json<{ revision: number }>().revision;
+      held.save = answer.json<{ saveId: string }>().saveId;
     return null;
   });

@@ -4,7 +4,7 @@ import { connect as dial } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Design } from '@pelkin/core';
-import { edits, newDesign, patchOf } from '@pelkin/core';
+import { MOST_OPERATIONS, edits, newDesign, patchOf } from '@pelkin/core';
 import type { InjectOptions } from 'fastify';
 import { sql } from 'kysely';
 import { describe, expect, it } from 'vitest';
@@ -13,7 +13,7 @@ import { readConfig } from './config.ts';
 import { connect } from './db/connect.ts';
 import { rebuildSummaries } from './db/rebuildSummaries.ts';
 import { makeLogger } from './logging.ts';
-import { testServer } from './testing.ts';
+import { notedSaves, testServer } from './testing.ts';
 
 const server = testServer();
 const design = newDesign('Limits', 6, 628);
@@ -51,14 +51,30 @@ async function call(
   });
   return { status: answer.statusCode, headers: answer.headers, body: answer.json() as Answer['body'] };
 }
-const make = async (d: unknown = design): Promise<string> =>
-  (await call('POST', '/api/designs', { design: d })).body.id as string;
+const saves = notedSaves();
+const make = async (d: unknown = design): Promise<string> => {
+  const { body } = await call('POST', '/api/designs', { design: d });
+  saves.note(body.id as string, 1, body.saveId as string);
+  return body.id as string;
+};
+/** Saves what is made from a revision: a whole design, or a patch. */
+async function saveFrom(
+  id: string,
+  revision: number,
+  what: { readonly design: unknown } | { readonly patch: unknown },
+  saveId: string = randomUUID(),
+) {
+  const method = 'patch' in what ? 'PATCH' : 'PUT';
+  const answer = await call(method, `/api/designs/${id}`, { from: saves.at(id, revision), saveId, ...what });
+  if (answer.status === 200) saves.note(id, answer.body.revision as number, saveId);
+  return answer;
+}
 const held = async (id: string): Promise<Design> =>
   (await call('GET', `/api/designs/${id}`)).body.design as Design;
 
 describe('what changed is saved', () => {
-  const save = (id: string, from: number, patch: unknown, saveId: string = randomUUID()) =>
-    call('PATCH', `/api/designs/${id}`, { from, saveId, patch });
+  const save = (id: string, from: number, patch: unknown, saveId?: string) =>
+    saveFrom(id, from, { patch }, saveId);
   const wider = edits.editStrings(design, { nutWidth: 45 });
 
   it('as a patch of the state that it was made from, again and again', async () => {
@@ -75,7 +91,11 @@ describe('what changed is saved', () => {
       method: 'PATCH',
       url: `/api/designs/${id}`,
       headers: { host: 'localhost', 'content-type': 'application/json' },
-      payload: JSON.stringify({ from: 1, saveId: randomUUID(), patch: patchOf(design, wider) }),
+      payload: JSON.stringify({
+        from: saves.at(id, 1),
+        saveId: randomUUID(),
+        patch: patchOf(design, wider),
+      }),
     });
     expect(answer.statusCode).toBe(200);
     // The first process remembers a state that is not there any more: it learns so, and nothing is lost.
@@ -83,6 +103,36 @@ describe('what changed is saved', () => {
     expect(stale.status).toBe(409);
     expect(stale.body.error!.details).toMatchObject({ revision: 2, design: { strings: { nutWidth: 45 } } });
     await other.close();
+  });
+  it('of thousands of operations copies what it changes once; over the limit it is to be sent whole', async () => {
+    const id = await make();
+    const many = Array.from({ length: MOST_OPERATIONS }, (_, i) => ({
+      op: 'add',
+      path: `/more${i}`,
+      value: i,
+    }));
+    expect(await save(id, 1, many)).toMatchObject({ status: 200 });
+    expect(Object.keys(await held(id)).filter((key) => key.startsWith('more'))).toHaveLength(MOST_OPERATIONS);
+    expect(await save(id, 2, [...many, ...many])).toMatchObject({
+      status: 422,
+      body: { error: { code: 'patch-refused' } },
+    });
+  });
+  it('whole or as a patch, never onto a state that another history made, whatever its number', async () => {
+    for (const what of [{ design: wider }, { patch: patchOf(design, wider) }]) {
+      const id = await make();
+      await sql`update design set save_id = ${randomUUID()} where id = ${id}`.execute(server.db);
+      expect(await saveFrom(id, 1, what)).toMatchObject({ status: 409, body: { error: { code: 'stale' } } });
+      expect(await held(id)).toEqual(design);
+    }
+  });
+  it('and freezes only the state that its save made', async () => {
+    const id = await make();
+    await saveFrom(id, 1, { design: wider });
+    const freeze = async (save: string) =>
+      (await call('POST', `/api/designs/${id}/revisions`, { name: 'Frozen', save })).status;
+    expect(await freeze(saves.at(id, 1))).toBe(409);
+    expect(await freeze(saves.at(id, 2))).toBe(201);
   });
   it('is refused with the field where it breaks the design, and nothing is stored', async () => {
     const id = await make();
@@ -158,11 +208,7 @@ describe('the list', () => {
     // What it shows follows a save, and stands again when it is rebuilt from the documents.
     const id = await make();
     const left = edits.setHandedness(edits.setName(design, 'Summed up'), 'left');
-    await call('PATCH', `/api/designs/${id}`, {
-      from: 1,
-      saveId: randomUUID(),
-      patch: patchOf(design, left),
-    });
+    await saveFrom(id, 1, { patch: patchOf(design, left) });
     const [before] = (await list('search=summed')).designs;
     await sql`update design set picture_path = null, strings = null, search_name = '' where id = ${id}`.execute(
       server.db,
@@ -187,19 +233,19 @@ describe('requests that used to break the server', () => {
   it('a NUL or half a character anywhere is refused with its place, and later saves go on', async () => {
     const id = await make();
     const bad = { ...design, more: { note: 'a\u0000b' } };
-    const answer = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design: bad });
+    const answer = await saveFrom(id, 1, { design: bad });
     expect(answer).toMatchObject({ status: 422, body: { error: { code: 'design-refused' } } });
     expect(answer.body.error!.message).toMatch(/^more\.note: .*NUL/);
-    const well = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design });
+    const well = await saveFrom(id, 1, { design });
     expect(well.status).toBe(200);
     expect((await call('POST', `/api/designs/${id}/rename`, { name: 'x\u0000' })).status).toBe(400);
-    expect((await call('POST', `/api/designs/${id}/revisions`, { name: '\ud800', number: 1 })).status).toBe(
-      400,
-    );
+    expect(
+      (await call('POST', `/api/designs/${id}/revisions`, { name: '\ud800', save: randomUUID() })).status,
+    ).toBe(400);
   });
-  it('numbers outside of what is counted are refused', async () => {
+  it('saves that name no save, and numbers outside of what is counted, are refused', async () => {
     const id = await make();
-    for (const from of [2_147_483_648, 1e15, 1e300, -1, 0, 1.5, null, '1'])
+    for (const from of [2_147_483_648, 1e300, -1, 0, 1, null, '1', '', 'x'.repeat(36), undefined])
       expect((await call('PUT', `/api/designs/${id}`, { from, saveId: randomUUID(), design })).status).toBe(
         400,
       );
@@ -248,19 +294,14 @@ describe('a large design', () => {
     const id = await make(large);
     expect((await held(id)).parts.length).toBe(200);
     const patch = [{ op: 'replace', path: '/strings/nutWidth', value: 45 }];
-    expect(await call('PATCH', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), patch })).toMatchObject(
-      {
-        status: 200,
-        body: { revision: 2 },
-      },
-    );
+    expect(await saveFrom(id, 1, { patch })).toMatchObject({ status: 200, body: { revision: 2 } });
     const bad = { ...large, strings: { ...design.strings, nutWidth: 1 } };
-    const refused = await call('PUT', `/api/designs/${id}`, { from: 2, saveId: randomUUID(), design: bad });
+    const refused = await saveFrom(id, 2, { design: bad });
     expect(refused).toMatchObject({ status: 422, body: { error: { code: 'design-refused' } } });
     expect((await call('POST', `/api/designs/${id}/rename`, { name: 'Large' })).body.design).toMatchObject({
       name: 'Large',
     });
-    const stale = await call('PUT', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), design: large });
+    const stale = await saveFrom(id, 1, { design: large });
     expect(stale).toMatchObject({ status: 409, body: { error: { details: { revision: 3 } } } });
     expect((stale.body.error!.details as { design: Design }).design.parts.length).toBe(200);
     expect((await held(id)).strings.nutWidth).toBe(45);
@@ -271,9 +312,13 @@ describe('a large design', () => {
     const id = await make({ ...design, parts });
     const { types: _types, typeOf: _typeOf, ...strings } = design.strings;
     const earlier = JSON.stringify({ ...design, version: 4, strings, parts });
-    await sql`update design set document = ${earlier}::jsonb where id = ${id}`.execute(server.db);
+    const other = randomUUID();
+    await sql`update design set document = ${earlier}::jsonb, save_id = ${other} where id = ${id}`.execute(
+      server.db,
+    );
+    saves.note(id, 1, other);
     const patch = [{ op: 'replace', path: '/strings/types/0/core', value: 50 }];
-    const saved = await call('PATCH', `/api/designs/${id}`, { from: 1, saveId: randomUUID(), patch });
+    const saved = await saveFrom(id, 1, { patch });
     expect(saved).toMatchObject({ status: 200, body: { revision: 2 } });
     expect((await held(id)).strings.types[0]!.core).toBe(50);
   });

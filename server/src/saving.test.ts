@@ -32,6 +32,7 @@ async function call(method: 'GET' | 'POST' | 'PUT', url: string, payload?: unkno
 interface Stored {
   readonly id: string;
   readonly revision: number;
+  readonly saveId: string;
   readonly design: Design;
 }
 const design = newDesign('Saved', 6, 628);
@@ -42,14 +43,14 @@ const open = async (id: string): Promise<Stored> =>
 
 describe('two clients', () => {
   it('interleaving 100 saves in any order lose nothing and merge nothing in silence', async () => {
-    const { id } = await make();
+    const { id, saveId: first } = await make();
     const random = randomFrom(20261123);
     interface Client {
       readonly name: string;
-      revision: number;
+      save: string;
       state: Design;
     }
-    const clients: Client[] = ['one', 'two'].map((name) => ({ name, revision: 1, state: design }));
+    const clients: Client[] = ['one', 'two'].map((name) => ({ name, save: first, state: design }));
     /** Every state that a client was told was kept, by its revision. */
     const kept = new Map<number, { readonly by: string; readonly state: Design }>();
     let conflicts = 0;
@@ -60,25 +61,25 @@ describe('two clients', () => {
         'outline.n4.x',
         `${client.name} ${i}`,
       );
-      const answer = await call('PUT', `/api/designs/${id}`, {
-        from: client.revision,
-        saveId: randomUUID(),
-        design: state,
-      });
+      const saveId = randomUUID();
+      const answer = await call('PUT', `/api/designs/${id}`, { from: client.save, saveId, design: state });
       if (answer.status === 200) {
-        client.revision = answer.body.revision as number;
+        const revision = answer.body.revision as number;
+        client.save = saveId;
         client.state = state;
-        expect(kept.has(client.revision)).toBe(false);
-        kept.set(client.revision, { by: client.name, state });
+        expect(kept.has(revision)).toBe(false);
+        kept.set(revision, { by: client.name, state });
       } else {
         // The stale client is told the state it did not know, which is just what the other was told was kept.
         expect(answer.status).toBe(409);
         conflicts += 1;
-        const { details } = answer.body.error as { details: { revision: number; design: Design } };
+        const { details } = answer.body.error as {
+          details: { revision: number; saveId: string; design: Design };
+        };
         const theirs = kept.get(details.revision)!;
         expect(theirs.by).not.toBe(client.name);
         expect(details.design).toEqual(theirs.state);
-        client.revision = details.revision;
+        client.save = details.saveId;
         client.state = details.design;
       }
       const now = await open(id);
@@ -88,14 +89,15 @@ describe('two clients', () => {
     expect([...kept.keys()]).toEqual(Array.from({ length: kept.size }, (_, i) => i + 2));
   });
   it('saving at the same moment, 100 times: of each pair one is kept and one is reported', async () => {
-    const { id } = await make();
+    const { id, saveId: first } = await make();
+    let from = first;
     for (let i = 1; i <= 50; i += 1) {
       const states = ['a', 'b'].map((n) => edits.setName(design, `${n} ${i}`));
+      const ids = states.map(() => randomUUID());
       const answers = await Promise.all(
-        states.map((state) =>
-          call('PUT', `/api/designs/${id}`, { from: i, saveId: randomUUID(), design: state }),
-        ),
+        states.map((state, k) => call('PUT', `/api/designs/${id}`, { from, saveId: ids[k], design: state })),
       );
+      from = ids[answers.findIndex((a) => a.status === 200)]!;
       expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
       const winner = states[answers.findIndex((a) => a.status === 200)]!;
       expect((await open(id)).design).toEqual(winner);

@@ -14,7 +14,7 @@ import { connect } from './db/connect.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { migrateToLatest } from './db/migrate.ts';
 import { seedDemo } from './seed.ts';
-import { testServer } from './testing.ts';
+import { notedSaves, testServer } from './testing.ts';
 
 const server = testServer();
 
@@ -35,14 +35,23 @@ async function call(method: InjectOptions['method'], url: string, payload?: unkn
 interface Stored {
   readonly id: string;
   readonly revision: number;
+  readonly saveId: string;
   readonly archived: boolean;
   readonly design: Design;
 }
 const design = newDesign('Test body', 6, 628);
-const make = async (d: unknown = design): Promise<Stored> =>
-  (await call('POST', '/api/designs', { design: d })).body as Stored;
-const save = (id: string, from: number, d: unknown, saveId: string = randomUUID()) =>
-  call('PUT', `/api/designs/${id}`, { from, saveId, design: d });
+const saves = notedSaves();
+const make = async (d: unknown = design): Promise<Stored> => {
+  const made = (await call('POST', '/api/designs', { design: d })).body as Stored;
+  saves.note(made.id, 1, made.saveId);
+  return made;
+};
+/** Saves a state made from a revision. */
+const save = async (id: string, from: number, d: unknown, saveId: string = randomUUID()) => {
+  const answer = await call('PUT', `/api/designs/${id}`, { from: saves.at(id, from), saveId, design: d });
+  if (answer.status === 200) saves.note(id, (answer.body as Stored).revision, saveId);
+  return answer;
+};
 const count = async (): Promise<number> =>
   (await server.db.selectFrom('design').select('id').execute()).length;
 
@@ -119,14 +128,17 @@ describe('designs', () => {
 describe('revisions', () => {
   it('freeze a state for good', async () => {
     const made = await make();
-    const frozen = await call('POST', `/api/designs/${made.id}/revisions`, { name: 'First wood', number: 1 });
+    const frozen = await call('POST', `/api/designs/${made.id}/revisions`, {
+      name: 'First wood',
+      save: made.saveId,
+    });
     expect(frozen).toMatchObject({ status: 201, body: { number: 1, name: 'First wood' } });
     await save(made.id, 1, edits.setName(design, 'Changed'));
     expect((await call('GET', `/api/designs/${made.id}/revisions/1`)).body).toMatchObject({
       design: { name: 'Test body' },
     });
     expect(
-      (await call('POST', `/api/designs/${made.id}/revisions`, { name: 'Late', number: 1 })).status,
+      (await call('POST', `/api/designs/${made.id}/revisions`, { name: 'Late', save: made.saveId })).status,
     ).toBe(409);
     const list = (await call('GET', `/api/designs/${made.id}/revisions`)).body as { revisions: unknown[] };
     expect(list.revisions.length).toBe(1);

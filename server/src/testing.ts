@@ -1,4 +1,5 @@
 /** Test help: a database, and an application on it, of a test file's own; both are gone after it. */
+import { randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll } from 'vitest';
 import { buildApp } from './app.ts';
@@ -31,5 +32,18 @@ export function testServer(): { readonly app: FastifyInstance; readonly db: Db }
     get db() {
       return there().database.db;
     },
+  };
+}
+
+/** The saves that tests made of designs, by revision: a save names the one that it was made from. */
+export function notedSaves(): {
+  readonly note: (id: string, revision: number, save: string) => void;
+  /** The save that made a revision; one that never was, where none is known. */
+  readonly at: (id: string, revision: number) => string;
+} {
+  const saves = new Map<string, string>();
+  return {
+    note: (id, revision, save) => void saves.set(`${id} ${revision}`, save),
+    at: (id, revision) => saves.get(`${id} ${revision}`) ?? randomUUID(),
   };
 }

@@ -1,6 +1,6 @@
 export * as edits from './allEdits.ts';
 export type { Checked, Refusal } from './check.ts';
-export { PatchMismatch, applyPatch, patchOf } from './jsonPatch.ts';
+export { MOST_OPERATIONS, PatchMismatch, applyPatch, patchOf, sharedWith } from './jsonPatch.ts';
 export type { PatchOperation } from './jsonPatch.ts';
 export { LIMITS } from './limits.ts';
 export type { Limit, LimitPath } from './limits.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as edits from './allEdits.ts';
 import { newDesign } from './defaults.ts';
-import { PatchMismatch, applyPatch, patchOf } from './jsonPatch.ts';
+import { PatchMismatch, applyPatch, patchOf, sharedWith } from './jsonPatch.ts';
 
 const apply = applyPatch;
 /** No document has a member called `__proto__`: it is refused at the door. */
@@ -89,5 +89,31 @@ describe('a patch', () => {
       list: [1, 2, 3],
       name: 'a',
     });
+  });
+});
+
+describe('a value shared with an earlier one', () => {
+  const frozen = (value: unknown): unknown => {
+    if (typeof value === 'object' && value !== null) Object.values(value).forEach(frozen);
+    return Object.freeze(value);
+  };
+  it('is the same value, its equal members the same objects; both stay as they were', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), fc.jsonValue(), (a, b) => {
+        const before = frozen(plainJson({ a, b, both: [a, { b }] }));
+        const value = frozen(plainJson({ a: b, b, both: [a, { b: a }] }));
+        expect(sharedWith(before, value)).toEqual(value);
+        expect(sharedWith(before, structuredClone(before))).toBe(before);
+      }),
+    );
+  });
+  it('of a design that was edited shares all sections but the one that was', () => {
+    const design = newDesign('Shared', 6, 640);
+    const sent = JSON.parse(JSON.stringify(edits.editStrings(design, { bridgeMargin: 44 }))) as typeof design;
+    const shared = sharedWith(design, sent) as typeof design;
+    expect(shared).toEqual(sent);
+    expect(shared.outline).toBe(design.outline);
+    expect(shared.strings).not.toBe(design.strings);
+    expect(shared.strings.gauges).toBe(design.strings.gauges);
   });
 });

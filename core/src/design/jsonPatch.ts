@@ -69,21 +69,51 @@ export function patchOf(before: unknown, after: unknown): readonly PatchOperatio
 /** Why a patch does not fit the document: the operation, and its place. */
 export class PatchMismatch extends Error {}
 
-type Change = (holder: unknown, key: string) => unknown;
+/** More operations than this are a whole document. */
+export const MOST_OPERATIONS = 2_000;
+
+type Holder = unknown[] | Record<string, unknown>;
+/** Copies made for one patch: an object that several operations change is copied once. */
+type Copies = WeakSet<object>;
+/** A holder's copy of this patch. */
+function own<T extends Holder>(holder: T, copies: Copies): T {
+  if (copies.has(holder)) return holder;
+  const copy = (Array.isArray(holder) ? holder.slice() : { ...holder }) as T;
+  copies.add(copy);
+  return copy;
+}
+
+/** Changes a holder's copy at a key. */
+type Change = (holder: Holder, key: string) => void;
 
 /** A copy of the way down to a place, changed at its end; all beside it stays the same. */
-function changeAt(value: unknown, path: readonly string[], at: number, change: Change): unknown {
+function changeAt(
+  value: unknown,
+  path: readonly string[],
+  at: number,
+  change: Change,
+  copies: Copies,
+): Holder {
   const key = path[at]!;
-  if (at === path.length - 1) return change(value, key);
-  if (Array.isArray(value)) {
-    const i = indexOf(value, key, value.length - 1);
-    const copy = value.slice();
-    copy[i] = changeAt(value[i], path, at + 1, change);
+  if (!isObject(value)) throw new PatchMismatch(`nothing can be called ${key} there`);
+  if (at === path.length - 1) {
+    const copy = own(value, copies);
+    change(copy, key);
     return copy;
   }
-  if (!isObject(value) || !Object.hasOwn(value, key))
+  if (Array.isArray(value)) {
+    const i = indexOf(value, key, value.length - 1);
+    const made = changeAt(value[i], path, at + 1, change, copies);
+    const copy = own(value as unknown[], copies);
+    copy[i] = made;
+    return copy;
+  }
+  if (!Object.hasOwn(value, key) || key === '__proto__')
     throw new PatchMismatch(`there is no ${key} to go through`);
-  return { ...value, [key]: changeAt(value[key], path, at + 1, change) };
+  const made = changeAt(value[key], path, at + 1, change, copies);
+  const copy = own(value, copies);
+  copy[key] = made;
+  return copy;
 }
 
 /** A place in a list, as RFC 6901 writes it. */
@@ -98,26 +128,25 @@ const changeOf =
   (operation: PatchOperation): Change =>
   (holder, key) => {
     if (Array.isArray(holder)) {
-      const copy = holder.slice();
       if (operation.op === 'add')
-        copy.splice(key === '-' ? holder.length : indexOf(holder, key, holder.length), 0, operation.value);
-      else if (operation.op === 'remove') copy.splice(indexOf(holder, key, holder.length - 1), 1);
-      else copy[indexOf(holder, key, holder.length - 1)] = operation.value;
-      return copy;
+        holder.splice(key === '-' ? holder.length : indexOf(holder, key, holder.length), 0, operation.value);
+      else if (operation.op === 'remove') holder.splice(indexOf(holder, key, holder.length - 1), 1);
+      else holder[indexOf(holder, key, holder.length - 1)] = operation.value;
+      return;
     }
-    if (!isObject(holder) || key === '__proto__')
-      throw new PatchMismatch(`nothing can be called ${key} there`);
+    if (key === '__proto__') throw new PatchMismatch(`nothing can be called ${key} there`);
     if (operation.op !== 'add' && !Object.hasOwn(holder, key)) throw new PatchMismatch(`there is no ${key}`);
-    if (operation.op !== 'remove') return { ...holder, [key]: operation.value };
-    const { [key]: _gone, ...others } = holder;
-    return others;
+    if (operation.op === 'remove') delete holder[key];
+    else holder[key] = operation.value;
   };
 
 /**
  * The document after a patch; what the patch does not touch is the same object as before. Throws a PatchMismatch, with
- * the number of the operation, when one does not fit; the document itself is never changed.
+ * the number of the operation, when one does not fit; the document itself is never changed. An object is copied once,
+ * however many operations change it.
  */
 export function applyPatch(document: unknown, patch: readonly PatchOperation[]): unknown {
+  const copies: Copies = new WeakSet();
   return patch.reduce<unknown>((value, operation, i) => {
     if (operation.path === '' && operation.op !== 'remove') return operation.value;
     if (!operation.path.startsWith('/'))
@@ -127,10 +156,31 @@ export function applyPatch(document: unknown, patch: readonly PatchOperation[]):
       .split('/')
       .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'));
     try {
-      return changeAt(value, path, 0, changeOf(operation));
+      return changeAt(value, path, 0, changeOf(operation), copies);
     } catch (error) {
       if (error instanceof PatchMismatch) throw new PatchMismatch(`operation ${i}: ${error.message}`);
       throw error;
     }
   }, document);
+}
+
+/**
+ * A JSON value with all members that are the same in `before` taken from there, so that only what differs is new: equal
+ * objects and lists are the same objects. `value` itself is not changed.
+ */
+export function sharedWith(before: unknown, value: unknown): unknown {
+  if (Object.is(before, value) || !isObject(before) || !isObject(value)) return value;
+  if (Array.isArray(before) !== Array.isArray(value)) return value;
+  if (Array.isArray(before) && Array.isArray(value)) {
+    const shared = value.map((v, i) => sharedWith(before[i], v));
+    return shared.length === before.length && shared.every((v, i) => Object.is(v, before[i]))
+      ? before
+      : shared;
+  }
+  const keys = Object.keys(value);
+  const shared = Object.fromEntries(keys.map((key) => [key, sharedWith(memberOf(before, key), value[key])]));
+  const present = Object.keys(before).filter((key) => before[key] !== undefined);
+  return present.length === keys.length && keys.every((key) => Object.is(shared[key], memberOf(before, key)))
+    ? before
+    : shared;
 }

@@ -140,6 +140,29 @@ const headstocks: Migration = {
   },
 };
 
+/**
+ * Every state has the save that made it by id, so that a save can name the one it was made from; and the database has a
+ * lineage, which begins anew when it is restored from a backup.
+ */
+const namedSaves: Migration = {
+  async up(db: Kysely<unknown>) {
+    await sql`update design set save_id = gen_random_uuid() where save_id is null`.execute(db);
+    await sql`alter table design alter column save_id set not null`.execute(db);
+    await db.schema
+      .createTable('lineage')
+      .addColumn('id', 'uuid', (c) => c.notNull().defaultTo(sql`gen_random_uuid()`))
+      .addColumn('begun_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+      // One row at most.
+      .addColumn('only', 'boolean', (c) =>
+        c
+          .primaryKey()
+          .defaultTo(true)
+          .check(sql`"only"`),
+      )
+      .execute();
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
@@ -147,4 +170,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0004-summaries': summaries,
   '0005-whole-pictures': wholePictures,
   '0006-headstocks': headstocks,
+  '0007-named-saves': namedSaves,
 };

@@ -17,8 +17,8 @@ export interface DesignTable {
   /** Counts the saves: 1 when made, one more with each. */
   revision: Generated<number>;
   document: Json;
-  /** The save that made this state, so that a repeated request is known again. */
-  save_id: string | null;
+  /** The save that made this state: a later one names it, and a repeated request is known again by it. */
+  save_id: string;
   archived_at: ColumnType<Date | null, Date | null, Date | null>;
   created_at: Timestamp;
   updated_at: Timestamp;
@@ -68,7 +68,15 @@ export interface OwnPartTable {
   updated_at: Timestamp;
 }
 
+/** Names the database's history: its one row is not in backups, so that a restored database begins another. */
+export interface LineageTable {
+  id: Generated<string>;
+  begun_at: Generated<Date>;
+  only: Generated<boolean>;
+}
+
 export interface Database {
+  lineage: LineageTable;
   own_part: OwnPartTable;
   picture: PictureTable;
   workshop: WorkshopTable;

@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Design, PatchOperation } from '@pelkin/core';
-import { PatchMismatch, applyPatch, designRefusals, documentFault, shapeRefusals } from '@pelkin/core';
+import {
+  PatchMismatch,
+  applyPatch,
+  designRefusals,
+  documentFault,
+  shapeRefusals,
+  sharedWith,
+} from '@pelkin/core';
 import type { SelectQueryBuilder } from 'kysely';
 import { sql } from 'kysely';
 import type { LRUCache } from 'lru-cache';
@@ -8,7 +15,17 @@ import type { Db } from '../db/connect.ts';
 import type { Database } from '../db/schema.ts';
 import { Refused } from '../errors.ts';
 import type { Admitted } from './admit.ts';
-import { LARGE, designOf, mismatch, patchLarge, readStored, ready, renamed } from './admit.ts';
+import {
+  LARGE,
+  LargeDocument,
+  admitDocument,
+  designOf,
+  mismatch,
+  patchLarge,
+  readStored,
+  ready,
+  renamed,
+} from './admit.ts';
 import type { Base, Recent } from './recent.ts';
 import type { Summary } from './summary.ts';
 
@@ -19,7 +36,7 @@ export interface StoredDesign {
   readonly document: Admitted;
   readonly archived: boolean;
   readonly updatedAt: Date;
-  readonly saveId: string | null;
+  readonly saveId: string;
 }
 
 /** Where designs are kept: the database, and what this process remembers of it. */
@@ -34,7 +51,7 @@ interface Row {
   text: string;
   archived_at: Date | null;
   updated_at: Date;
-  save_id: string | null;
+  save_id: string;
 }
 const COLUMNS = [
   'id',
@@ -56,8 +73,7 @@ async function toStored(row: Row, recent: LRUCache<string, Recent> | null = null
     updatedAt: row.updated_at,
     saveId: row.save_id,
   });
-  if (known && known.saveId !== null && known.saveId === row.save_id && known.revision === row.revision)
-    return stored(known);
+  if (known?.saveId === row.save_id) return stored(known);
   const read = await readStored(row.text);
   if (read.ok) return stored(read.stored);
   throw new Refused(
@@ -93,8 +109,7 @@ export function rememberStored(
   { id, revision, saveId, document }: StoredDesign,
 ): void {
   const { text, design, summary } = document;
-  // A state that no save names (made by an earlier version) is not known for certain by its number.
-  if (design && saveId !== null) recent.set(id, { revision, saveId, text, design, summary });
+  if (design) recent.set(id, { revision, saveId, text, design, summary });
 }
 
 /** Keeps a new design. Every state has a save that made it, and no two the same. */
@@ -120,9 +135,9 @@ export async function createDesign(db: Db, workshopId: string, document: Admitte
   };
 }
 
-/** A save: a whole state, or what changed since revision `from`. */
-export type Save = { readonly from: number; readonly saveId: string } & (
-  { readonly document: Admitted } | { readonly patch: readonly PatchOperation[] }
+/** A save of its own id: a whole state, or what changed, made from the state that the save `from` made. */
+export type Save = { readonly from: string; readonly saveId: string } & (
+  { readonly document: unknown } | { readonly patch: readonly PatchOperation[] }
 );
 interface Kept {
   readonly revision: number;
@@ -140,24 +155,24 @@ async function staleOrKept(db: Db, workshopId: string, id: string, save: Save): 
   throw new Refused(
     409,
     'stale',
-    `the design was changed elsewhere: this was made from revision ${save.from}, the server holds revision ${current.revision}`,
+    `the design was changed elsewhere: what this was made from is not its present state, revision ${current.revision}`,
     { revision: current.revision, saveId: current.save_id },
     current.text,
   );
 }
 
-/** What a patch changes: the state it was made from, and who made that; null when it is not there any more. */
+/** The state that a save was made from; null when it is not the present one. */
 async function baseOf(
   { db, recent }: DesignStore,
   workshopId: string,
   id: string,
-  from: number,
+  from: string,
 ): Promise<Base | null> {
   const known = recent.get(id);
-  if (known?.revision === from) return known;
+  if (known?.saveId === from) return known;
   const row = await oneOf(db, workshopId, id).select(COLUMNS).executeTakeFirst();
   if (!row) throw missing();
-  if (row.revision !== from) return null;
+  if (row.save_id !== from) return null;
   const { revision, save_id: saveId, text } = row;
   // A large document is read where it is changed.
   if (text.length >= LARGE) return { revision, saveId, text, design: null, summary: null };
@@ -181,10 +196,27 @@ async function patched(base: Base, patch: readonly PatchOperation[]): Promise<Ad
     if (error instanceof PatchMismatch) throw mismatch(error.message);
     throw error;
   }
-  const shape = shapeRefusals(next as Design, base.design);
-  const refusals = shape.length ? shape : designRefusals(next as Design);
-  const design = designOf(refusals.length ? { ok: false, refusals } : { ok: true, design: next as Design });
-  return ready(design, { design: base.design, summary: base.summary });
+  return changedFrom(base, next as Design);
+}
+
+/** A state that shares with one that was kept all that it did not change: what both share is not checked again. */
+function changedFrom(
+  { design: before, summary }: Pick<Recent, 'design' | 'summary'>,
+  next: Design,
+): Admitted {
+  const shape = shapeRefusals(next, before);
+  const refusals = shape.length ? shape : designRefusals(next);
+  const design = designOf(refusals.length ? { ok: false, refusals } : { ok: true, design: next });
+  return ready(design, { design: before, summary });
+}
+
+/** A whole document made from a state that this process remembers: only what differs is checked. Others are checked whole. */
+function whole(raw: unknown, base: Recent | null): Admitted {
+  if (base === null || raw instanceof LargeDocument) return admitDocument(raw);
+  const next = sharedWith(base.design, raw);
+  if ((next as { version?: unknown } | null)?.version !== base.design.version || documentFault(next))
+    return admitDocument(raw);
+  return changedFrom(base, next as Design);
 }
 
 /** What of a summary is not as it was. */
@@ -196,8 +228,8 @@ const changedIn = (summary: Summary, before: Summary | null): Partial<Summary> =
       );
 
 /**
- * Keeps a new state made from revision `from`. One statement decides, so of two saves from the same revision one is
- * kept and the other refused as stale.
+ * Keeps a new state. One statement decides, so of two saves made from the same state one is kept and the other refused
+ * as stale; one that was made from a state of a history that was restored away is refused as well.
  */
 export async function saveDesign(
   store: DesignStore,
@@ -206,10 +238,17 @@ export async function saveDesign(
   save: Save,
 ): Promise<Kept> {
   const { db, recent } = store;
-  const base = 'patch' in save ? await baseOf(store, workshopId, id, save.from) : null;
+  const known = recent.get(id);
+  const base =
+    'patch' in save
+      ? await baseOf(store, workshopId, id, save.from)
+      : known?.saveId === save.from
+        ? known
+        : null;
   if ('patch' in save && base === null) return staleOrKept(db, workshopId, id, save);
-  const document = 'patch' in save ? await patched(base!, save.patch) : save.document;
-  let update = db
+  const document =
+    'patch' in save ? await patched(base!, save.patch) : whole(save.document, base as Recent | null);
+  const update = db
     .updateTable('design')
     .set((eb) => ({
       ...changedIn(document.summary, base?.summary ?? null),
@@ -220,9 +259,7 @@ export async function saveDesign(
     }))
     .where('workshop_id', '=', workshopId)
     .where('id', '=', id)
-    .where('revision', '=', save.from);
-  // A revision's number alone does not name a state for good: a database that was restored counts again.
-  if (base) update = update.where('save_id', base.saveId === null ? 'is' : '=', base.saveId);
+    .where('save_id', '=', save.from);
   const row = await update.returning(['revision', 'updated_at']).executeTakeFirst();
   if (!row) {
     recent.delete(id);

@@ -5,7 +5,7 @@ import type { Summary } from './summary.ts';
 /** A state that this process read or kept, known to be whole; the save that made it names it for good. */
 export interface Recent {
   readonly revision: number;
-  readonly saveId: string | null;
+  readonly saveId: string;
   readonly text: string;
   readonly design: Design;
   readonly summary: Summary;
@@ -14,8 +14,8 @@ export interface Recent {
 export type Base =
   Recent | (Pick<Recent, 'revision' | 'saveId' | 'text'> & { readonly design: null; readonly summary: null });
 
-/** Text of all remembered states together, characters: some hundred designs. */
-const MOST_REMEMBERED = 16_000_000;
+/** Text of all remembered states together, characters: 240 designs of 100 kB. With what they are read into, some 150 MB. */
+const MOST_REMEMBERED = 24_000_000;
 
 /**
  * The states that were last saved, so that a change of one is checked by what it changed. A convenience of this process

@@ -1,9 +1,10 @@
-import { isPlainText, nameSchema } from '@pelkin/core';
+import { MOST_OPERATIONS, isPlainText, nameSchema } from '@pelkin/core';
 import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from '../db/connect.ts';
-import { Refused, errorSchema, numberSchema } from '../errors.ts';
+import { lineageOf } from '../db/lineage.ts';
+import { Refused, errorSchema } from '../errors.ts';
 import { workshopOf } from '../workshops/workshopOf.ts';
 import { sendWithDocument } from '../rawJson.ts';
 import { LARGE, admitDocument, readLargeBody } from './admit.ts';
@@ -31,7 +32,9 @@ const storedSchema = z.object({
   revision: z.number(),
   archived: z.boolean(),
   updatedAt: z.string(),
-  saveId: z.string().nullable(),
+  saveId: z.string(),
+  /** The database's lineage: another one means that it was restored from a backup. */
+  lineage: z.string(),
   design: z.unknown(),
 });
 const summarySchema = z.object({
@@ -68,7 +71,7 @@ const failures = {
 /** Designs on one page of the list. */
 const MOST_LISTED = 200;
 const madeFrom = {
-  from: numberSchema('the revision that this was made from'),
+  from: z.uuid({ error: 'a save names the save that it was made from by its id, a UUID' }),
   saveId: z.uuid({ error: 'a save needs an id of its own, a UUID' }),
 };
 const path = z.string({ error: 'an operation names its place' }).max(400);
@@ -82,12 +85,11 @@ const operationSchema = z.discriminatedUnion(
   ],
   { error: 'an operation is “add”, “replace” or “remove”' },
 );
-/** More operations than this are a whole document. */
-const MOST_OPERATIONS = 20_000;
 
 /** Sends a stored design; its document goes as the text it is. */
-const tell = (reply: FastifyReply, stored: StoredDesign): FastifyReply =>
-  sendWithDocument(
+const tell = async (db: Db, reply: FastifyReply, stored: StoredDesign): Promise<FastifyReply> => {
+  const lineage = await lineageOf(db);
+  return sendWithDocument(
     reply,
     (design) => ({
       id: stored.id,
@@ -95,10 +97,12 @@ const tell = (reply: FastifyReply, stored: StoredDesign): FastifyReply =>
       archived: stored.archived,
       updatedAt: stored.updatedAt.toISOString(),
       saveId: stored.saveId,
+      lineage,
       design,
     }),
     stored.document.text,
   );
+};
 
 /** Designs of the workshop: list, make, open, save, rename, archive, duplicate. */
 export const designRoutes =
@@ -178,7 +182,7 @@ export const designRoutes =
         const document = admitDocument(request.body.design);
         const made = await createDesign(db, workshopOf(request), document);
         rememberStored(store.recent, made);
-        return tell(reply.status(201), made);
+        return tell(db, reply.status(201), made);
       },
     );
 
@@ -187,7 +191,8 @@ export const designRoutes =
       {
         schema: { summary: 'Open a design', params: idParams, response: { 200: storedSchema, ...failures } },
       },
-      async (request, reply) => tell(reply, await readDesign(store, workshopOf(request), request.params.id)),
+      async (request, reply) =>
+        tell(db, reply, await readDesign(store, workshopOf(request), request.params.id)),
     );
 
     app.put(
@@ -195,7 +200,7 @@ export const designRoutes =
       {
         schema: {
           summary:
-            'Save a design; refused with 409 and the current state when it was made from an older revision',
+            'Save a design; refused with 409 and the current state when that is not the one that it was made from',
           params: idParams,
           body: z.object({ ...madeFrom, design: z.unknown() }),
           response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
@@ -206,7 +211,7 @@ export const designRoutes =
         const kept = await saveDesign(store, workshopOf(request), request.params.id, {
           from,
           saveId,
-          document: admitDocument(design),
+          document: design,
         });
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
@@ -217,18 +222,22 @@ export const designRoutes =
       {
         schema: {
           summary:
-            'Save what changed since a revision, as a JSON Patch (RFC 6902); refused with 409 and the current state when that revision is not the present one',
+            'Save what changed since a save, as a JSON Patch (RFC 6902); refused with 409 and the current state when that save is not the present one',
           params: idParams,
           body: z.object({
             ...madeFrom,
-            patch: z
-              .array(operationSchema, { error: 'a patch is a list of operations' })
-              .max(MOST_OPERATIONS, 'the patch has too many operations: send the design whole'),
+            patch: z.array(operationSchema, { error: 'a patch is a list of operations' }),
           }),
           response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
         },
       },
       async (request) => {
+        if (request.body.patch.length > MOST_OPERATIONS)
+          throw new Refused(
+            422,
+            'patch-refused',
+            `the change has over ${MOST_OPERATIONS} operations: send the design whole`,
+          );
         const kept = await saveDesign(store, workshopOf(request), request.params.id, request.body);
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
@@ -247,6 +256,7 @@ export const designRoutes =
       async (request, reply) => {
         const { id } = request.params;
         return tell(
+          db,
           reply.status(201),
           await duplicateDesign(store, workshopOf(request), id, request.body.name),
         );
@@ -264,7 +274,7 @@ export const designRoutes =
         },
       },
       async (request, reply) =>
-        tell(reply, await renameDesign(db, workshopOf(request), request.params.id, request.body.name)),
+        tell(db, reply, await renameDesign(db, workshopOf(request), request.params.id, request.body.name)),
     );
 
     app.post(
@@ -279,6 +289,7 @@ export const designRoutes =
       },
       async (request, reply) =>
         tell(
+          db,
           reply,
           await archiveDesign(store, workshopOf(request), request.params.id, request.body.archived),
         ),

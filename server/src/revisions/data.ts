@@ -27,14 +27,14 @@ export async function listRevisions(db: Db, workshop: string, design: string): P
 }
 
 /**
- * Freezes the state that a design has at a revision number; refused (409) when that is not its present state, or is
- * frozen already.
+ * Freezes the state that a save made of a design; refused (409) when that is not its present state, or is frozen
+ * already.
  */
 export async function freezeRevision(
   db: Db,
   workshop: string,
   design: string,
-  number: number,
+  save: string,
   name: string,
 ): Promise<Frozen> {
   const row = await db
@@ -46,7 +46,7 @@ export async function freezeRevision(
         .select((s) => ['workshop_id', 'id', 'revision', s.val(name).as('name'), 'document'])
         .where('workshop_id', '=', workshop)
         .where('id', '=', design)
-        .where('revision', '=', number),
+        .where('save_id', '=', save),
     )
     .onConflict((c) => c.columns(['design_id', 'number']).doNothing())
     .returning(['number', 'name', 'created_at'])
@@ -55,7 +55,7 @@ export async function freezeRevision(
     throw new Refused(
       409,
       'not-frozen',
-      `revision ${number} is not the design’s present state, or is frozen already: open it again`,
+      'what is to be frozen is not the design’s present state, or is frozen already: open it again',
     );
   return told(row);
 }

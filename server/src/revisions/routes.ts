@@ -38,16 +38,19 @@ export const revisionRoutes =
       '/api/designs/:id/revisions',
       {
         schema: {
-          summary: 'Freeze the state that the design has at a revision number',
+          summary: 'Freeze the state that a save made, which must be the present one',
           params,
-          body: z.object({ name: nameSchema, number: numberSchema('the revision’s number') }),
+          body: z.object({
+            name: nameSchema,
+            save: z.uuid({ error: 'the save whose state is frozen, by its id, a UUID' }),
+          }),
           response: { 201: summarySchema, ...failures },
         },
       },
       async (request, reply) => {
         const { id } = request.params;
-        const { name, number } = request.body;
-        return reply.status(201).send(await freezeRevision(db, workshopOf(request), id, number, name));
+        const { name, save } = request.body;
+        return reply.status(201).send(await freezeRevision(db, workshopOf(request), id, save, name));
       },
     );
 

@@ -40,7 +40,10 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
         throw new Error(
           'the present state is not on the server yet: freeze it when the title line says saved',
         );
-      const made = await api.freeze(id, named.data, useKeeping.getState().revision);
+      const { save } = useKeeping.getState();
+      if (save === null)
+        throw new Error('this state is not at the server yet: choose above which state is kept');
+      const made = await api.freeze(id, named.data, save);
       setList([made, ...(list ?? [])]);
       setName('');
     } catch (error) {

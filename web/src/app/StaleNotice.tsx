@@ -40,7 +40,12 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
     >
       <HStack gap="3">
         <Text flex="1">
-          <b>This design was changed elsewhere.</b> The server holds revision {kept.revision}.{' '}
+          <b>
+            {kept.restored
+              ? 'The database was restored from a backup.'
+              : 'This design was changed elsewhere.'}
+          </b>{' '}
+          The server holds {kept.restored ? 'an earlier state of this design' : `revision ${kept.revision}`}.{' '}
           {apart.length
             ? `Different: ${apart.map((d) => d.words).join(', ')}. Its lines are dashed on the board.`
             : 'Both are the same.'}

@@ -1,5 +1,5 @@
 import type { Design, PartSpec, Refusal } from '@pelkin/core';
-import { patchOf } from '@pelkin/core';
+import { MOST_OPERATIONS, patchOf } from '@pelkin/core';
 
 export interface DesignSummary {
   readonly id: string;
@@ -43,8 +43,10 @@ export interface StoredDesign {
   readonly revision: number;
   readonly archived: boolean;
   readonly updatedAt: string;
-  /** The save that made this state; null when none of a page’s did. */
-  readonly saveId: string | null;
+  /** The save that made this state. */
+  readonly saveId: string;
+  /** The database’s lineage: another one means that it was restored from a backup. */
+  readonly lineage: string;
   readonly design: unknown;
 }
 
@@ -57,10 +59,16 @@ export class ApiError extends Error {
     readonly details?: unknown,
     /** The request’s number in the server’s log; null where no server answered. */
     readonly request: string | null = null,
+    /** How long the server asks to be left alone, ms; null where it does not say. */
+    readonly after: number | null = null,
   ) {
     super(message);
   }
 }
+
+/** A Retry-After header, seconds, in ms. */
+const waitOf = (header: string | null): number | null =>
+  header !== null && /^\d{1,4}$/.test(header) ? Number(header) * 1_000 : null;
 
 /** A server that has not answered by then is taken to be away. */
 const ANSWER_WITHIN_MS = 12_000;
@@ -105,6 +113,7 @@ async function call<T>(method: string, path: string, body?: unknown, within = AN
     error?.message ?? `the server answered ${response.status}`,
     error?.details,
     error?.request ?? null,
+    waitOf(response.headers.get('retry-after')),
   );
 }
 
@@ -160,10 +169,16 @@ export const api = {
   },
   open: (id: string) => call<StoredDesign>('GET', `/api/designs/${encodeURIComponent(id)}`),
   create: (design: Design) => call<StoredDesign>('POST', '/api/designs', { design }),
-  /** Saves a state made from revision `from`: what changed since `base` where the server holds that, or the whole. */
-  save: (id: string, from: number, saveId: string, design: Design, base: Design | null) => {
+  /** The present lineage of the server’s database. */
+  lineage: () => call<{ lineage: string }>('GET', '/api/lineage'),
+  /** Saves a state made from that of the save `from`: what changed since `base` where the server holds that, or the whole. */
+  save: (id: string, from: string, saveId: string, design: Design, base: Design | null) => {
     const path = `/api/designs/${encodeURIComponent(id)}`;
-    const patch = base && JSON.stringify({ from, saveId, patch: patchOf(base, design) });
+    const operations = base && patchOf(base, design);
+    const patch =
+      operations && operations.length <= MOST_OPERATIONS
+        ? JSON.stringify({ from, saveId, patch: operations })
+        : null;
     const whole =
       patch !== null && patch.length < SMALL_PATCH ? null : JSON.stringify({ from, saveId, design });
     return whole === null || (patch !== null && patch.length < whole.length / 2)
@@ -174,8 +189,9 @@ export const api = {
     call<StoredDesign>('POST', `/api/designs/${id}/duplicate`, { name }),
   revisions: (id: string) =>
     call<{ revisions: readonly FrozenSummary[] }>('GET', `/api/designs/${encodeURIComponent(id)}/revisions`),
-  freeze: (id: string, name: string, number: number) =>
-    call<FrozenSummary>('POST', `/api/designs/${encodeURIComponent(id)}/revisions`, { name, number }),
+  /** Freezes the state that a save made. */
+  freeze: (id: string, name: string, save: string) =>
+    call<FrozenSummary>('POST', `/api/designs/${encodeURIComponent(id)}/revisions`, { name, save }),
   frozen: (id: string, number: number) =>
     call<FrozenSummary & { design: unknown }>(
       'GET',

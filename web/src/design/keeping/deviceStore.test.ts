@@ -3,7 +3,14 @@ import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { DeviceCopy } from './state.ts';
 
-const copy = (n: number): DeviceCopy => ({ from: n, design: { n }, attempts: [], at: n, stage: 'outline' });
+const copy = (n: number): DeviceCopy => ({
+  from: n,
+  save: null,
+  design: { n },
+  attempts: [],
+  at: n,
+  stage: 'outline',
+});
 const fresh = async () => {
   vi.resetModules();
   return import('./deviceStore.ts');

@@ -68,7 +68,18 @@ export async function copiesOf(
     typeof key === 'string' &&
     (key === `${PREFIX}${design}` || key.startsWith(`${PREFIX}${design}:`)) &&
     isCopy(raw)
-      ? [{ key, copy: { ...raw, at: raw.at ?? 0, stage: raw.stage ?? '', attempts: raw.attempts ?? [] } }]
+      ? [
+          {
+            key,
+            copy: {
+              ...raw,
+              save: raw.save ?? null,
+              at: raw.at ?? 0,
+              stage: raw.stage ?? '',
+              attempts: raw.attempts ?? [],
+            },
+          },
+        ]
       : [],
   );
 }

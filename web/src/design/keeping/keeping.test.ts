@@ -52,7 +52,8 @@ const { useDesignStore } = await import('../store.ts');
 class Server {
   design: Design;
   revision = 1;
-  saveId: string | null = null;
+  saveId = crypto.randomUUID() as string;
+  lineage = 'first';
   away = false;
   losesAnswers = 0;
   refuses = false;
@@ -68,19 +69,20 @@ class Server {
     this.revision += 1;
     this.saveId = crypto.randomUUID();
   }
-  readonly fetch = async (_path: string, init?: RequestInit): Promise<Response> => {
+  readonly fetch = async (path: string, init?: RequestInit): Promise<Response> => {
     if (this.away) throw new TypeError('failed to fetch');
     const answer = (status: number, body: unknown): Response =>
       new Response(JSON.stringify(body), { status });
     const refusal = (status: number, code: string, details?: unknown) =>
       answer(status, { error: { code, message: code, details } });
     const updatedAt = new Date().toISOString();
-    const { design, revision, saveId } = this;
+    const { design, revision, saveId, lineage } = this;
+    if (path === '/api/lineage') return answer(200, { lineage });
     if (init?.method !== 'PUT' && init?.method !== 'PATCH')
-      return answer(200, { id: 'one', revision, saveId, archived: false, updatedAt, design });
+      return answer(200, { id: 'one', revision, saveId, lineage, archived: false, updatedAt, design });
     if (this.broken !== null) return refusal(this.broken, 'broken');
     const body = JSON.parse(String(init.body)) as {
-      from: number;
+      from: string;
       saveId: string;
       design?: Design;
       patch?: readonly PatchOperation[];
@@ -88,7 +90,7 @@ class Server {
     if (this.refuses)
       return refusal(422, 'design-refused', [{ where: 'strings.nutWidth', message: 'the nut is odd' }]);
     if (body.saveId !== this.saveId) {
-      if (body.from !== revision) return refusal(409, 'stale', { revision, saveId, design });
+      if (body.from !== saveId) return refusal(409, 'stale', { revision, saveId, design });
       if (body.design) this.whole += 1;
       this.design = body.design ?? (applyPatch(design, body.patch!) as Design);
       this.revision += 1;
@@ -281,9 +283,49 @@ describe('keeping', () => {
   });
 });
 
+describe('a database that was restored from a backup', () => {
+  it('is noticed while nothing is done: the state on the screen is kept here, and offered', async () => {
+    nut(44);
+    await pass(2000);
+    expect(kept().kind).toBe('saved');
+    server.elsewhere((d) => edits.editStrings(d, { nutWidth: 43 }));
+    server.lineage = 'second';
+    await pass(31_000);
+    expect(kept()).toMatchObject({ kind: 'stale', restored: true, theirs: { strings: { nutWidth: 43 } } });
+    expect(state().design!.strings.nutWidth).toBe(44);
+    expect(device.get(OWN)).toMatchObject({ design: { strings: { nutWidth: 44 } } });
+    keepMine();
+    await pass(2000);
+    expect(server.design.strings.nutWidth).toBe(44);
+    expect(kept().kind).toBe('saved');
+  });
+  it('is no matter where it holds the state that is open', async () => {
+    nut(44);
+    await pass(2000);
+    server.lineage = 'second';
+    await pass(31_000);
+    expect(kept().kind).toBe('saved');
+    nut(45);
+    await pass(2000);
+    expect(server.design.strings.nutWidth).toBe(45);
+  });
+  it('does not take a save made of a state of the same number that it never had', async () => {
+    nut(44);
+    await pass(2000);
+    // Restored to before that save, and saved by another page since: its revision is 2 as well.
+    server.design = edits.editStrings(newDesign('Kept', 6, 640), { nutWidth: 41 });
+    server.saveId = crypto.randomUUID();
+    nut(45);
+    await pass(2000);
+    expect(kept().kind).toBe('stale');
+    expect(server.design.strings.nutWidth).toBe(41);
+  });
+});
+
 describe('what this device keeps', () => {
   const copyOf = (design: Design, more: Partial<DeviceCopy> = {}): DeviceCopy => ({
     from: 1,
+    save: server.saveId,
     design,
     attempts: [],
     at: 1_000,
@@ -418,7 +460,11 @@ describe('what this device keeps', () => {
     device.set('design:one', { from: 1, design: wider(44), attempts: [] } as unknown as DeviceCopy);
     await openDesign('one');
     expect(state().design!.strings.nutWidth).toBe(44);
+    // It does not name the save that it was made from: whether it is newer than the server's state is for the user to say.
+    expect(kept().kind).toBe('stale');
+    keepMine();
     await pass(3000);
+    expect(server.design.strings.nutWidth).toBe(44);
     expect(device.size).toBe(0);
   });
   it('that this version cannot read is offered as it is, and never deleted unasked', async () => {

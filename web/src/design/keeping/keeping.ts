@@ -17,6 +17,7 @@ import {
 import { opened, openedApart, reduce } from './reduce.ts';
 import type {
   Attempt,
+  Current,
   DeviceCopy,
   Effect,
   Failure,
@@ -39,6 +40,8 @@ interface Keeping {
   readonly kept: Kept;
   /** The revision that the open design was made from, as the server counts. */
   readonly revision: number;
+  /** The save that made that state; null where it is not known. */
+  readonly save: string | null;
   /** Steps that the server does not have yet; a drag that goes on counts as one. */
   readonly waiting: number;
   /** Whether this device holds the present state for certain. */
@@ -53,6 +56,7 @@ interface Keeping {
 const NOTHING: Keeping = {
   kept: { kind: 'saved', at: new Date() },
   revision: 1,
+  save: null,
   waiting: 0,
   onDevice: false,
   deviceProblem: null,
@@ -64,7 +68,7 @@ export const useKeeping = create<Keeping>(() => NOTHING);
 /** What a stale save is reported: the state that the server holds, and the save that made it. */
 interface StaleDetails {
   readonly revision: number;
-  readonly saveId: string | null;
+  readonly saveId: string;
   readonly design: unknown;
 }
 
@@ -93,6 +97,7 @@ function show(state: KeepState): void {
   useKeeping.setState({
     kept: sameKept(kept, before) ? before : kept,
     revision: state.revision,
+    save: state.save,
     waiting: stepsWaiting(state),
     onDevice: state.device.kept === state.present.changes,
     deviceProblem: state.device.problem,
@@ -102,13 +107,14 @@ function show(state: KeepState): void {
 
 function failureOf(error: unknown): Failure {
   const failed = error instanceof ApiError ? error : new ApiError(0, 'failed', String(error));
-  const { status, code, message, details, request } = failed;
+  const { status, code, message, details, request, after } = failed;
   const refusals = Array.isArray(details) ? (details as readonly Refusal[]) : [];
-  if (status !== 409) return { status, code, message, refusals, request, current: null };
-  const { revision, saveId, design } = details as StaleDetails;
+  if (status !== 409) return { status, code, message, refusals, request, after, current: null };
+  return { status, code, message, refusals: [], request, after, current: currentOf(details as StaleDetails) };
+}
+function currentOf({ revision, saveId, design }: StaleDetails): Current {
   const checked = checkDesign(design);
-  const current = { revision, saveId, design: checked.ok ? checked.design : null };
-  return { status, code, message, refusals: [], request, current };
+  return { revision, saveId, design: checked.ok ? checked.design : null };
 }
 
 interface Keeper {
@@ -123,6 +129,7 @@ interface Keeper {
 function startKeeper(id: string, first: KeepState): Keeper {
   let state = first;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  const looking = setInterval(() => void lookAtLineage(), LOOK_EVERY_MS);
   const own = copyKey(id, TAB);
   const release = holdDesign(id);
   let finish: () => void = () => undefined;
@@ -130,7 +137,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
     finish = resolve;
   });
 
-  const send = async (attempt: Attempt, from: number, base: Design | null): Promise<void> => {
+  const send = async (attempt: Attempt, from: string, base: Design | null): Promise<void> => {
     try {
       const answer = await api.save(id, from, attempt.saveId, attempt.design, base);
       dispatch({
@@ -173,6 +180,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
     if (keeper === me) show(state);
     if (state.done) {
       clearTimeout(timer);
+      clearInterval(looking);
       release();
       finish();
     }
@@ -205,6 +213,7 @@ async function readDevice(id: string): Promise<OnDevice> {
 }
 
 interface Found extends Offer {
+  readonly save: string | null;
   readonly attempts: readonly string[];
   /** This tab's own: of this page, or of the one that was reloaded. */
   readonly own: boolean;
@@ -223,9 +232,9 @@ async function leftBehind(id: string, { copies }: OnDevice, held: Design): Promi
       await deleteCopies([key]).catch(() => undefined);
       continue;
     }
-    const { at, stage, from, attempts } = copy;
+    const { at, stage, from, save, attempts } = copy;
     const read = checked.ok ? checked : { ok: false as const, refusals: checked.refusals, raw: copy.design };
-    found.push({ key, at, stage, from, attempts, own, read });
+    found.push({ key, at, stage, from, save, attempts, own, read });
   }
   return found.sort((a, b) => b.at - a.at);
 }
@@ -261,9 +270,7 @@ export async function openDesign(id: string): Promise<void> {
   const taken = readable.find((f) => f.own) ?? (readable.length === 1 ? readable[0]! : null);
   const kept = taken?.read.ok ? taken.read.design : null;
   const savedAt = new Date(stored.updatedAt).getTime();
-  const goesOn =
-    taken !== null &&
-    (taken.from === stored.revision || (stored.saveId !== null && taken.attempts.includes(stored.saveId)));
+  const goesOn = taken !== null && (taken.save === stored.saveId || taken.attempts.includes(stored.saveId));
   const isOwnKey = taken?.key === copyKey(id, TAB);
   if (kept && !goesOn) {
     store.getState().open(id, kept);
@@ -272,24 +279,49 @@ export async function openDesign(id: string): Promise<void> {
       openedApart({
         present: presentOf(),
         from: taken!.from,
+        save: taken!.save,
         attempts: taken!.attempts,
         savedAt,
         own: isOwnKey,
-        theirs: { revision: stored.revision, design: checked.design },
+        theirs: { revision: stored.revision, save: stored.saveId, design: checked.design },
       }),
     );
   } else {
     store.getState().open(id, checked.design);
-    const { revision } = stored;
+    const { revision, saveId: save } = stored;
     keeper = startKeeper(
       id,
-      opened({ present: presentOf(), revision, savedAt, deviceProblem: device.problem }),
+      opened({ present: presentOf(), revision, save, savedAt, deviceProblem: device.problem }),
     );
     if (kept) store.getState().edit('changes kept on this device', () => kept);
   }
   if (taken && !isOwnKey) keeper.dispatch({ kind: 'tookCopy', key: taken.key });
   keeper.dispatch({ kind: 'offered', offers: found.filter((f) => f !== taken) });
+  lineage = stored.lineage;
   void countTabs();
+}
+
+/** The lineage of the server’s database when the open design was last read. */
+let lineage: string | null = null;
+/** How often a page looks whether the server’s database is still the same, ms. */
+const LOOK_EVERY_MS = 30_000;
+
+/** Looks whether the server’s database was restored from a backup; if it was, at what it holds of the open design now. */
+async function lookAtLineage(): Promise<void> {
+  const open = keeper;
+  if (!open || lineage === null || document.visibilityState === 'hidden') return;
+  try {
+    const now = (await api.lineage()).lineage;
+    if (now === lineage || keeper !== open) return;
+    const current = await api.open(open.id).catch((error: unknown) => {
+      if (error instanceof ApiError && error.status === 404) return null;
+      throw error;
+    });
+    lineage = now;
+    open.dispatch({ kind: 'restored', current: current && currentOf(current) });
+  } catch {
+    // A server that is away is noticed by the next save; it is looked at again later.
+  }
 }
 
 /** Sends what waits now; true when the server then holds the present state. */
@@ -372,6 +404,7 @@ onDeviceLost(() => keeper?.dispatch({ kind: 'deviceLost' }));
 window.addEventListener('online', () => keeper?.dispatch({ kind: 'saveNow' }));
 // A page that is put in the background may never come back: what waits goes now.
 document.addEventListener('visibilitychange', () => {
+  void lookAtLineage();
   if (document.visibilityState === 'hidden') keeper?.dispatch({ kind: 'saveNow' });
 });
 window.addEventListener('beforeunload', (event) => {

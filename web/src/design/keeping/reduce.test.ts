@@ -19,8 +19,8 @@ class World1 {
   at = 0;
   ids = 0;
   changes = 0;
-  server = { revision: 1, design: version(0), saveId: null as string | null };
-  device: { from: number; design: Design; attempts: readonly string[] } | null = null;
+  server = { revision: 1, design: version(0), saveId: 'first' };
+  device: { save: string | null; design: Design; attempts: readonly string[] } | null = null;
   requests: Send[] = [];
   writes: Write[] = [];
   woken: number | null = null;
@@ -31,6 +31,7 @@ class World1 {
     this.state = opened({
       present: { design: this.server.design, changes: 0, steps: 0, dragging: false },
       revision: 1,
+      save: 'first',
       savedAt: 0,
       deviceProblem: null,
     });
@@ -76,6 +77,7 @@ class World1 {
       message: 'message',
       refusals: [],
       request: null,
+      after: null,
       current,
     });
     const fail = (f: Failure): void => this.tell({ kind: 'failed', attempt, failure: f });
@@ -83,8 +85,8 @@ class World1 {
     if (how === 'refuse') return fail(failure(422));
     const { server } = this;
     if (attempt.saveId !== server.saveId) {
-      if (from !== server.revision) return fail(failure(409, { ...server }));
-      this.server = { revision: from + 1, design: attempt.design, saveId: attempt.saveId };
+      if (from !== server.saveId) return fail(failure(409, { ...server }));
+      this.server = { revision: server.revision + 1, design: attempt.design, saveId: attempt.saveId };
     }
     if (how === 'lose') return fail(failure(0));
     this.tell({ kind: 'answered', attempt, revision: this.server.revision, savedAt: this.at });
@@ -93,7 +95,7 @@ class World1 {
     const write = this.writes.shift();
     if (!write) return;
     if (how === 'fail') return this.tell({ kind: 'notKept', problem: 'full' });
-    this.device = write.copy as { from: number; design: Design; attempts: readonly string[] };
+    this.device = write.copy as { save: string | null; design: Design; attempts: readonly string[] };
     this.tell({ kind: 'kept', changes: write.changes });
   }
 }
@@ -219,17 +221,22 @@ describe('the keeping machine', () => {
     const start = openedApart({
       present: { design: version(7), changes: 0, steps: 0, dragging: false },
       from: 3,
+      save: 'third',
       attempts: [],
       savedAt: 0,
       own: true,
-      theirs: { revision: 5, design: version(6) },
+      theirs: { revision: 5, save: 'fifth', design: version(6) },
     });
     const world: World = { at: 0, freshId: 'x', stage: '' };
     expect(reduce(start, { kind: 'woke' }, world).effects).toEqual([]);
     expect(stepsWaiting(start)).toBe(1);
     const mine = reduce(start, { kind: 'keepMine' }, world);
     expect(mine.effects).toContainEqual(
-      expect.objectContaining({ do: 'send', from: 5, base: expect.objectContaining({ name: 'State 6' }) }),
+      expect.objectContaining({
+        do: 'send',
+        from: 'fifth',
+        base: expect.objectContaining({ name: 'State 6' }),
+      }),
     );
     const theirs = reduce(start, { kind: 'tookTheirs' }, world);
     expect(theirs.effects).toContainEqual({ do: 'forgetOwn' });

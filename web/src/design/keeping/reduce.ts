@@ -1,5 +1,5 @@
 import { sameJson } from '../sameJson.ts';
-import type { Attempt, Effect, Failure, KeepEvent, KeepState, Present, World } from './state.ts';
+import type { Attempt, Current, Effect, Failure, KeepEvent, KeepState, Present, World } from './state.ts';
 import { stepsWaiting } from './state.ts';
 
 /**
@@ -32,11 +32,13 @@ const then = (a: Next, next: (state: KeepState) => Next): Next => {
 export const opened = (start: {
   readonly present: Present;
   readonly revision: number;
+  readonly save: string | null;
   readonly savedAt: number;
   readonly deviceProblem: string | null;
 }): KeepState => ({
   present: start.present,
   revision: start.revision,
+  save: start.save,
   held: start.present.design,
   savedAt: start.savedAt,
   sent: { changes: start.present.changes, steps: start.present.steps },
@@ -60,16 +62,23 @@ export const opened = (start: {
 export const openedApart = (start: {
   readonly present: Present;
   readonly from: number;
+  readonly save: string | null;
   readonly attempts: readonly string[];
   readonly savedAt: number;
   readonly own: boolean;
-  readonly theirs: { readonly revision: number; readonly design: Present['design'] };
+  readonly theirs: { readonly revision: number; readonly save: string; readonly design: Present['design'] };
 }): KeepState => ({
   ...opened({ ...start, revision: start.from, deviceProblem: null }),
   held: null,
   sent: { changes: -1, steps: -1 },
   attempts: start.attempts,
-  server: { kind: 'stale', revision: start.theirs.revision, theirs: start.theirs.design },
+  server: {
+    kind: 'stale',
+    revision: start.theirs.revision,
+    save: start.theirs.save,
+    theirs: start.theirs.design,
+    restored: false,
+  },
   device: { kept: start.own ? start.present.changes : null, writing: null, problem: null },
 });
 
@@ -84,6 +93,7 @@ function keep(state: KeepState, world: World): Next {
       changes: present.changes,
       copy: {
         from: state.revision,
+        save: state.save,
         design: present.design,
         attempts: state.attempts,
         at: world.at,
@@ -96,7 +106,8 @@ function keep(state: KeepState, world: World): Next {
 /** Sends the present state unless one is under way, a drag goes on, or the user has to choose first. */
 function send(state: KeepState, world: World): Next {
   const { present, sent, server, underWay } = state;
-  if (underWay || present.changes === sent.changes || server.kind === 'stale') return stay(state);
+  if (underWay || present.changes === sent.changes || server.kind === 'stale' || state.save === null)
+    return stay(state);
   // A try that falls into a drag is made after it: nobody else would wake the machine while the server is away.
   if (present.dragging) return stay(state, { do: 'wake', after: REST_MS });
   const repeated = state.attempt?.design === present.design;
@@ -115,7 +126,7 @@ function send(state: KeepState, world: World): Next {
     underWay: true,
   };
   return then(
-    stay(sending, { do: 'send', attempt, from: state.revision, base: state.held }),
+    stay(sending, { do: 'send', attempt, from: state.save, base: state.held }),
     // The copy names the saves that are under way: after a reload the server's state is known again by them.
     (s) => (repeated ? stay(s) : keep(s, world)),
   );
@@ -142,6 +153,7 @@ function confirmed(
   const now: KeepState = {
     ...state,
     revision,
+    save: attempt.saveId,
     held: attempt.design,
     savedAt,
     sent: { changes: attempt.changes, steps: attempt.steps },
@@ -169,23 +181,27 @@ function failed(before: KeepState, attempt: Attempt, failure: Failure, world: Wo
   if (failure.status === 409 && failure.current) {
     const { revision, saveId, design: theirs } = failure.current;
     // An earlier state of this very page, whose answer was lost: what came after is sent on top of it.
-    if (saveId !== null && state.attempts.includes(saveId))
-      return send({ ...state, revision, held: null, attempt: null }, world);
+    if (state.attempts.includes(saveId))
+      return send({ ...state, revision, save: saveId, held: null, attempt: null }, world);
     if (theirs === null) return refused('the server holds a state that this page cannot read: reload it');
     // The same state, saved by a request whose answer was lost.
-    if (sameJson(theirs, attempt.design)) return confirmed(state, attempt, revision, world.at, world);
-    return stay({ ...state, server: { kind: 'stale', revision, theirs } });
+    if (sameJson(theirs, attempt.design))
+      return confirmed(state, { ...attempt, saveId }, revision, world.at, world);
+    return stay({ ...state, server: { kind: 'stale', revision, save: saveId, theirs, restored: false } });
   }
   // What changed does not fit what the server holds: the whole is sent instead.
   if (failure.code === 'patch-refused' && state.held !== null)
     return send({ ...state, held: null, attempt: null }, world);
+  if (BUSY.has(failure.status) || (failure.status === 503 && failure.code === 'busy'))
+    return stay(
+      { ...state, tries: state.tries + 1 },
+      { do: 'wake', after: failure.after ?? retryAfter(state.tries) },
+    );
   if (AWAY.has(failure.status))
     return stay(
       { ...state, server: { kind: 'away' }, tries: state.tries + 1 },
-      { do: 'wake', after: retryAfter(state.tries) },
+      { do: 'wake', after: failure.after ?? retryAfter(state.tries) },
     );
-  if (BUSY.has(failure.status))
-    return stay({ ...state, tries: state.tries + 1 }, { do: 'wake', after: retryAfter(state.tries) });
   return refused(failure.message);
 }
 
@@ -222,6 +238,38 @@ function kept(before: KeepState, changes: number, world: World): Next {
     : stay(state);
 }
 
+/**
+ * The server's database was restored from a backup. Where it holds what the open design was made from, work goes on.
+ * Otherwise the state on this screen is kept on this device, and the user chooses.
+ */
+function restored(state: KeepState, current: Current | null, world: World): Next {
+  if (current !== null && (current.saveId === state.save || state.attempts.includes(current.saveId)))
+    return stay(state);
+  const apart: KeepState = {
+    ...state,
+    // What the server had before the restore it does not have now.
+    sent: { changes: -1, steps: state.present.steps - 1 },
+    server:
+      current?.design == null
+        ? {
+            kind: 'refused',
+            message: current
+              ? 'the database was restored from a backup, and holds a state of this design that this page cannot read: reload it'
+              : 'the database was restored from a backup, which does not have this design: save it as a file, or as a new design',
+            refusals: [],
+            request: null,
+          }
+        : {
+            kind: 'stale',
+            revision: current.revision,
+            save: current.saveId,
+            theirs: current.design,
+            restored: true,
+          },
+  };
+  return keep(apart, world);
+}
+
 function step(state: KeepState, event: KeepEvent, world: World): Next {
   switch (event.kind) {
     case 'changed':
@@ -243,6 +291,8 @@ function step(state: KeepState, event: KeepEvent, world: World): Next {
       const lost = { ...state, device: { ...state.device, kept: null } };
       return stepsWaiting(lost) ? keep(lost, world) : stay(lost);
     }
+    case 'restored':
+      return restored(state, event.current, world);
     case 'offered':
       return stay({ ...state, offers: event.offers });
     case 'tookCopy':
@@ -261,10 +311,11 @@ function step(state: KeepState, event: KeepEvent, world: World): Next {
       );
     case 'keepMine': {
       if (state.server.kind !== 'stale') return stay(state);
-      const { revision, theirs } = state.server;
+      const { revision, save, theirs } = state.server;
       const mine: KeepState = {
         ...state,
         revision,
+        save,
         held: theirs,
         attempt: null,
         // However it came to be the same as what was sent last: the server has another now.
@@ -275,12 +326,13 @@ function step(state: KeepState, event: KeepEvent, world: World): Next {
     }
     case 'tookTheirs': {
       if (state.server.kind !== 'stale') return stay(state);
-      const { revision, theirs } = state.server;
+      const { revision, save, theirs } = state.server;
       const { changes, steps } = state.present;
       return then(
         forget({
           ...state,
           revision,
+          save,
           held: theirs,
           attempt: null,
           attempts: [],

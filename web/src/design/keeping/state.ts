@@ -28,7 +28,15 @@ export type Server =
       readonly refusals: readonly Refusal[];
       readonly request: string | null;
     }
-  | { readonly kind: 'stale'; readonly revision: number; readonly theirs: Design };
+  | {
+      readonly kind: 'stale';
+      readonly revision: number;
+      /** The save that made the server’s state. */
+      readonly save: string;
+      readonly theirs: Design;
+      /** The server’s database was restored from a backup since the design was opened. */
+      readonly restored: boolean;
+    };
 
 /** What this device holds for this tab. */
 export interface Device {
@@ -42,8 +50,9 @@ export interface Device {
 
 /** A copy on this device, of changes that the server has not confirmed, of one tab alone. */
 export interface DeviceCopy {
-  /** The revision it was made from. */
+  /** The revision it was made from, as it is shown, and the save that made that; null of copies of earlier versions. */
   readonly from: number;
+  readonly save: string | null;
   readonly design: unknown;
   /** Saves whose answers never came: the server may have taken the last of them unseen. */
   readonly attempts: readonly string[];
@@ -68,6 +77,8 @@ export interface KeepState {
   readonly present: Present;
   /** The revision that the open design was made from, as the server counts; the state it holds by that number. */
   readonly revision: number;
+  /** The save that made the state that the open design was made from: the next save names it. */
+  readonly save: string | null;
   readonly held: Design | null;
   readonly savedAt: number;
   /** What of the present the server holds. */
@@ -98,13 +109,18 @@ export interface Failure {
   readonly refusals: readonly Refusal[];
   /** The request's number in the server's log; null when no server answered. */
   readonly request: string | null;
+  /** How long the server asks to be left alone, ms. */
+  readonly after: number | null;
   /** With 409: what the server holds. */
-  readonly current: {
-    readonly revision: number;
-    readonly saveId: string | null;
-    /** Null when this page cannot read it. */
-    readonly design: Design | null;
-  } | null;
+  readonly current: Current | null;
+}
+
+/** What the server holds of a design. */
+export interface Current {
+  readonly revision: number;
+  readonly saveId: string;
+  /** Null when this page cannot read it. */
+  readonly design: Design | null;
 }
 
 export type KeepEvent =
@@ -121,6 +137,8 @@ export type KeepEvent =
   | { readonly kind: 'kept'; readonly changes: number }
   | { readonly kind: 'notKept'; readonly problem: string }
   | { readonly kind: 'deviceLost' }
+  /** The server’s database was restored from a backup: what it holds now; null where it does not have the design any more. */
+  | { readonly kind: 'restored'; readonly current: Current | null }
   | { readonly kind: 'offered'; readonly offers: readonly Offer[] }
   | { readonly kind: 'tookCopy'; readonly key: string }
   | { readonly kind: 'declined'; readonly key: string }
@@ -137,7 +155,7 @@ export interface World {
 
 export type Effect =
   /** Send a state, as changes of `base` where the server is known to hold it. */
-  | { readonly do: 'send'; readonly attempt: Attempt; readonly from: number; readonly base: Design | null }
+  | { readonly do: 'send'; readonly attempt: Attempt; readonly from: string; readonly base: Design | null }
   /** Write this tab's own copy; answered by `kept` or `notKept`. */
   | { readonly do: 'keep'; readonly copy: DeviceCopy; readonly changes: number }
   /** Delete this tab's own copy. */
