@@ -29,6 +29,8 @@ const database = process.env.DATABASE_NAME || DATABASE;
 const backups = Number(process.env.BACKUPS ?? 7);
 /** After a fall what fell is started again: at once, then with longer rests. */
 const RESTS_MS = [0, 500, 1_000, 2_000, 4_000];
+/** A server that says nothing for so long hangs, and is replaced. */
+const SILENT_MS = 10_000;
 /** Whatever ran so long before it fell counts as having worked. */
 const WORKED_MS = 30_000;
 const rest = (falls) =>
@@ -108,6 +110,7 @@ function keepServer(falls = 0) {
       WEB_ROOT: join(ROOT, 'web/dist'),
       DEMO_ROOT: join(ROOT, 'demo'),
       LOG_FILE: join(LOGS, 'server.log'),
+      ...(ownDatabase ? { STATE_FOLDER: STATE } : {}),
       ...(address ? { PORT: new URL(address).port } : {}),
     },
   });
@@ -121,7 +124,16 @@ function keepServer(falls = 0) {
     await rest(again - 1);
     if (!stopping) keepServer(again);
   });
+  const watched = server;
+  let heard = Date.now();
+  const watch = setInterval(() => {
+    if (address === null || Date.now() - heard < SILENT_MS) return;
+    say(`${at()} The server does not answer any more.`);
+    watched.kill('SIGKILL');
+  }, 1_000);
+  server.once('exit', () => clearInterval(watch));
   server.stdout.on('data', (chunk) => {
+    heard = Date.now();
     const listening = /^listening (\S+)/m.exec(String(chunk))?.[1];
     if (!listening) return;
     const isBack = address !== null;

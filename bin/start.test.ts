@@ -33,7 +33,7 @@ async function until(what: string, is: () => boolean | Promise<boolean>, within 
   return Date.now() - start;
 }
 const works = async (): Promise<boolean> =>
-  fetch(`${note().address}/healthz`, { signal: AbortSignal.timeout(5_000) }).then(
+  fetch(`${note().address}/api/health`, { signal: AbortSignal.timeout(5_000) }).then(
     (answer) => answer.status === 200,
     () => false,
   );

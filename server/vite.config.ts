@@ -13,7 +13,11 @@ export default defineConfig({
     target: 'node20',
     sourcemap: true,
     rolldownOptions: {
-      input: { main: 'src/main.ts', 'admit.worker': 'src/designs/admit.worker.ts' },
+      input: {
+        main: 'src/main.ts',
+        'admit.worker': 'src/designs/admit.worker.ts',
+        pictureReader: 'src/pictures/reader.ts',
+      },
       output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
     },
   },

@@ -53,7 +53,7 @@ const plans = (id: string, save: string): fc.Arbitrary<Plan> => {
       '/api/pictures',
       '/api/workshops',
       '/api/demo',
-      '/healthz',
+      '/api/health',
       '/api/openapi.json',
     ),
     odd.map((i) => `/api/pictures/${i}`),

@@ -22,6 +22,8 @@ export async function startTestServer({ durable = false } = {}) {
       DATABASE_URL: cluster.urlOf(name),
       WEB_ROOT: join(ROOT, 'web/dist'),
       DEMO_ROOT: join(ROOT, 'demo'),
+      // Many browsers and measurements ask from one address.
+      MOST_REQUESTS: '1000000',
     },
   });
   let errors = '';

@@ -11,8 +11,12 @@ import { demoRoutes } from './demo.ts';
 import { stopChecking } from './designs/admit.ts';
 import { designRoutes } from './designs/routes.ts';
 import { answerFailure, tellErrors } from './errors.ts';
-import { guardRequests } from './guards.ts';
+import { queueBodies } from './guards/bodies.ts';
+import { limitConnections } from './guards/connections.ts';
+import { guardRequests } from './guards/requests.ts';
 import { VERSION, healthRoutes } from './health.ts';
+import { tellMetrics } from './metrics.ts';
+import { PICTURE_LIMIT } from './pictures/limit.ts';
 import { partRoutes } from './parts/routes.ts';
 import { pictureRoutes } from './pictures/routes.ts';
 import { revisionRoutes } from './revisions/routes.ts';
@@ -24,8 +28,8 @@ const BODY_LIMIT = 2 * 1024 * 1024;
 const HEADERS_WITHIN_MS = 10_000;
 const REQUEST_WITHIN_MS = 60_000;
 const IDLE_MS = 30_000;
-/** Open connections at once: a browser holds six. */
-const MOST_CONNECTIONS = 1_000;
+/** Connections are looked over for late ones this often, ms. */
+const LOOK_EVERY_MS = 1_000;
 const MOST_HEADER_BYTES = 16 * 1024;
 
 /** A request's number: short enough to be read out. */
@@ -34,7 +38,8 @@ const requestId = (): string => randomBytes(5).toString('hex');
 /** The application's server, not yet listening. Without a logger it says nothing. */
 export async function buildApp(
   db: Db,
-  config: Pick<Config, 'webRoot' | 'allowedHosts'> & Partial<Pick<Config, 'demoRoot' | 'mostRequests'>>,
+  config: Pick<Config, 'webRoot' | 'allowedHosts'> &
+    Partial<Pick<Config, 'demoRoot' | 'mostRequests' | 'stateFolder'>>,
   logger: FastifyBaseLogger | null = null,
 ): Promise<FastifyInstance> {
   const app = Fastify({
@@ -46,11 +51,15 @@ export async function buildApp(
     requestTimeout: REQUEST_WITHIN_MS,
     connectionTimeout: IDLE_MS * 4,
     keepAliveTimeout: IDLE_MS,
-    http: { maxHeaderSize: MOST_HEADER_BYTES, headersTimeout: HEADERS_WITHIN_MS },
+    http: {
+      maxHeaderSize: MOST_HEADER_BYTES,
+      headersTimeout: HEADERS_WITHIN_MS,
+      connectionsCheckingInterval: LOOK_EVERY_MS,
+    },
     // What is refused before any route is found is reported in the same shape.
     frameworkErrors: answerFailure,
   });
-  app.server.maxConnections = MOST_CONNECTIONS;
+  limitConnections(app.server);
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   // JSON alone: a form on a page elsewhere cannot send it without being asked first.
@@ -59,11 +68,18 @@ export async function buildApp(
   app.addHook('onResponse', async (request, reply) => {
     const [place] = request.url.split('?');
     request.log.info(
-      `${request.method} ${place!.slice(0, 200)} ${reply.statusCode} ${reply.elapsedTime.toFixed(0)} ms`,
+      {
+        method: request.method,
+        place: place!.slice(0, 200),
+        status: reply.statusCode,
+        ms: Math.round(reply.elapsedTime),
+      },
+      'request',
     );
   });
   app.addHook('onClose', stopChecking);
   await guardRequests(app, config.allowedHosts, config.mostRequests);
+  tellMetrics(app, queueBodies(app, PICTURE_LIMIT));
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -91,7 +107,7 @@ export async function buildApp(
     },
     transform: jsonSchemaTransform,
   });
-  await app.register(healthRoutes(db));
+  await app.register(healthRoutes(db, config.stateFolder ?? null));
   await app.register(workshopRoutes(db));
   await app.register(designRoutes(db));
   await app.register(revisionRoutes(db));

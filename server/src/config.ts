@@ -17,6 +17,8 @@ const schema = z.object({
   PORT: z.coerce.number({ error: 'PORT must be a number' }).int().min(0).max(65535).default(4870),
   WEB_ROOT: z.string().optional(),
   DEMO_ROOT: z.string().optional(),
+  /** Where the start command keeps the database and its backups: for what is reported of the disk. */
+  STATE_FOLDER: z.string().optional(),
   /** Further host names under which requests are taken, comma separated. */
   ALLOWED_HOSTS: z.string().default(''),
   /** The log's file; without it the log goes to standard error. */
@@ -38,6 +40,8 @@ export interface Config {
   readonly webRoot: string | null;
   /** Folder of demo designs to begin with; without it none are put in. */
   readonly demoRoot: string | null;
+  /** Folder of the database and its backups; null where somebody else keeps them. */
+  readonly stateFolder: string | null;
   readonly allowedHosts: readonly string[];
   readonly logFile: string | null;
   readonly logLevel: string;
@@ -48,14 +52,25 @@ export interface Config {
 export function readConfig(env: Readonly<Record<string, string | undefined>>): Config {
   const parsed = schema.safeParse(env);
   if (!parsed.success) throw new Error(parsed.error.issues.map((issue) => issue.message).join('; '));
-  const { DATABASE_URL, HOST, PORT, WEB_ROOT, DEMO_ROOT, ALLOWED_HOSTS, LOG_FILE, LOG_LEVEL, MOST_REQUESTS } =
-    parsed.data;
+  const {
+    DATABASE_URL,
+    HOST,
+    PORT,
+    WEB_ROOT,
+    DEMO_ROOT,
+    ALLOWED_HOSTS,
+    LOG_FILE,
+    LOG_LEVEL,
+    MOST_REQUESTS,
+    STATE_FOLDER,
+  } = parsed.data;
   return {
     databaseUrl: DATABASE_URL,
     host: HOST,
     port: PORT,
     webRoot: WEB_ROOT ?? null,
     demoRoot: DEMO_ROOT ?? null,
+    stateFolder: STATE_FOLDER ?? null,
     allowedHosts: ALLOWED_HOSTS.split(',')
       .map((h) => h.trim())
       .filter(Boolean),

@@ -78,6 +78,9 @@ const body = (code: string, message: string, request: FastifyRequest, details?: 
   error: { code, message, ...(details === undefined ? {} : { details }), request: request.id },
 });
 
+/** The usual code for a client that closed its request. */
+const GONE = 499;
+
 /** Words for what Fastify itself refuses. */
 const FASTIFY_WORDS: Readonly<Record<string, string>> = {
   FST_ERR_CTP_BODY_TOO_LARGE: 'the request is larger than is taken: 2 MB for a design, 40 MB for a picture',
@@ -133,8 +136,17 @@ function answerTo(
   return { status: 500, body: body('failed', words, request) };
 }
 
+/** Whoever is told to come again is told when, s. */
+const COME_AGAIN_S = 1;
+const ASKED_TO_WAIT = new Set([503, 429]);
+
 /** Answers a request that failed, in the one shape. */
 export function answerFailure(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
+  // Nobody is there any more to be answered: no failure of ours.
+  if (request.raw.destroyed && !request.raw.complete) {
+    void reply.status(GONE).send(body('gone', 'the request was given up before it came whole', request));
+    return;
+  }
   if (error instanceof Refused && error.document !== null) {
     const { status, code, message, details, document } = error;
     const answer = (design: string) => body(code, message, request, { ...details, design });
@@ -142,6 +154,8 @@ export function answerFailure(error: unknown, request: FastifyRequest, reply: Fa
     return;
   }
   const answer = answerTo(error, request);
+  if (ASKED_TO_WAIT.has(answer.status) && !reply.hasHeader('retry-after'))
+    void reply.header('retry-after', COME_AGAIN_S);
   void reply.status(answer.status).send(answer.body);
 }
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { connect as dial } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -389,7 +389,7 @@ describe('time', () => {
     const lost = connect(`postgres://nobody:x@127.0.0.1:${port}/none`);
     const app = await buildApp(lost, { webRoot: null, allowedHosts: [] });
     const start = performance.now();
-    const health = await app.inject({ url: '/healthz', headers: { host: 'localhost' } });
+    const health = await app.inject({ url: '/api/health', headers: { host: 'localhost' } });
     expect(health.statusCode).toBe(503);
     expect(health.json()).toMatchObject({ server: 'works', database: 'does not answer' });
     expect(performance.now() - start).toBeLessThan(5_000);
@@ -401,11 +401,10 @@ describe('time', () => {
     const app = await buildApp(server.db, { webRoot: null, allowedHosts: [] });
     expect(app.server.headersTimeout).toBe(10_000);
     expect(app.server.requestTimeout).toBe(60_000);
-    expect(app.server.maxConnections).toBe(1_000);
     const address = await app.listen({ port: 0 });
     const answer = await new Promise<string>((done) => {
       const socket = dial(Number(new URL(address).port), '127.0.0.1', () =>
-        socket.write(`GET /healthz HTTP/1.1\r\nhost: localhost\r\nx-long: ${'x'.repeat(20_000)}\r\n\r\n`),
+        socket.write(`GET /api/health HTTP/1.1\r\nhost: localhost\r\nx-long: ${'x'.repeat(20_000)}\r\n\r\n`),
       );
       let said = '';
       socket.on('data', (part) => (said += String(part)));
@@ -437,9 +436,15 @@ describe('the log', () => {
     const lines = text.trim().split('\n');
     const number = String(answer.headers['x-request-id']);
     expect(lines.filter((line) => line.includes(number))).toHaveLength(1);
-    expect(lines.find((line) => line.includes(number))).toMatch(
-      /INFO: [0-9a-f]{10} POST \/api\/designs 201 \d+ ms$/,
-    );
+    expect(JSON.parse(lines.find((line) => line.includes(number))!)).toMatchObject({
+      level: 'info',
+      time: expect.stringMatching(/^\d{4}-\d\d-\d\dT/) as string,
+      reqId: number,
+      method: 'POST',
+      place: '/api/designs',
+      status: 201,
+      ms: expect.any(Number) as number,
+    });
     expect(text).not.toMatch(/Private name|secret/);
     expect(statSync(file).mode & 0o777).toBe(0o600);
     rmSync(folder, { recursive: true });
@@ -447,14 +452,47 @@ describe('the log', () => {
 });
 
 describe('health', () => {
-  it('tells server, database and version', async () => {
-    expect(await call('GET', '/healthz')).toMatchObject({
+  it('tells server, database, room on the disk, age of the last backup and version', async () => {
+    expect(await call('GET', '/api/health')).toMatchObject({
       status: 200,
       body: {
         server: 'works',
         database: 'works',
+        diskFree: null,
+        backupAge: null,
         version: expect.stringMatching(/^\d+\.\d+\.\d+$/) as string,
       },
     });
+    const folder = mkdtempSync(join(tmpdir(), 'pelkin-state-'));
+    mkdirSync(join(folder, 'backups'));
+    const backup = join(folder, 'backups/pelkin-20261202-010203.backup');
+    writeFileSync(backup, '');
+    utimesSync(backup, Date.now() / 1_000 - 3_600, Date.now() / 1_000 - 3_600);
+    const app = await buildApp(server.db, { webRoot: null, allowedHosts: [], stateFolder: folder });
+    const told = (await app.inject({ url: '/api/health', headers: { host: 'localhost' } })).json<{
+      diskFree: number;
+      backupAge: number;
+    }>();
+    expect(told.diskFree).toBeGreaterThan(1_000_000);
+    expect(Math.abs(told.backupAge - 3_600)).toBeLessThan(60);
+    await app.close();
+    rmSync(folder, { recursive: true });
+  });
+  it('tells figures in the open text format: requests, saves, delays, the event loop', async () => {
+    const id = await make();
+    await saveFrom(id, 1, { design });
+    await saveFrom(id, 1, { design });
+    const { payload, headers } = await server.app.inject({ url: '/metrics', headers: { host: 'localhost' } });
+    expect(headers['content-type']).toMatch(/^text\/plain; version=0\.0\.4/);
+    for (const line of [
+      /^pelkin_requests_total\{method="POST",route="\/api\/designs",status="201"\} \d+$/m,
+      /^pelkin_saves_total\{result="kept"\} \d+$/m,
+      /^pelkin_saves_total\{result="stale"\} \d+$/m,
+      /^pelkin_request_seconds_bucket\{le="0.05",method="PUT",route="\/api\/designs\/:id"\} \d+$/m,
+      /^pelkin_event_loop_delay_seconds\{quantile="0.99"\} [\d.e-]+$/m,
+      /^pelkin_large_requests_waiting 0$/m,
+    ])
+      expect(payload).toMatch(line);
+    expect(payload).not.toContain(id);
   });
 });

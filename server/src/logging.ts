@@ -2,7 +2,6 @@ import { chmodSync, mkdirSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import type { FastifyBaseLogger } from 'fastify';
 import pino from 'pino';
-import pretty from 'pino-pretty';
 import { createStream } from 'rotating-file-stream';
 
 /** A log file goes on in a new one at this size; so many old ones stay. */
@@ -10,23 +9,21 @@ const LOG_SIZE = '5M';
 const LOGS_KEPT = 7;
 
 /**
- * A log that a person can read: one line a happening, with the time, how grave it is, and the request's number. Written
- * to a file that only this account reads, in new ones as it grows; without a file, to standard error. Of a request it
- * tells the way, the place without its query, the answer and the time it took: no document, no cookie, no address of a
- * database.
+ * A log of one JSON line a happening: the time, how grave it is, and of a request its number, method, place without its
+ * query, answer and the time it took: no document, no cookie, no address of a database. Written to a file that only this
+ * account reads, in new ones as it grows; without a file, to standard error.
  */
 export function makeLogger(file: string | null, level: string): FastifyBaseLogger {
-  const sink = file === null ? process.stderr : fileSink(file);
-  const lines = pretty({
-    destination: sink,
-    colorize: false,
-    singleLine: true,
-    translateTime: 'SYS:yyyy-mm-dd HH:MM:ss.l',
-    ignore: 'pid,hostname,reqId',
-    messageFormat: '{if reqId}{reqId} {end}{msg}',
-    hideObject: false,
-  });
-  return pino({ level, base: null, serializers: { err: errorForLog } }, lines);
+  return pino(
+    {
+      level,
+      base: null,
+      timestamp: pino.stdTimeFunctions.isoTime,
+      formatters: { level: (label) => ({ level: label }) },
+      serializers: { err: errorForLog },
+    },
+    file === null ? process.stderr : fileSink(file),
+  );
 }
 
 /** What a log tells of a failure: no query parameters, which may hold a document. */

@@ -9,6 +9,8 @@ import { seedDemo } from './seed.ts';
 
 /** Requests under way get so long to end, ms. */
 const STOPS_WITHIN_MS = 5_000;
+/** How often the start command is told that the server works, ms. */
+const ALIVE_EVERY_MS = 1_000;
 
 /** Tells the start command on standard output where the application is, and on standard error what failed. */
 async function main(): Promise<void> {
@@ -37,6 +39,9 @@ async function main(): Promise<void> {
   const address = await app.listen({ host: config.host, port: config.port });
   logger.info(`started ${VERSION}, listening ${address}`);
   process.stdout.write(`listening ${address}\n`);
+  // A server that says nothing for a while hangs: whoever started it starts another.
+  if (process.env.STOP_WITH_STARTER === 'yes')
+    setInterval(() => process.stdout.write('alive\n'), ALIVE_EVERY_MS).unref();
 }
 
 main().catch((error: NodeJS.ErrnoException) => {

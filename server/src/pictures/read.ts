@@ -9,10 +9,12 @@ export interface ReadPicture {
   readonly bytes: Buffer;
 }
 
-/** Largest picture that is taken, bytes: a phone's best photo is a third of it. */
-export const PICTURE_LIMIT = 40 * 1024 * 1024;
 /** Pixels of a picture that is unpacked at most: more is made to choke on, or a scan at needless fineness. */
 const MOST_PIXELS_IN = 120e6;
+/** No side is longer, pixels: no camera or scanner makes that, and what is so long and thin takes minutes to unpack. */
+const MOST_SIDE = 30_000;
+/** Unpacking ends after this, s; the process that does it is ended soon after. */
+const UNPACKED_WITHIN_S = 15;
 /** Pixels kept: finer than 0.15 mm on a body a metre wide. Larger pictures are made smaller. */
 const MOST_PIXELS_KEPT = 24e6;
 /** A drawing stays a PNG up to here, bytes; above, it is kept as a photo. */
@@ -41,12 +43,20 @@ export async function readPicture(sent: Buffer): Promise<ReadPicture> {
     });
   if (!FORMATS.has(about.format ?? ''))
     throw refuse(`a picture of kind “${about.format ?? 'unknown'}” is not taken: send a JPEG, PNG or WebP`);
+  if (Math.max(about.width, about.height) > MOST_SIDE)
+    throw refuse(`the picture has a side of over ${MOST_SIDE} pixels: make it smaller`);
   const pixels = about.width * about.height;
   const shrink = Math.min(1, Math.sqrt(MOST_PIXELS_KEPT / pixels));
   // The page is white where a picture is clear. What is written carries no metadata unless asked to.
   const upright = () => {
-    const turned = open().autoOrient().flatten({ background: '#ffffff' }).toColourspace('srgb');
-    return shrink < 1 ? turned.resize({ width: Math.round(about.autoOrient.width * shrink) }) : turned;
+    const turned = open()
+      .timeout({ seconds: UNPACKED_WITHIN_S })
+      .autoOrient()
+      .flatten({ background: '#ffffff' })
+      .toColourspace('srgb');
+    return shrink < 1
+      ? turned.resize({ width: Math.max(1, Math.round(about.autoOrient.width * shrink)) })
+      : turned;
   };
   const failed = (): never => {
     throw refuse('the picture is broken: save or take it again');

@@ -4,7 +4,8 @@ import type { Db } from '../db/connect.ts';
 import { Refused, errorSchema } from '../errors.ts';
 import { workshopOf } from '../workshops/workshopOf.ts';
 import { keepPicture, readKeptPicture } from './data.ts';
-import { PICTURE_LIMIT, readPicture } from './read.ts';
+import { PICTURE_LIMIT } from './limit.ts';
+import { createPictureReader } from './readApart.ts';
 
 const pictureSchema = z.object({
   id: z.string(),
@@ -19,6 +20,8 @@ const idParams = z.object({ id: z.uuid({ error: 'a picture’s id is a UUID' }) 
 export const pictureRoutes =
   (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
+    const reader = createPictureReader();
+    app.addHook('onClose', async () => reader.stop());
     // Only here are bytes taken: a design's own routes take JSON alone.
     app.addContentTypeParser(
       /^image\/(jpeg|png|webp)$/,
@@ -43,7 +46,7 @@ export const pictureRoutes =
       async (request, reply) => {
         if (!Buffer.isBuffer(request.body))
           throw new Refused(415, 'not-a-picture', 'send a JPEG, PNG or WebP with its own content type');
-        const kept = await keepPicture(db, workshopOf(request), await readPicture(request.body));
+        const kept = await keepPicture(db, workshopOf(request), await reader.read(request.body));
         return reply.code(201).send(kept);
       },
     );

@@ -250,7 +250,7 @@ function restored(state: KeepState, current: Current | null, world: World): Next
     // What the server had before the restore it does not have now.
     sent: { changes: -1, steps: state.present.steps - 1 },
     server:
-      current?.design == null
+      current === null || current.design === null
         ? {
             kind: 'refused',
             message: current

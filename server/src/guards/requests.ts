@@ -1,6 +1,6 @@
 import rateLimit from '@fastify/rate-limit';
 import type { FastifyInstance } from 'fastify';
-import { Refused } from './errors.ts';
+import { Refused } from '../errors.ts';
 
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -21,8 +21,8 @@ const NO_HEADERS = {
   'x-ratelimit-remaining': false,
   'x-ratelimit-reset': false,
 };
-/** Requests of one address that are taken: two hundred hands that save every second, with room. */
-const MOST_REQUESTS = 20_000;
+/** Requests of one address that are taken within the time below: a person with a dozen tabs, with room. */
+const MOST_REQUESTS = 2_000;
 const WITHIN_MS = 10_000;
 
 /**
