@@ -124,7 +124,7 @@ describe('a backup', () => {
     rmSync(bad);
     const { rows } = await sql<{
       n: string;
-    }>`select count(*) as n from pg_database where datname like '%restoring%'`.execute(root);
+    }>`select count(*) as n from pg_database where datname like 'pelkin_restored%restoring%'`.execute(root);
     expect(Number(rows[0]!.n)).toBe(0);
   });
   it('is made once a day, and as many as wanted stay', async () => {

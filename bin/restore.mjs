@@ -52,6 +52,9 @@ async function main() {
   say(`Restored ${await rowsIn(url)} designs, revisions, pictures and parts.`);
 }
 
+// Told to end, it takes what it was writing with it.
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
+
 main().catch((error) => {
   process.stderr.write(
     `${error.code?.startsWith?.('ERR_PARSE_ARGS') ? `${error.message}\n${USE}` : wordsOf(error)}\n`,

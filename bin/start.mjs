@@ -5,10 +5,11 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { daily } from './lib/backup.mjs';
+import { clearHalves, clearRestoring, daily } from './lib/backup.mjs';
 import { DATABASE, startCluster } from './lib/cluster.mjs';
 import { forgetRunning, noteRunning, readNoted, readRunning } from './lib/running.mjs';
 import {
+  BACKUPS,
   LOGS,
   ROOT,
   SERVER,
@@ -164,6 +165,9 @@ async function main() {
   ensureBuild();
   mkdirSync(LOGS, { recursive: true });
   if (ownDatabase) await keepDatabase();
+  // What a backup or a restore that was killed left behind.
+  clearHalves(BACKUPS);
+  if (ownDatabase) await clearRestoring(cluster.adminUrl);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
   keepServer();
   if (ownDatabase && backups > 0) keepBackups();

@@ -13,7 +13,7 @@ import {
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { APPLICATION } from './cluster.mjs';
-import { BACKUPS, Told, postgresPrograms } from './system.mjs';
+import { BACKUPS, Told, alive, postgresPrograms } from './system.mjs';
 
 /** An address for PostgreSQL's programs, its password in the environment: a command line is seen by everybody. */
 function forPrograms(url) {
@@ -28,7 +28,11 @@ function run(program, args, env, input = null) {
   const bin = postgresPrograms();
   if (!bin) throw new Told('PostgreSQL is not installed: run “npm start” once.');
   return new Promise((done, failed) => {
-    const child = spawn(join(bin, program), args, { env, stdio: ['pipe', 'pipe', 'pipe'] });
+    // It ends with this process, however that ends.
+    const child = spawn('setpriv', ['--pdeathsig', 'KILL', join(bin, program), ...args], {
+      env,
+      stdio: ['pipe', 'pipe', 'pipe'],
+    });
     let [out, errors] = ['', ''];
     child.stdout.setEncoding('utf8').on('data', (text) => (out += text));
     child.stderr.setEncoding('utf8').on('data', (text) => (errors += text));
@@ -51,27 +55,58 @@ const sqlOn = async (url, sql) => {
   return (await run('psql', ['-qtAX', '-v', 'ON_ERROR_STOP=1', '-d', address], env, sql)).trim();
 };
 
-/** Writes everything in the database to a file, while it is in use: the state at one moment. Whole or not at all. */
-export async function backUp(url, file) {
+/** Files that are being written; a process that is told to end takes them away. */
+const halves = new Set();
+const dropHalves = () => {
+  for (const half of halves) rmSync(half, { force: true });
+};
+process.on('exit', dropHalves);
+/** The file that a backup is written to before it is whole. */
+const halfOf = (target) => join(dirname(target), `.${basename(target)}.${process.pid}.part`);
+const isHalf = (name) => /^\..+\.\d+\.part$/.test(name);
+
+/** Takes away what backups that were killed left in a folder; those of processes that still run stay. */
+export function clearHalves(folder) {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder).filter(isHalf))
+    if (!alive(Number(name.split('.').at(-2)))) rmSync(join(folder, name), { force: true });
+}
+
+/**
+ * Writes everything in the database to a file, while it is in use: the state at one moment. Whole or not at all.
+ * `snapshot`: the moment, as a transaction exported it. The database's lineage is not in it: a restored one begins another.
+ */
+export async function backUp(url, file, { snapshot = null } = {}) {
   const target = resolve(file);
   mkdirSync(dirname(target), { recursive: true });
-  const half = join(dirname(target), `.${basename(target)}.part`);
+  clearHalves(dirname(target));
+  const half = halfOf(target);
   const { address, env } = forPrograms(url);
+  halves.add(half);
   try {
     // Made first, so that nobody else can read it from its first byte on.
     closeSync(openSync(half, 'w', 0o600));
     await run(
       'pg_dump',
-      ['--format=custom', '--no-owner', '--no-privileges', `--file=${half}`, '-d', address],
+      [
+        '--format=custom',
+        '--no-owner',
+        '--no-privileges',
+        '--exclude-table-data=public.lineage',
+        ...(snapshot ? [`--snapshot=${snapshot}`] : []),
+        `--file=${half}`,
+        '-d',
+        address,
+      ],
       env,
     );
     const written = openSync(half, 'r+');
     fsyncSync(written);
     closeSync(written);
     renameSync(half, target);
-  } catch (error) {
+  } finally {
     rmSync(half, { force: true });
-    throw error;
+    halves.delete(half);
   }
   return { file: target, bytes: statSync(target).size };
 }
@@ -118,7 +153,24 @@ export async function restoreInto(url, file) {
   );
 }
 
-/** Restores into a database of a cluster: into a new one first, which then takes the place of an empty one. */
+const RESTORING = '_restoring_';
+/** A database that a restore is being put into has the restoring process's number in its name. */
+const restoringName = (database, stamp) => `${database}${RESTORING}${stamp}_${process.pid}`;
+
+/** Drops the databases that restores which were killed left half-filled; those of processes that still run stay. */
+export async function clearRestoring(adminUrl) {
+  const names = await sqlOn(
+    adminUrl,
+    `select datname from pg_database where datname like '%\\_restoring\\_%' order by 1`,
+  );
+  for (const name of names.split('\n').filter((n) => /^[a-z0-9_]+_restoring_\d{14}_\d+$/.test(n)))
+    if (!alive(Number(name.split('_').at(-1)))) await sqlOn(adminUrl, `drop database ${name} with (force)`);
+}
+
+/**
+ * Restores into a database of a cluster: into a new one first, which then takes the other's place in one step. Killed at
+ * any moment it leaves the database whole, as it was or as it was restored.
+ */
 export async function restore({ adminUrl, urlOf, database, file, replace = false }) {
   await checkBackup(file);
   const exists = (await sqlOn(adminUrl, `select 1 from pg_database where datname = '${database}'`)) === '1';
@@ -129,14 +181,20 @@ export async function restore({ adminUrl, urlOf, database, file, replace = false
         'Restore beside it with --into NAME, or in its place with --replace (what is there now is kept under another name).',
     );
   const stamp = new Date().toISOString().replace(/\D/g, '').slice(0, 14);
-  const fresh = `${database}_restoring_${stamp}`;
+  const fresh = restoringName(database, stamp);
+  await clearRestoring(adminUrl);
   await sqlOn(adminUrl, `create database ${fresh} owner ${APPLICATION}`);
   try {
     await restoreInto(urlOf(fresh), file);
-    const kept = rows > 0 ? `${database}_before_${stamp}` : null;
-    if (kept) await sqlOn(adminUrl, `alter database ${database} rename to ${kept}`);
-    else if (exists) await sqlOn(adminUrl, `drop database ${database}`);
-    await sqlOn(adminUrl, `alter database ${fresh} rename to ${database}`);
+    const aside = `${database}_before_${stamp}`;
+    await sqlOn(
+      adminUrl,
+      exists
+        ? `begin; alter database ${database} rename to ${aside}; alter database ${fresh} rename to ${database}; commit;`
+        : `alter database ${fresh} rename to ${database}`,
+    );
+    const kept = rows > 0 ? aside : null;
+    if (exists && !kept) await sqlOn(adminUrl, `drop database ${aside}`);
     return { rows: await rowsIn(urlOf(database)), kept };
   } catch (error) {
     await sqlOn(adminUrl, `drop database if exists ${fresh}`).catch(() => undefined);
@@ -155,6 +213,7 @@ const stampOf = (at) => {
 export async function daily(url, most, { folder = BACKUPS, now = new Date() } = {}) {
   if (most <= 0) return null;
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  clearHalves(folder);
   const names = () => readdirSync(folder).filter(isBackup).sort();
   const last = names().at(-1);
   if (last && now.getTime() - statSync(join(folder, last)).mtimeMs < DAY_MS) return null;

@@ -378,6 +378,29 @@ describe('what this device keeps', () => {
     await pass(0);
     expect(useKeeping.getState().deviceProblem).toBeNull();
   });
+  it('is tried again by itself after a failure, after rising pauses', async () => {
+    faults.write = new DOMException('full', 'QuotaExceededError');
+    server.away = true;
+    nut(44);
+    await pass(1000);
+    expect(words()).toBe('server away: 1 change on this page only');
+    faults.write = null;
+    await pass(6000);
+    expect(words()).toBe('server away: 1 change kept on this device');
+    expect(useKeeping.getState().deviceProblem).toBeNull();
+    expect(device.get(OWN)).toMatchObject({ design: { strings: { nutWidth: 44 } } });
+  });
+  it('that comes through late is noticed', async () => {
+    faults.held = [];
+    server.away = true;
+    nut(44);
+    await pass(3_100);
+    expect(useKeeping.getState().deviceProblem).toBe('its storage does not answer');
+    faults.held[0]!();
+    await pass(0);
+    expect(useKeeping.getState().deviceProblem).toBeNull();
+    expect(words()).toBe('server away: 1 change kept on this device');
+  });
   it('does not keep a design from opening when its store cannot be read', async () => {
     closeDesign();
     await pass(0);

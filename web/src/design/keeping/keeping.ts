@@ -129,6 +129,7 @@ interface Keeper {
 function startKeeper(id: string, first: KeepState): Keeper {
   let state = first;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let keepTimer: ReturnType<typeof setTimeout> | undefined;
   const looking = setInterval(() => void lookAtLineage(), LOOK_EVERY_MS);
   const own = copyKey(id, TAB);
   const release = holdDesign(id);
@@ -150,11 +151,20 @@ function startKeeper(id: string, first: KeepState): Keeper {
       dispatch({ kind: 'failed', attempt, failure: failureOf(error) });
     }
   };
-  const keep = (copy: DeviceCopy, changes: number): void =>
-    void withinReason(writeCopy(own, copy)).then(
+  const keep = (copy: DeviceCopy, changes: number): void => {
+    const write = writeCopy(own, copy);
+    void withinReason(write).then(
       () => dispatch({ kind: 'kept', changes }),
-      (error: unknown) => dispatch({ kind: 'notKept', problem: deviceProblem(error) }),
+      (error: unknown) => {
+        dispatch({ kind: 'notKept', problem: deviceProblem(error) });
+        // One that is only late counts when it is done.
+        write.then(
+          () => dispatch({ kind: 'kept', changes }),
+          () => undefined,
+        );
+      },
     );
+  };
   const run = (effect: Effect): void => {
     switch (effect.do) {
       case 'send':
@@ -166,6 +176,10 @@ function startKeeper(id: string, first: KeepState): Keeper {
         return void deleteCopies([own]).catch(() => undefined);
       case 'forgetCopies':
         return void deleteCopies(effect.keys).catch(() => undefined);
+      case 'keepLater':
+        clearTimeout(keepTimer);
+        keepTimer = setTimeout(() => dispatch({ kind: 'keepAgain' }), effect.after);
+        return;
       case 'wake':
         clearTimeout(timer);
         if (effect.after !== null) timer = setTimeout(() => dispatch({ kind: 'woke' }), effect.after);
@@ -180,6 +194,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
     if (keeper === me) show(state);
     if (state.done) {
       clearTimeout(timer);
+      clearTimeout(keepTimer);
       clearInterval(looking);
       release();
       finish();

@@ -13,6 +13,9 @@ export const LATEST_MS = 1_600;
 /** Between tries to reach a server that is away, ms. */
 const RETRY_MS = [1_000, 2_000, 4_000, 8_000] as const;
 const retryAfter = (tries: number): number => RETRY_MS[Math.min(tries, RETRY_MS.length - 1)]!;
+/** Between tries to keep a copy on this device, ms. */
+const KEEP_MS = [2_000, 4_000, 8_000, 16_000, 30_000] as const;
+const keepAfter = (tries: number): number => KEEP_MS[Math.min(tries, KEEP_MS.length - 1)]!;
 /** A missing answer, or a door keeper's word that nobody is behind it. Anything else is an answer. */
 const AWAY = new Set([0, 502, 503, 504]);
 /** The server is there and asks for patience. */
@@ -47,7 +50,7 @@ export const opened = (start: {
   attempt: null,
   underWay: false,
   attempts: [],
-  device: { kept: null, writing: null, problem: start.deviceProblem },
+  device: { kept: null, writing: null, problem: start.deviceProblem, tries: 0 },
   waitingSince: null,
   takenOver: [],
   offers: [],
@@ -79,7 +82,7 @@ export const openedApart = (start: {
     theirs: start.theirs.design,
     restored: false,
   },
-  device: { kept: start.own ? start.present.changes : null, writing: null, problem: null },
+  device: { kept: start.own ? start.present.changes : null, writing: null, problem: null, tries: 0 },
 });
 
 /** Writes the present state on the device, one write at a time: what comes meanwhile is written after. */
@@ -230,7 +233,13 @@ function changed(before: KeepState, present: Present, world: World): Next {
 
 /** A write on the device is done: it may be out of date already, or not needed any more. */
 function kept(before: KeepState, changes: number, world: World): Next {
-  const state: KeepState = { ...before, device: { kept: changes, writing: null, problem: null } };
+  // A write that was given up may come through late, while a later one goes on: they are done in their order.
+  const isLate = before.device.writing !== null && before.device.writing !== changes;
+  const state: KeepState = {
+    ...before,
+    device: { kept: changes, writing: isLate ? before.device.writing : null, problem: null, tries: 0 },
+  };
+  if (isLate) return stay(state);
   if (stepsWaiting(state) === 0 && state.server.kind !== 'stale') return forget(state);
   if (changes !== state.present.changes && !state.present.dragging) return keep(state, world);
   return state.takenOver.length
@@ -284,9 +293,12 @@ function step(state: KeepState, event: KeepEvent, world: World): Next {
     case 'kept':
       return kept(state, event.changes, world);
     case 'notKept': {
-      const device = { ...state.device, writing: null, problem: event.problem };
-      return stay({ ...state, device });
+      const { tries } = state.device;
+      const device = { ...state.device, writing: null, problem: event.problem, tries: tries + 1 };
+      return stay({ ...state, device }, { do: 'keepLater', after: keepAfter(tries) });
     }
+    case 'keepAgain':
+      return state.device.problem !== null && stepsWaiting(state) > 0 ? keep(state, world) : stay(state);
     case 'deviceLost': {
       const lost = { ...state, device: { ...state.device, kept: null } };
       return stepsWaiting(lost) ? keep(lost, world) : stay(lost);
@@ -360,6 +372,6 @@ export function reduce(state: KeepState, event: KeepEvent, world: World): Next {
   const next = step(state, event, world);
   const { closing, underWay, device } = next.state;
   if (!closing || underWay || device.writing !== null) return next;
-  const effects = next.effects.filter((e) => e.do !== 'wake');
+  const effects = next.effects.filter((e) => e.do !== 'wake' && e.do !== 'keepLater');
   return { state: { ...next.state, done: true }, effects };
 }

@@ -46,6 +46,8 @@ export interface Device {
   readonly writing: number | null;
   /** Why nothing can be kept here; null when it can. */
   readonly problem: string | null;
+  /** Writes that failed in a row: each is tried again after a longer pause. */
+  readonly tries: number;
 }
 
 /** A copy on this device, of changes that the server has not confirmed, of one tab alone. */
@@ -136,6 +138,8 @@ export type KeepEvent =
   | { readonly kind: 'failed'; readonly attempt: Attempt; readonly failure: Failure }
   | { readonly kind: 'kept'; readonly changes: number }
   | { readonly kind: 'notKept'; readonly problem: string }
+  /** It is time to try once more to keep what could not be kept. */
+  | { readonly kind: 'keepAgain' }
   | { readonly kind: 'deviceLost' }
   /** The server’s database was restored from a backup: what it holds now; null where it does not have the design any more. */
   | { readonly kind: 'restored'; readonly current: Current | null }
@@ -158,6 +162,8 @@ export type Effect =
   | { readonly do: 'send'; readonly attempt: Attempt; readonly from: string; readonly base: Design | null }
   /** Write this tab's own copy; answered by `kept` or `notKept`. */
   | { readonly do: 'keep'; readonly copy: DeviceCopy; readonly changes: number }
+  /** Tell `keepAgain` after so long, ms. */
+  | { readonly do: 'keepLater'; readonly after: number }
   /** Delete this tab's own copy. */
   | { readonly do: 'forgetOwn' }
   /** Delete copies of other pages. */
