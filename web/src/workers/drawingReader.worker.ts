@@ -1,5 +1,6 @@
 import type { Chain, DrawnLine, FileRead, PdfPage, Placing } from '@pelkin/core/plain';
 import {
+  FIT_GIVEN_UP_AFTER_MS,
   Unreadable,
   bodyLine,
   describeLines,
@@ -133,7 +134,11 @@ function outline(
   const refusal = lineRefusal(path);
   if (refusal) return { where: line.chain.name || 'the line', message: refusal };
   return answered(() => {
-    const look = startClock('to follow it so nearly', 'allow more, or take it as it is drawn');
+    const look = startClock(
+      'to follow it so nearly',
+      'allow more, or take it as it is drawn',
+      FIT_GIVEN_UP_AFTER_MS,
+    );
     return within === null ? nodesAsDrawn(path, look) : nodesWithin(path, within, told, look);
   });
 }

@@ -11,6 +11,7 @@ import type { FoundCurve, Passing, ReadFile, Told, UnitChoice } from './found.ts
 import {
   MOST_PIECES,
   MOST_WALKED,
+  countedElements,
   Unreadable,
   WholeUnreadable,
   atTheDoor,
@@ -254,6 +255,9 @@ function walk(reading: Reading, entities: readonly Entity[], within: Within): vo
   }
 }
 
+/** Where a record of a DXF file begins: a line of the group code 0, and the record’s kind. */
+const RECORD = /^[ \t]*0[ \t]*\r?\n[ \t]*[A-Z]/gm;
+
 /**
  * The lines of a text DXF drawing in its own unit, y up: lines, arcs, circles, ellipses, polylines with bulges,
  * splines of any degree with weights, and blocks put in, turned, scaled and repeated. What is drawn out of the
@@ -262,6 +266,7 @@ function walk(reading: Reading, entities: readonly Entity[], within: Within): vo
 export function readDxf(text: string, told: Told = () => undefined): ReadFile {
   return atTheDoor(() => {
     const look = startClock('to read it');
+    countedElements(text, RECORD);
     const parts = dxfParts(text, look);
     told(0.5);
     const reading: Reading = {

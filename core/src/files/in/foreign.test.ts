@@ -7,7 +7,7 @@ import type { Point } from '../../geometry/point.ts';
 import { nodesAsDrawn, nodesWithin } from '../../outline/fromChain.ts';
 import { readDxf } from './dxf.ts';
 import type { FileRead, ReadFile } from './found.ts';
-import { MOST_PIECES, Unreadable, startClock } from './found.ts';
+import { MOST_ELEMENTS, MOST_PIECES, Unreadable, startClock } from './found.ts';
 import { describeLines, lineRefusal } from './lines.ts';
 import { readDrawing } from './read.ts';
 import { readSvg } from './svg.ts';
@@ -269,15 +269,22 @@ describe('work that would not end', () => {
   it('empty blocks that double too', () => {
     // On a slow machine the time runs out first: refused all the same, with the reason.
     expect(refused(readDxf(doubling(30).replace(circle(0, 1), ''))).message).toMatch(
-      /over \d+ entities|takes over 10 s/,
+      /over \d+ entities|takes over 2.5 s/,
     );
   });
   it('a text of 60 million characters, and arcs without end', () => {
     expect(refused(readDrawing('<svg>'.padEnd(60_000_000, ' '))).message).toMatch(
-      /over 24 million characters/,
+      /over 12 million characters/,
     );
     const arc = groups([0, 'ARC'], [10, 0], [20, 0], [40, 5], [50, 0], [51, 350]);
-    expect(refused(readDxf(dxf(arc.repeat(MOST_PIECES / 2)))).message).toMatch(/over \d+ pieces/);
+    expect(refused(readDxf(dxf(arc.repeat(MOST_PIECES / 2)))).message).toMatch(
+      /over \d+ pieces|takes over 2.5 s/,
+    );
+    // Counted before they are read.
+    expect(refused(readDxf(dxf(arc.repeat(MOST_ELEMENTS + 1)))).message).toMatch(/over 150000 elements/);
+    expect(refused(readSvg(svg('<line x2="1"/>'.repeat(MOST_ELEMENTS + 1)))).message).toMatch(
+      /over 150000 elements/,
+    );
   });
   it('groups nested 5,000 deep, and a use that leads back to itself', () => {
     const deep = svg(`${'<g>'.repeat(5_000)}<line x2="1"/>${'</g>'.repeat(5_000)}`);

@@ -77,8 +77,10 @@ export function atTheDoor(read: () => FileRead): ReadFile {
   }
 }
 
-/** A file, or a fit, that takes longer than this is given up, ms. */
-export const GIVEN_UP_AFTER_MS = 10_000;
+/** A file that takes longer to read, or its lines to join, is given up, ms: both together are over in five seconds. */
+export const GIVEN_UP_AFTER_MS = 2_500;
+/** A fit of one line that takes longer is given up, ms. */
+export const FIT_GIVEN_UP_AFTER_MS = 5_000;
 /** Gives a function to be called in every loop of some work; it throws Unreadable once the work has taken too long. */
 export const startClock = (
   what: string,
@@ -91,7 +93,19 @@ export const startClock = (
 export type Told = (share: number) => void;
 
 /** Pieces at most: an outline has hundreds; a file of more is something else, or made to choke on. */
-export const MOST_PIECES = 200_000;
+export const MOST_PIECES = 100_000;
+/** Elements or records of a file as it is written at most: they are counted before it is read. */
+export const MOST_ELEMENTS = 150_000;
+/** Refuses a text that has a mark more often than its reader can hold. */
+export function countedElements(text: string, mark: RegExp): void {
+  let count = 0;
+  for (const _ of text.matchAll(mark))
+    if ((count += 1) > MOST_ELEMENTS)
+      throw new WholeUnreadable(
+        'the file',
+        `it has over ${MOST_ELEMENTS} elements: bring in the outline alone`,
+      );
+}
 /** Elements that are walked through at most, those of blocks and uses each time they are put in. */
 export const MOST_WALKED = 500_000;
 /** Groups within groups at most. */

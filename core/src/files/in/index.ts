@@ -1,6 +1,6 @@
 export { findAxes, placingByAxes, pressPlaces, pressedAxes } from './axes.ts';
 export type { Axes, Axis, AxisBy } from './axes.ts';
-export { GIVEN_UP_AFTER_MS, Unreadable, startClock } from './found.ts';
+export { FIT_GIVEN_UP_AFTER_MS, GIVEN_UP_AFTER_MS, Unreadable, startClock } from './found.ts';
 export type { FileRead, FoundCurve, PassedOver, UnitChoice } from './found.ts';
 export { describeLines, lineRefusal } from './lines.ts';
 export type { DrawnLine } from './lines.ts';

@@ -3,7 +3,7 @@ import { readDxf } from './dxf.ts';
 import { readSvg } from './svg.ts';
 
 /** Largest drawing that is read, characters: its parts take twenty times as much while it is read. */
-export const LARGEST_DRAWING = 24 * 1024 * 1024;
+export const LARGEST_DRAWING = 12 * 1024 * 1024;
 
 /** What a text file holds, by its beginning. */
 export function kindOfText(text: string): 'svg' | 'dxf' | 'json' | null {
@@ -23,7 +23,7 @@ export function readDrawing(text: string, told?: Told): ReadFile {
     return {
       ok: false,
       where: 'the file',
-      message: 'it is over 24 million characters: bring in the outline alone',
+      message: 'it is over 12 million characters: bring in the outline alone',
     };
   const kind = kindOfText(text);
   if (kind === 'svg') return readSvg(text, told);

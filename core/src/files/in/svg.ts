@@ -9,6 +9,7 @@ import {
   DEEPEST_GROUP,
   MOST_PIECES,
   MOST_WALKED,
+  countedElements,
   Unreadable,
   atTheDoor,
   isPlaced,
@@ -186,6 +187,7 @@ const PARSED = 0.5;
  */
 export function readSvg(text: string, told: Told = () => undefined): ReadFile {
   return atTheDoor(() => {
+    countedElements(text, /<[a-zA-Z]/g);
     const root = rootOf(text);
     told(PARSED);
     // Looked through only when something is used: most drawings use nothing.

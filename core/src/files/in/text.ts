@@ -45,7 +45,7 @@ export function drawingText(bytes: Uint8Array): FileText {
   const tooLarge = {
     ok: false,
     where: 'the file',
-    message: 'it is over 24 million characters: bring in the outline alone',
+    message: 'it is over 12 million characters: bring in the outline alone',
   } as const;
   try {
     if (bytes.length > LARGEST_FILE) return tooLarge;
