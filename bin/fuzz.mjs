@@ -1,4 +1,4 @@
-/** `npm run fuzz -- [--seconds N] [--cases N] [--seed S]`: tries hostile requests, designs and files; prints what went wrong. */
+/** `npm run fuzz -- [--seconds N] [--cases N] [--seed S]`: tries hostile requests, designs, files and pictures; prints what went wrong. */
 import { spawnSync } from 'node:child_process';
 import { startTestCluster } from './lib/testCluster.mjs';
 import { ROOT, ensureModules, ensurePackages, wordsOf } from './lib/system.mjs';

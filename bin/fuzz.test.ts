@@ -6,6 +6,7 @@ import { FIRST_WORKSHOP } from '../server/src/db/migrations.ts';
 import { testServer } from '../server/src/testing.ts';
 import { DEMOS, tryDesign } from './fuzz/designs.ts';
 import { tryFile } from './fuzz/files.ts';
+import { tryPicture } from './fuzz/pictures.ts';
 import { tryRequest } from './fuzz/requests.ts';
 
 const server = testServer();
@@ -31,6 +32,10 @@ describe('hostile input, a short run of it', () => {
   it('files', async () => {
     for (const seed of seeds(...FOUND_ONCE.file))
       expect((await tryFile(seed)).wrong, `file ${seed}`).toBeNull();
+  }, 120_000);
+  it('pictures', async () => {
+    for (const seed of seeds())
+      expect((await tryPicture(server.app, seed)).wrong, `picture ${seed}`).toBeNull();
   }, 120_000);
   it('requests', async () => {
     const { id, saveId: save } = await createDesign(server.db, FIRST_WORKSHOP, ready(DEMOS[0]!));

@@ -1,6 +1,6 @@
 /**
- * Kills the server, and the database, in the middle of saves, 16 times in every run (KILLS=25 of each for all): what was answered as saved is
- * there afterwards, what was not is either whole or not there, and a repeated save is known again.
+ * Kills the server, the database, and both, in the middle of saves, 20 times in every run (KILLS=100 of each for all): what was answered as saved
+ * is there afterwards, what was not is either whole or not there, and a repeated save is known again.
  */
 import type { ChildProcess } from 'node:child_process';
 import { spawn } from 'node:child_process';
@@ -21,7 +21,9 @@ interface Cluster {
   readonly kill: () => Promise<void>;
 }
 const KILLS = Number(process.env['KILLS'] ?? 8);
-const [SERVER_KILLS, DATABASE_KILLS] = [KILLS, KILLS];
+const [SERVER_KILLS, DATABASE_KILLS, BOTH_KILLS] = [KILLS, KILLS, Math.ceil(KILLS / 2)];
+/** Time for one kind of kills, ms. */
+const KILLED_WITHIN_MS = 60_000 + KILLS * 12_000;
 /** Longer than any start of a server or recovery of a database takes here. */
 const ANSWERED_WITHIN_MS = 20_000;
 const root = new URL('..', import.meta.url).pathname;
@@ -151,18 +153,39 @@ async function trial(seed: number, kills: number, strike: () => Promise<void>): 
 }
 
 describe('killed in the middle of saves', () => {
-  it(`the server, ${SERVER_KILLS} times: nothing that was answered is lost, nothing is kept twice`, async () => {
-    await trial(1, SERVER_KILLS, async () => {
-      const { port } = new URL(address);
-      await killServer();
-      await startServer(port);
-    });
-  }, 240_000);
-  it(`the database, ${DATABASE_KILLS} times: nothing that was answered is lost, nothing is half-written`, async () => {
-    await trial(2, DATABASE_KILLS, async () => {
-      const { port } = cluster;
-      await cluster.kill();
-      cluster = await startAgain(port);
-    });
-  }, 240_000);
+  it(
+    `the server, ${SERVER_KILLS} times: nothing that was answered is lost, nothing is kept twice`,
+    async () => {
+      await trial(1, SERVER_KILLS, async () => {
+        const { port } = new URL(address);
+        await killServer();
+        await startServer(port);
+      });
+    },
+    KILLED_WITHIN_MS,
+  );
+  it(
+    `the database, ${DATABASE_KILLS} times: nothing that was answered is lost, nothing is half-written`,
+    async () => {
+      await trial(2, DATABASE_KILLS, async () => {
+        const { port } = cluster;
+        await cluster.kill();
+        cluster = await startAgain(port);
+      });
+    },
+    KILLED_WITHIN_MS,
+  );
+  it(
+    `both at once, ${BOTH_KILLS} times, as a power cut would`,
+    async () => {
+      await trial(3, BOTH_KILLS, async () => {
+        const { port } = new URL(address);
+        const { port: databasePort } = cluster;
+        await Promise.all([killServer(), cluster.kill()]);
+        cluster = await startAgain(databasePort);
+        await startServer(port);
+      });
+    },
+    KILLED_WITHIN_MS,
+  );
 });

@@ -287,6 +287,97 @@ async function measureLarge(address: string): Promise<Measured[]> {
   ];
 }
 
+/**
+ * The longest that the server's event loop is held up by requests that are made to hold it: patches of the most
+ * operations, documents just under the size that a thread reads, deep ones, and long lists of refusals.
+ */
+async function measureHostile(address: string): Promise<Measured[]> {
+  const made = (await ask(address, 'POST', '/api/designs', { design: demo })).body as {
+    id: string;
+    saveId: string;
+  };
+  const path = `/api/designs/${made.id}`;
+  const from = made.saveId;
+  const save = (more: object) => ({ from, saveId: randomUUID(), ...more });
+  const operations = (n: number, value: unknown) =>
+    Array.from({ length: n }, (_, i) => ({ op: 'add', path: `/hostile/${i}`, value }));
+  const wrong = Array.from({ length: 2_000 }, () => ({
+    op: 'replace',
+    path: '/strings/nutWidth',
+    value: 'x',
+  }));
+  const nodes = demo.outline.nodes;
+  const cases: readonly (readonly [string, string, string, unknown])[] = [
+    [
+      'a patch of 2,000 operations',
+      'PATCH',
+      path,
+      save({ patch: [{ op: 'add', path: '/hostile', value: {} }, ...operations(1_990, 1)] }),
+    ],
+    ['a patch of 6,000', 'PATCH', path, save({ patch: operations(6_000, 1) })],
+    ['a patch that is wrong 2,000 times', 'PATCH', path, save({ patch: wrong })],
+    ['a document of 240 kB', 'PUT', path, save({ design: ofSize(240_000) })],
+    [
+      'a document of 240 kB of parts',
+      'POST',
+      '/api/designs',
+      {
+        design: {
+          ...demo,
+          parts: Array.from({ length: 400 }, (_, i) => ({ ...demo.parts[0]!, id: `q${i}` })),
+        },
+      },
+    ],
+    [
+      'a document of 2,000 nodes',
+      'POST',
+      '/api/designs',
+      {
+        design: {
+          ...demo,
+          outline: {
+            ...demo.outline,
+            nodes: Array.from({ length: 2_000 }, (_, i) => ({ ...nodes[i % nodes.length]!, id: `h${i}` })),
+          },
+        },
+      },
+    ],
+    [
+      'a document nested 60,000 deep',
+      'POST',
+      '/api/designs',
+      `{"design":${'['.repeat(60_000)}${']'.repeat(60_000)}}`,
+    ],
+    ['the whole list', 'GET', '/api/designs?limit=200', undefined],
+    [
+      'a part of many corners',
+      'POST',
+      '/api/parts',
+      {
+        part: {
+          ...demo.parts[0]!.spec,
+          outline: Array.from({ length: 2_000 }, (_, i) => ({ ...nodes[i % nodes.length]!, id: `h${i}` })),
+        },
+      },
+    ],
+  ];
+  const held = async (): Promise<number> => {
+    const text = await (await fetch(`${address}/metrics`)).text();
+    return 1_000 * Number(/pelkin_event_loop_delay_seconds\{quantile="1"\} (\S+)/.exec(text)![1]);
+  };
+  const measured: Measured[] = [];
+  for (const [words, method, place, body] of cases) {
+    const waits: number[] = [];
+    for (let i = 0; i < 5; i += 1) {
+      await held();
+      await ask(address, method, place, body);
+      waits.push(await held());
+    }
+    measured.push(summed(`event loop held up by ${words}`, 'ms', waits, 50));
+  }
+  return measured;
+}
+
 /** The server and its database under load. */
 export async function measureServer(address: string, databaseUrl: string): Promise<readonly Measured[]> {
   const pool = new Pool({ connectionString: databaseUrl, max: 4 });
@@ -298,6 +389,7 @@ export async function measureServer(address: string, databaseUrl: string): Promi
       ...(await measureDesigners(address, 'whole states')),
       ...(await measureList(address, pool)),
       ...(await measureLarge(address)),
+      ...(await measureHostile(address)),
     ];
   } finally {
     await pool.end();

@@ -9,6 +9,7 @@ import type { Tried } from './case.ts';
 import { MOST_MS } from './case.ts';
 import { DEMOS, tryDesign, tryReport } from './designs.ts';
 import { tryFile } from './files.ts';
+import { tryPicture } from './pictures.ts';
 import { tryRequest } from './requests.ts';
 
 const { values } = parseArgs({
@@ -46,6 +47,7 @@ for (let seed = first; performance.now() < until && count < most; seed += 1) {
     () => tryRequest(app, held, -1 - seed),
     () => tryFile(seed),
     () => tryDesign(seed),
+    () => tryPicture(app, seed),
     // What takes long is made in one of so many cases.
     ...(seed % REPORT_EVERY === 0 ? [() => tryReport(seed)] : []),
   ]) {

@@ -1,7 +1,7 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import type { FastifyInstance } from 'fastify';
 import { Counter, Gauge, Histogram, Registry } from 'prom-client';
-import type { BodyQueue } from './guards/bodies.ts';
+import type { Gate } from './guards/gate.ts';
 
 /** Delays are counted in these steps, s. */
 const STEPS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2, 5];
@@ -12,7 +12,7 @@ const NS_PER_S = 1e9;
  * What the server does, in figures, in the open text format: requests and their delays by route, saves by what came of
  * them, large requests that wait, how long the event loop was held up, memory. At `/metrics`, for whoever watches over it.
  */
-export function tellMetrics(app: FastifyInstance, bodies: BodyQueue): void {
+export function tellMetrics(app: FastifyInstance, bodies: Pick<Gate, 'waiting'>): void {
   const registry = new Registry();
   const registers = [registry];
   const requests = new Counter({

@@ -5,6 +5,7 @@ import {
   applyPatch,
   designRefusals,
   documentFault,
+  patchOf,
   shapeRefusals,
   sharedWith,
 } from '@pelkin/core';
@@ -214,9 +215,9 @@ function changedFrom(
 function whole(raw: unknown, base: Recent | null): Admitted {
   if (base === null || raw instanceof LargeDocument) return admitDocument(raw);
   const next = sharedWith(base.design, raw);
-  if ((next as { version?: unknown } | null)?.version !== base.design.version || documentFault(next))
-    return admitDocument(raw);
-  return changedFrom(base, next as Design);
+  if ((next as { version?: unknown } | null)?.version !== base.design.version) return admitDocument(raw);
+  const isFaulty = patchOf(base.design, next).some((o) => o.op !== 'remove' && documentFault(o.value));
+  return isFaulty ? admitDocument(raw) : changedFrom(base, next as Design);
 }
 
 /** What of a summary is not as it was. */

@@ -18,6 +18,7 @@ import {
   renameDesign,
   saveDesign,
 } from './data.ts';
+import { createGate } from '../guards/gate.ts';
 import type { PictureLines } from './picture.ts';
 import { SORTINGS, listDesigns } from './list.ts';
 import { rememberStates } from './recent.ts';
@@ -68,6 +69,13 @@ const failures = {
   422: errorSchema,
   503: errorSchema,
 };
+/** A whole document of more characters than this is read in a thread, unless the state that it was made from is at hand. */
+const UNKNOWN_LARGE = 100_000;
+/** Saves that the database is given at once, fewer than its connections, so that it answers others meanwhile. */
+const SAVES_AT_ONCE = 6;
+/** A save that does not get its turn by then, ms, or comes when so many wait, is told to come again. */
+const SAVE_WAITS_MS = 700;
+const SAVES_WAITING = 200;
 /** Designs on one page of the list. */
 const MOST_LISTED = 200;
 const madeFrom = {
@@ -109,11 +117,23 @@ export const designRoutes =
   (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
     const store = { db, recent: rememberStates() };
+    const gate = createGate(SAVES_AT_ONCE, SAVE_WAITS_MS, SAVES_WAITING, 'the server keeps other designs');
+    const saving = async <T>(work: () => Promise<T>): Promise<T> => {
+      const leave = await gate.enter();
+      try {
+        return await work();
+      } finally {
+        leave();
+      }
+    };
     // A large body is read away from other requests; what it says comes checked.
     const plainJson = app.getDefaultJsonParser('error', 'error');
     app.removeContentTypeParser('application/json');
     app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, text, done) => {
-      if (text.length < LARGE) return plainJson(request, text as string, done);
+      // A whole save of a state that is at hand is checked by what differs: it stays here.
+      const atHand = request.method === 'PUT' && store.recent.has(request.url.split('/').at(-1)!);
+      if (text.length < (atHand ? LARGE : UNKNOWN_LARGE)) return plainJson(request, text as string, done);
+      if (request.method === 'PATCH' && text.length < LARGE) return plainJson(request, text as string, done);
       if (request.method === 'PATCH')
         return done(new Refused(422, 'patch-refused', 'the change is very large: send the design whole'));
       readLargeBody(text as string).then((body) => done(null, body), done);
@@ -208,11 +228,9 @@ export const designRoutes =
       },
       async (request) => {
         const { from, saveId, design } = request.body;
-        const kept = await saveDesign(store, workshopOf(request), request.params.id, {
-          from,
-          saveId,
-          document: design,
-        });
+        const kept = await saving(() =>
+          saveDesign(store, workshopOf(request), request.params.id, { from, saveId, document: design }),
+        );
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );
@@ -238,7 +256,9 @@ export const designRoutes =
             'patch-refused',
             `the change has over ${MOST_OPERATIONS} operations: send the design whole`,
           );
-        const kept = await saveDesign(store, workshopOf(request), request.params.id, request.body);
+        const kept = await saving(() =>
+          saveDesign(store, workshopOf(request), request.params.id, request.body),
+        );
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );

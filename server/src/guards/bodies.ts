@@ -1,5 +1,6 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
-import { Refused } from '../errors.ts';
+import type { Gate } from './gate.ts';
+import { createGate } from './gate.ts';
 
 /** Bodies up to this, bytes, are read at once: most saves are a hundredth of it. */
 const SMALL = 256 * 1024;
@@ -9,11 +10,6 @@ const ROOM = 12 * 1024 * 1024;
 const WAITS_MS = 900;
 const MOST_WAITING = 64;
 
-export interface BodyQueue {
-  /** How many large bodies wait to be read. */
-  readonly waiting: () => number;
-}
-
 /** The size of a request's body, bytes; one that does not say is taken for as large as `most`. */
 function sizeOf(request: FastifyRequest, most: number): number {
   const { 'content-length': length, 'transfer-encoding': encoding } = request.headers;
@@ -22,42 +18,18 @@ function sizeOf(request: FastifyRequest, most: number): number {
 }
 
 /**
- * Reads large bodies one after the other where they do not fit into memory together, the first come first. What waits too
- * long, or would wait behind too many, is answered 503 and may come again.
+ * Reads large bodies a few at a time where they do not fit into memory together. What waits too long, or would wait behind
+ * too many, is answered 503 and may come again.
  */
-export function queueBodies(app: FastifyInstance, mostSize: number): BodyQueue {
-  let held = 0;
-  const queue: { readonly size: number; readonly go: () => void }[] = [];
-  const next = (): void => {
-    for (let first = queue[0]; first && (held === 0 || held + first.size <= ROOM); first = queue[0]) {
-      queue.shift();
-      held += first.size;
-      first.go();
-    }
-  };
-  const busy = (): Refused =>
-    new Refused(503, 'busy', 'the server reads other large requests: try again in a moment');
-  const room = (size: number): Promise<void> =>
-    new Promise((done, failed) => {
-      if (queue.length >= MOST_WAITING) return failed(busy());
-      const timer = setTimeout(() => {
-        queue.splice(queue.indexOf(entry), 1);
-        failed(busy());
-      }, WAITS_MS);
-      const entry = { size, go: () => (clearTimeout(timer), done()) };
-      queue.push(entry);
-      next();
-    });
+export function queueBodies(app: FastifyInstance, mostSize: number): Gate {
+  const gate = createGate(ROOM, WAITS_MS, MOST_WAITING, 'the server reads other large requests');
   app.addHook('onRequest', async (request, reply) => {
     const size = sizeOf(request, mostSize);
     if (size <= SMALL) return;
-    await room(size);
-    reply.raw.once('close', () => {
-      held -= size;
-      next();
-    });
-    // It left while it waited.
-    if (request.raw.destroyed) reply.raw.destroy();
+    const leave = await gate.enter(size);
+    reply.raw.once('close', leave);
+    // It was given up while it waited.
+    if (reply.raw.destroyed) leave();
   });
-  return { waiting: () => queue.length };
+  return gate;
 }
