@@ -207,7 +207,9 @@ export async function startCluster(name, { durable = true, port: wanted = null, 
   const port = wanted ?? (await freePort());
   const password = readFileSync(join(folder, 'password'), 'utf8').trim();
   const log = join(STATE, `${name}.log`);
-  const sink = openSync(log, 'w');
+  const sink = openSync(log, 'w', 0o600);
+  // One that was there before keeps the mode it had: it is tightened.
+  chmodSync(log, 0o600);
   const settings = [
     `port=${port}`,
     'listen_addresses=127.0.0.1',

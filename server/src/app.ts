@@ -32,6 +32,13 @@ const IDLE_MS = 30_000;
 const LOOK_EVERY_MS = 1_000;
 const MOST_HEADER_BYTES = 16 * 1024;
 
+/**
+ * The library of solids is WebAssembly, which a page may not compile; the one worker that works with solids may, by a policy
+ * of its own.
+ */
+const WITH_SOLIDS = /\/assets\/long\.worker-[^/]+\.js(\.\w+)?$/;
+const SOLIDS_POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'";
+
 /** A request's number: short enough to be read out. */
 const requestId = (): string => randomBytes(5).toString('hex');
 
@@ -85,8 +92,7 @@ export async function buildApp(
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        // The library of solids is WebAssembly.
-        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        scriptSrc: ["'self'"],
         // The interface's style library writes its rules into the page.
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
@@ -123,11 +129,11 @@ export async function buildApp(
       preCompressed: true,
       wildcard: false,
       // Built files carry a hash in their names; the page that names them is always requested again.
-      setHeaders: (reply, path) =>
-        void reply.header(
-          'cache-control',
-          /\/assets\//.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
-        ),
+      setHeaders: (reply, path) => {
+        const isAsset = /\/assets\//.test(path);
+        void reply.header('cache-control', isAsset ? 'public, max-age=31536000, immutable' : 'no-cache');
+        if (WITH_SOLIDS.test(path)) void reply.header('content-security-policy', SOLIDS_POLICY);
+      },
     });
     // Places within the application are its page: reload and bookmarks work.
     app.get('/designs/*', { schema: { hide: true } }, (_request, reply) => reply.sendFile('index.html'));

@@ -39,6 +39,7 @@ export class Refused extends Error {
   }
 }
 
+const DISK_FULL = '53100';
 /** PostgreSQL and socket codes that mean: the database is not there, going down, or does not come round to it now. */
 const DATABASE_AWAY = new Set([
   'ECONNREFUSED',
@@ -58,9 +59,8 @@ const DATABASE_AWAY = new Set([
   '55P03',
   '40001',
   '40P01',
-  // No connection, memory or disk left.
+  // No connection or memory left.
   '53000',
-  '53100',
   '53200',
   '53300',
 ]);
@@ -108,6 +108,11 @@ function answerTo(
     }));
     const words = refusals.map((r) => `${r.where || 'request'}: ${r.message}`).join('; ');
     return { status: 400, body: body('bad-request', words, request, refusals) };
+  }
+  if (codeOf(error) === DISK_FULL) {
+    request.log.error({ err: error }, 'disk full');
+    const words = 'the disk of the database is full: nothing was stored. Make room on it, then try again';
+    return { status: 503, body: body('disk-full', words, request) };
   }
   if (isAway(error)) {
     request.log.warn({ err: error }, 'database away');
