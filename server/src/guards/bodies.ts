@@ -7,7 +7,7 @@ const SMALL = 256 * 1024;
 /** Larger ones, bytes, are in memory together up to this much; more wait before they are read. */
 const ROOM = 12 * 1024 * 1024;
 /** A body that has not come to be read by then is asked for again later, ms. */
-const WAITS_MS = 900;
+const WAITS_MS = 5_000;
 const MOST_WAITING = 64;
 
 /** The size of a request's body, bytes; one that does not say is taken for as large as `most`. */

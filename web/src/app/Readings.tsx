@@ -15,6 +15,7 @@ import { Later } from '../shared/Later.tsx';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Read, Reading, Stage } from '../stages/stage.ts';
+import type { Found } from '../design/findings.ts';
 import { useFindingsList, useLooked } from '../design/findings.ts';
 import { FRAME } from './frame.ts';
 import { WORDS } from './words.ts';
@@ -181,6 +182,10 @@ function ReadingBox({
   );
 }
 
+/** Lines of a list of findings, with those that a line only counts. */
+const countOf = (found: readonly Found[]): number =>
+  found.reduce((sum, { finding }) => sum + (finding.more ?? 1), 0);
+
 /** How many findings stand open; pressed, their list. */
 function FindingsReading() {
   const { found, checking } = useLooked();
@@ -188,7 +193,7 @@ function FindingsReading() {
   const looked = useRested((s) => s.design !== null);
   const { open, setOpen } = useFindingsList();
   const standing = found.filter((f) => f.reason === null);
-  const stops = standing.filter((f) => f.finding.severity === 'stop').length;
+  const stops = countOf(standing.filter((f) => f.finding.severity === 'stop'));
   const accepted = found.length - standing.length;
   const state = stops > 0 ? 'stop' : standing.length > 0 ? 'look' : 'well';
   const notes = [
