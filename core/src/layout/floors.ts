@@ -109,16 +109,16 @@ function openGround(cut: Cut, near: readonly Cut[], body: Layout['body']): reado
   return ground;
 }
 
-/** The ground that two cuts share, by pairs of the open ground of each, which is kept while neither changes. */
-const sharedGround = byPair((a: readonly Boxed[], b: readonly Boxed[]): readonly Polygon[] => {
-  const [near, other] = [
-    a.filter((p) => b.some((q) => boxesMeet(p.box, q.box))),
-    b.filter((q) => a.some((p) => boxesMeet(p.box, q.box))),
-  ];
-  if (near.length === 0) return [];
-  return commonOf(
-    near.map((p) => p.polygon),
-    other.map((q) => q.polygon),
+/** A place on the ground that two cuts share, null where there is none; kept while the open ground of neither changes. */
+const sharedPlace = byPair((a: readonly Boxed[], b: readonly Boxed[]): Point | null => {
+  const near = a.filter((p) => b.some((q) => boxesMeet(p.box, q.box)));
+  const other = b.filter((q) => a.some((p) => boxesMeet(p.box, q.box)));
+  if (near.length === 0) return null;
+  return placeOn(
+    commonOf(
+      near.map((p) => p.polygon),
+      other.map((q) => q.polygon),
+    ),
   );
 });
 
@@ -135,7 +135,17 @@ export function floorsOf({
 }: Pick<Layout, 'cuts' | 'thickness' | 'body'>): readonly Floor[] {
   const floored = cuts.filter((c) => FLOORED.has(c.role));
   const near = meeting(floored);
-  const ground = new Map(floored.map((c) => [c, openGround(c, near.get(c)!, body)]));
+  // Of cuts that are alike in line and depth the ground is found once.
+  const alike = new Map<string, readonly Boxed[]>();
+  const ground = new Map(
+    floored.map((c) => {
+      const key = `${c.face} ${depthOf(c)} ${c.islands.length} ${c.area.polygon.map(({ x, y }) => `${x} ${y}`).join()}`;
+      const known = c.islands.length === 0 ? alike.get(key) : undefined;
+      const open = known ?? openGround(c, near.get(c)!, body);
+      alike.set(key, open);
+      return [c, open];
+    }),
+  );
   const place = new Map(floored.map((c, i) => [c, i]));
   const floors: Floor[] = [];
   floored.forEach((a, i) => {
@@ -143,7 +153,7 @@ export function floorsOf({
     for (const b of own.length ? near.get(a)! : []) {
       const gap = zGap(a, b);
       if (place.get(b)! < i || gap <= 0 || sameOwner(a.owner, b.owner)) continue;
-      const at = placeOn(sharedGround(own, ground.get(b)!));
+      const at = sharedPlace(own, ground.get(b)!);
       if (at) floors.push({ a, b, at, thickness: gap });
     }
     if (a.through) return;

@@ -1,7 +1,7 @@
 import { boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
-import { edgeGap, polygonsMeet } from '../geometry/polygons.ts';
+import { areaHolds, distanceToEdge, edgeGap, polygonsMeet } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
@@ -36,9 +36,20 @@ function roundApart(
   };
 }
 
+/** Between a round hole in a face and an opening: by the hole's middle. */
+function roundOff(
+  { at, diameter }: NonNullable<Cut['round']>,
+  area: Cut['area'],
+): { readonly apart: number; readonly at: Point } | null {
+  if (areaHolds(area, at)) return { apart: 0, at };
+  const apart = distanceToEdge(area.polygon, at) - diameter / 2;
+  return apart > SIGHT ? null : { apart: Math.max(0, apart), at };
+}
+
 const apartOf = byPair((a: Cut, b: Cut): { readonly apart: number; readonly at: Point } | null => {
-  if (a.round && b.round) return roundApart(a.round, b.round);
-  if (polygonsMeet(a.area, b.area)) return { apart: 0, at: a.round?.at ?? a.area.polygon[0]! };
+  const { round } = a;
+  if (round) return b.round ? roundApart(round, b.round) : roundOff(round, b.area);
+  if (polygonsMeet(a.area, b.area)) return { apart: 0, at: a.area.polygon[0]! };
   const gap = edgeGap(a.area, b.area, SIGHT);
   return gap && { apart: gap.distance, at: gap.from };
 });

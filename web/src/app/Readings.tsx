@@ -218,7 +218,7 @@ function FindingsReading() {
         Findings
       </Text>
       <Text fontFamily="mono" fontSize="16px" fontWeight="600" lineHeight="1.2">
-        {looked ? standing.length : '…'}
+        {looked ? countOf(standing) : '…'}
       </Text>
       <Text fontSize="11px" color="onTarFaded" truncate>
         {looked ? notes.filter(Boolean).join(', ') : 'checking'}
