@@ -1,4 +1,5 @@
 import { FillRule, unionD } from 'clipper2-ts';
+import { boxOfPoints } from './box.ts';
 import type { ClosedPath } from './closedPath.ts';
 import { flattenPath, signedArea } from './closedPath.ts';
 import type { Point } from './point.ts';
@@ -85,6 +86,9 @@ export function offsetPolygon(
 ): readonly (readonly Point[])[] {
   const corners = cornersOf(polygonArea(polygon) < 0 ? [...polygon].reverse() : polygon);
   if (corners.length < 3) return [];
+  // What is left inside holds a circle of that radius: none fits where the polygon is narrower than its diameter.
+  const { minX, maxX, minY, maxY } = boxOfPoints(polygon)!;
+  if (-2 * by >= Math.min(maxX - minX, maxY - minY)) return [];
   const moved = corners.map((corner) => shifted(corner, by, chord));
   const n = corners.length;
   // A side that would be turned round, tighter than the offset, has both its corners laid out in full.
