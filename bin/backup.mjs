@@ -30,7 +30,7 @@ async function main() {
   }
 }
 
-// Told to end, it takes what it was writing with it.
+// On a signal the exit handlers run, which delete half-written files.
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
 
 main().catch((error) => {

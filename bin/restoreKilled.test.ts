@@ -38,7 +38,7 @@ const databases = async (like: string): Promise<readonly string[]> => {
 };
 let source: Awaited<ReturnType<typeof testDatabase>>;
 
-/** Runs a piece of the backup library in a process of its own, and kills it after so long, ms; tells whether it had ended. */
+/** Runs code on the backup library in a child process and kills it after `ms`. Returns whether it had succeeded before. */
 const killedAfter = (ms: number, work: string): Promise<boolean> =>
   new Promise((done) => {
     const child = spawn(

@@ -30,8 +30,9 @@ const database = process.env.DATABASE_NAME || DATABASE;
 const backups = Number(process.env.BACKUPS ?? 7);
 /** After a fall what fell is started again: at once, then with longer rests. */
 const RESTS_MS = [0, 500, 1_000, 2_000, 4_000];
-/** A server that says nothing for so long hangs, and is replaced. */
-const SILENT_MS = 10_000;
+/** The server is looked at this often, ms; one that listens and then writes nothing between ten looks hangs, and is replaced. */
+const LOOK_MS = 1_000;
+const SILENT_LOOKS = 10;
 /** Whatever ran so long before it fell counts as having worked. */
 const WORKED_MS = 30_000;
 const rest = (falls) =>
@@ -126,17 +127,20 @@ function keepServer(falls = 0) {
     if (!stopping) keepServer(again);
   });
   const watched = server;
-  let heard = Date.now();
+  // Counted in looks, not by the clock: a machine that slept is not a server that hangs. Null until it listens.
+  let silentLooks = null;
   const watch = setInterval(() => {
-    if (address === null || Date.now() - heard < SILENT_MS) return;
+    if (silentLooks === null || (silentLooks += 1) < SILENT_LOOKS) return;
+    silentLooks = null;
     say(`${at()} The server does not answer any more.`);
     watched.kill('SIGKILL');
-  }, 1_000);
+  }, LOOK_MS);
   server.once('exit', () => clearInterval(watch));
   server.stdout.on('data', (chunk) => {
-    heard = Date.now();
+    if (silentLooks !== null) silentLooks = 0;
     const listening = /^listening (\S+)/m.exec(String(chunk))?.[1];
     if (!listening) return;
+    silentLooks = 0;
     const isBack = address !== null;
     address = listening;
     note();

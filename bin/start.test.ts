@@ -78,6 +78,16 @@ describe('the start command', () => {
     expect(note().address).toBe(address);
     await answers();
   });
+  it('replaces a server that hangs', async () => {
+    const { serverPid, address } = note();
+    const before = said.length;
+    process.kill(serverPid, 'SIGSTOP');
+    await until('the server', () => /The server is back/.test(said.slice(before)), 40_000);
+    expect(said.slice(before)).toMatch(/The server does not answer any more/);
+    expect(note().address).toBe(address);
+    expect(note().serverPid).not.toBe(serverPid);
+    await answers();
+  }, 60_000);
   it('starts the database again when it is killed, and says so', async () => {
     const before = postmaster();
     process.kill(before, 'SIGKILL');

@@ -198,7 +198,7 @@ export async function measureCore(): Promise<Measured[]> {
   const heaps: Measured[] = [];
   for (const apart of [0, 2, 10, 20]) {
     const heapedDerive = createDeriver();
-    // Each run sees a layout that no run before it saw: nothing of it is remembered.
+    // A fresh layout for each run, so that no result is remembered from another.
     const layouts = Array.from({ length: 10 }, (_, i) => heaped(windrow, apart, i / 10));
     const fresh = layouts.values();
     const found = await times(

@@ -55,7 +55,7 @@ const sqlOn = async (url, sql) => {
   return (await run('psql', ['-qtAX', '-v', 'ON_ERROR_STOP=1', '-d', address], env, sql)).trim();
 };
 
-/** Files that are being written; a process that is told to end takes them away. */
+/** Half-written files of this process; deleted when it exits. */
 const halves = new Set();
 const dropHalves = () => {
   for (const half of halves) rmSync(half, { force: true });

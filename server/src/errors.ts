@@ -141,13 +141,13 @@ function answerTo(
   return { status: 500, body: body('failed', words, request) };
 }
 
-/** Whoever is told to come again is told when, s. */
+/** Retry-After of the answers below, s. */
 const COME_AGAIN_S = 1;
 const ASKED_TO_WAIT = new Set([503, 429]);
 
 /** Answers a request that failed, in the one shape. */
 export function answerFailure(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
-  // Nobody is there any more to be answered: no failure of ours.
+  // The client closed the request: no failure of the server, and not logged as one.
   if (request.raw.destroyed && !request.raw.complete) {
     void reply.status(GONE).send(body('gone', 'the request was given up before it came whole', request));
     return;

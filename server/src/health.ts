@@ -25,7 +25,7 @@ const schema = z.object({
 
 const BACKUP = /^pelkin-.*\.backup$/;
 
-/** Room on the disk that a folder is on, bytes; null where it cannot be told. */
+/** Free room on the disk of a folder, bytes; null if the system does not report it. */
 const roomOn = (folder: string): Promise<number | null> =>
   statfs(folder).then(
     ({ bavail, bsize }) => bavail * bsize,

@@ -9,7 +9,7 @@ import { seedDemo } from './seed.ts';
 
 /** Requests under way get so long to end, ms. */
 const STOPS_WITHIN_MS = 5_000;
-/** How often the start command is told that the server works, ms. */
+/** Interval of the sign of life for the start command, ms. */
 const ALIVE_EVERY_MS = 1_000;
 
 /** Tells the start command on standard output where the application is, and on standard error what failed. */

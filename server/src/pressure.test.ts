@@ -1,4 +1,4 @@
-/** Many connections, many large requests, requests that are given up: others are served, and whoever waits is told so. */
+/** Many connections, large requests, closed requests and hostile pictures: others are still served, refusals carry Retry-After. */
 import { randomUUID } from 'node:crypto';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';

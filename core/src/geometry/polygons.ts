@@ -149,6 +149,17 @@ export interface Boxed {
 }
 export const boxed = (polygon: Polygon): Boxed => ({ polygon, box: boxOfPoints(polygon)! });
 
+const cornerKeys = new WeakMap<Boxed, string>();
+/** Text that is the same for areas with the same corners in the same order, and for no others; made once for each area. */
+export function cornersKey(area: Boxed): string {
+  let key = cornerKeys.get(area);
+  if (key === undefined) {
+    key = area.polygon.map(({ x, y }) => `${x} ${y}`).join();
+    cornerKeys.set(area, key);
+  }
+  return key;
+}
+
 /** {@link polygonHolds}, asked of the box first. */
 export const areaHolds = ({ polygon, box }: Boxed, p: Point): boolean =>
   boxHolds(box, p) && polygonHolds(polygon, p);

@@ -4,6 +4,7 @@ import type { Boxed, Polygon } from '../geometry/polygons.ts';
 import {
   boxed,
   commonOf,
+  cornersKey,
   polygonArea,
   polygonHolds,
   polygonMiddle,
@@ -139,7 +140,7 @@ export function floorsOf({
   const alike = new Map<string, readonly Boxed[]>();
   const ground = new Map(
     floored.map((c) => {
-      const key = `${c.face} ${depthOf(c)} ${c.islands.length} ${c.area.polygon.map(({ x, y }) => `${x} ${y}`).join()}`;
+      const key = `${c.face} ${depthOf(c)} ${c.islands.length} ${cornersKey(c.area)}`;
       const known = c.islands.length === 0 ? alike.get(key) : undefined;
       const open = known ?? openGround(c, near.get(c)!, body);
       alike.set(key, open);

@@ -2,7 +2,7 @@ import { boxOfPoints, boxesMeet, growBox } from '../geometry/box.ts';
 import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
 import type { Boxed, Gap } from '../geometry/polygons.ts';
-import { areaHolds, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
+import { areaHolds, cornersKey, distanceToEdge, edgeGap, polygonHolds } from '../geometry/polygons.ts';
 import type { Cut } from './cut.ts';
 import { sameOwner, zOverlap } from './cut.ts';
 import type { Layout } from './layOut.ts';
@@ -145,7 +145,7 @@ function sameAreas(cuts: readonly Cut[]): ReadonlyMap<Boxed, Boxed> {
   const byCorners = new Map<string, Boxed>();
   return new Map(
     cuts.map(({ area }) => {
-      const key = area.polygon.map(({ x, y }) => `${x} ${y}`).join();
+      const key = cornersKey(area);
       const first = byCorners.get(key) ?? area;
       byCorners.set(key, first);
       return [area, first];
@@ -218,7 +218,7 @@ const hasWalls = (c: Cut): boolean => WALLED.has(c.role) && !isPilot(c);
 
 /**
  * The cuts of a heap: each of them meets at least {@link HEAP} others by its box. Walls between two of a heap are not
- * looked for, since they grow with the square of their number and tell nothing: their overlaps have to go first.
+ * looked for: their number grows with the square of the cuts, and the overlaps have to be mended first.
  */
 export function heapOf({ cuts }: Pick<Layout, 'cuts'>): readonly Cut[] {
   const walled = cuts.filter(hasWalls);

@@ -73,7 +73,7 @@ const failures = {
 const UNKNOWN_LARGE = 100_000;
 /** Saves that the database is given at once, fewer than its connections, so that it answers others meanwhile. */
 const SAVES_AT_ONCE = 6;
-/** A save that does not get its turn by then, ms, or comes when so many wait, is told to come again. */
+/** Longest wait of a save for its turn, ms, and most saves that wait; beyond either it is answered 503. */
 const SAVE_WAITS_MS = 700;
 const SAVES_WAITING = 200;
 /** Designs on one page of the list. */

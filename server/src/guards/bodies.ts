@@ -2,11 +2,11 @@ import type { FastifyInstance, FastifyRequest } from 'fastify';
 import type { Gate } from './gate.ts';
 import { createGate } from './gate.ts';
 
-/** Bodies up to this, bytes, are read at once: most saves are a hundredth of it. */
+/** Bodies up to this size, bytes, do not wait: most saves are a hundredth of it. */
 const SMALL = 256 * 1024;
 /** Larger ones, bytes, are in memory together up to this much; more wait before they are read. */
 const ROOM = 12 * 1024 * 1024;
-/** A body that has not come to be read by then is asked for again later, ms. */
+/** Longest wait of a body before it is answered 503, ms. */
 const WAITS_MS = 5_000;
 const MOST_WAITING = 64;
 

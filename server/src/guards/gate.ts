@@ -9,7 +9,7 @@ export interface Gate {
 
 /**
  * A gate for `room` of work at once; a single piece that is larger goes through alone. What waits over `waitsMs`, or comes
- * when `mostWaiting` wait already, is told `busy` and may come again.
+ * when `mostWaiting` wait already, is refused with the words `busy`.
  */
 export function createGate(room: number, waitsMs: number, mostWaiting: number, busy: string): Gate {
   let held = 0;

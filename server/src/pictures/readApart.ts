@@ -13,7 +13,7 @@ export type Read =
 const READ_WITHIN_MS = 20_000;
 /** Pictures that wait at most: a hand sends one. */
 const MOST_WAITING = 8;
-/** A reader that nobody needs ends after this, ms. */
+/** An unused reader process ends after this, ms. */
 const IDLE_MS = 30_000;
 /** After a picture of more bytes than this the next one gets a fresh process: memory that was taken is given back. */
 const LARGE = 8 * 1024 * 1024;

@@ -4,7 +4,7 @@ import { Refused } from '../errors.ts';
 import { readPicture } from './read.ts';
 import type { Read } from './readApart.ts';
 
-// One thread, nothing remembered: its memory is that of the picture in hand.
+// One thread and no cache, so that memory is used for the current picture alone.
 sharp.concurrency(1);
 sharp.cache(false);
 

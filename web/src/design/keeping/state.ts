@@ -162,7 +162,7 @@ export type Effect =
   | { readonly do: 'send'; readonly attempt: Attempt; readonly from: string; readonly base: Design | null }
   /** Write this tab's own copy; answered by `kept` or `notKept`. */
   | { readonly do: 'keep'; readonly copy: DeviceCopy; readonly changes: number }
-  /** Tell `keepAgain` after so long, ms. */
+  /** Dispatch `keepAgain` after `after` ms. */
   | { readonly do: 'keepLater'; readonly after: number }
   /** Delete this tab's own copy. */
   | { readonly do: 'forgetOwn' }
