@@ -77,6 +77,38 @@ describe('many large requests at once', () => {
   });
 });
 
+describe('a save that the database is slow to confirm', () => {
+  it('is told within a second to come again, and is known when it comes', async () => {
+    const headers = { host: 'localhost' };
+    const made = await server.app.inject({
+      method: 'POST',
+      url: '/api/designs',
+      headers,
+      payload: { design },
+    });
+    const { id, saveId: from } = made.json<{ id: string; saveId: string }>();
+    const body = { from, saveId: randomUUID(), design: { ...design, name: 'Pressed once' } };
+    const save = () =>
+      server.app.inject({ method: 'PUT', url: `/api/designs/${id}`, headers, payload: body });
+    await server.db.transaction().execute(async (other) => {
+      // Another's hold on the row stands for a slow disk.
+      await other.selectFrom('design').select('id').where('id', '=', id).forUpdate().execute();
+      const begun = performance.now();
+      const answer = await save();
+      expect(answer.statusCode).toBe(503);
+      expect(answer.headers['retry-after']).toBe('1');
+      expect(answer.json()).toMatchObject({ error: { code: 'busy' } });
+      expect(performance.now() - begun).toBeGreaterThan(500);
+    });
+    expect((await save()).json()).toMatchObject({ revision: 2 });
+    expect((await save()).json()).toMatchObject({ revision: 2 });
+    const held = (await server.app.inject({ url: `/api/designs/${id}`, headers })).json<{
+      revision: number;
+    }>();
+    expect(held.revision).toBe(2);
+  });
+});
+
 describe('a request that is given up', () => {
   it('is no error of the server', async () => {
     const lines: string[] = [];

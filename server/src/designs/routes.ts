@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import { MOST_OPERATIONS, isPlainText, nameSchema } from '@pelkin/core';
 import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
@@ -76,6 +77,8 @@ const SAVES_AT_ONCE = 6;
 /** Longest wait of a save for its turn, ms, and most saves that wait; beyond either it is answered 503. */
 const SAVE_WAITS_MS = 700;
 const SAVES_WAITING = 200;
+/** A save that the database has not confirmed within this time, ms, is answered 503; repeated by its id it is known again. */
+const CONFIRMED_WITHIN_MS = 900;
 /** Designs on one page of the list. */
 const MOST_LISTED = 200;
 const madeFrom = {
@@ -118,13 +121,25 @@ export const designRoutes =
   async (app) => {
     const store = { db, recent: rememberStates() };
     const gate = createGate(SAVES_AT_ONCE, SAVE_WAITS_MS, SAVES_WAITING, 'the server keeps other designs');
-    const saving = async <T>(work: () => Promise<T>): Promise<T> => {
+    const inTurn = async <T>(work: () => Promise<T>): Promise<T> => {
       const leave = await gate.enter();
       try {
         return await work();
       } finally {
         leave();
       }
+    };
+    const saving = async <T>(work: () => Promise<T>): Promise<T> => {
+      const confirmed = inTurn(work);
+      const late = new AbortController();
+      const refusal = pause(CONFIRMED_WITHIN_MS, undefined, { signal: late.signal }).then(() => {
+        const words = 'the database has not confirmed the save yet: repeat it with the same id in a moment';
+        throw new Refused(503, 'busy', words);
+      });
+      // Whichever comes second is heard by nobody.
+      refusal.catch(() => undefined);
+      confirmed.catch(() => undefined);
+      return Promise.race([confirmed, refusal]).finally(() => late.abort());
     };
     // A large body is read away from other requests; what it says comes checked.
     const plainJson = app.getDefaultJsonParser('error', 'error');
