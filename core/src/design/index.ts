@@ -1,5 +1,8 @@
 export * as edits from './allEdits.ts';
 export type { Checked, Refusal } from './check.ts';
+export { clashWords, combineDesigns, settleClashes } from './combine.ts';
+export type { Clash, Combined } from './combine.ts';
+export { sameJson } from './sameJson.ts';
 export { MOST_OPERATIONS, PatchMismatch, applyPatch, patchOf, sharedWith } from './jsonPatch.ts';
 export type { PatchOperation } from './jsonPatch.ts';
 export { LIMITS } from './limits.ts';

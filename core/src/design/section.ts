@@ -33,6 +33,11 @@ export interface Section<S extends z.ZodType = z.ZodType> {
   readonly refusals?: (value: ValueOf<S>) => readonly Refusal[];
   /** In what two values of it differ, in words; null where they are the same. Without it, `words` and its numbers. */
   readonly differs?: (mine: ValueOf<S>, theirs: ValueOf<S>) => string | null;
+  /**
+   * Lists whose members have no `id`, by their path inside the section: what tells a member from the others, so that two states can be put
+   * together member by member. A list that is not named here is one thing.
+   */
+  readonly listKeys?: Readonly<Record<string, (member: never) => string>>;
 }
 
 /** Lets a section's own schema give the types of the rest. */

@@ -1,5 +1,5 @@
 import type { Box, PathMark, Point } from '@pelkin/core';
-import { asSeenFrom, edits, solveOutline } from '@pelkin/core';
+import { asSeenFrom, edits, sameJson, solveOutline } from '@pelkin/core';
 import { Box as Area, Button, HStack, Heading, Text } from '@chakra-ui/react';
 import { Suspense, useLayoutEffect, useMemo } from 'react';
 import { Board } from '../board/Board.tsx';
@@ -10,7 +10,6 @@ import { flipOf } from '../board/view.ts';
 import { Following } from '../design/Following.tsx';
 import { derive, useDerived, usePicked } from '../design/derived.ts';
 import { useSnap } from '../design/useSnap.ts';
-import { sameJson } from '../design/sameJson.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useLater } from '../shared/useLater.ts';

@@ -1,9 +1,8 @@
 import type { Design } from '@pelkin/core';
-import { edits, newDesign } from '@pelkin/core';
+import { edits, newDesign, sameJson } from '@pelkin/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { differences, takeParts } from './differences.ts';
-import { sameJson } from './sameJson.ts';
 
 const design = newDesign('One', 6, 640);
 

@@ -1,6 +1,5 @@
 import type { Design, LimitPath, Section } from '@pelkin/core';
-import { LIMITS, SECTIONS } from '@pelkin/core';
-import { sameJson } from './sameJson.ts';
+import { LIMITS, SECTIONS, sameJson } from '@pelkin/core';
 
 /** A part of a design that two states differ in, in words; it can be taken from either. */
 export interface Difference {

@@ -33,4 +33,8 @@ export const findingsSection = /* @__PURE__ */ section({
   words: 'limits and accepted findings',
   schema: findingsSchema,
   plain: () => ({ limits: {}, accepted: [] }),
+  listKeys: {
+    accepted: ({ rule, subject }: { readonly rule: string; readonly subject: string }) =>
+      `${rule} ${subject}`,
+  },
 });

@@ -6,7 +6,7 @@ import { count, idSchema, limited, mm } from '../schemaParts.ts';
 import type { ValueOf } from '../section.ts';
 import { section } from '../section.ts';
 import { OPENING_LIMITS } from './openings.ts';
-import { outlineRefusals, outlineSchema } from './outline.ts';
+import { linkKey, outlineRefusals, outlineSchema } from './outline.ts';
 import { partSpecSchema } from './parts.ts';
 import { STRINGS_LIMITS, startingStrings } from './strings.ts';
 
@@ -140,4 +140,5 @@ export const headstockSection = /* @__PURE__ */ section({
     trees: [],
   }),
   refusals: headstockRefusals,
+  listKeys: { 'outline.mirror': linkKey },
 });

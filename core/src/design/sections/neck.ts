@@ -143,4 +143,5 @@ export const neckSection = /* @__PURE__ */ section({
   words: 'neck join',
   schema: neckSchema,
   plain: ({ scaleLength }) => plainNeck(scaleLength > LONG_SCALE),
+  listKeys: { 'screws.own': ({ screw }: { readonly screw: number }) => String(screw) },
 });

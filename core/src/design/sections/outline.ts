@@ -69,6 +69,9 @@ function startingOutline(jointX: number, seatHalf: number): Outline {
   return { nodes, mirror };
 }
 
+/** A mirror link is told from others by its two nodes. */
+export const linkKey = ([a, b]: readonly [string, string]): string => `${a} ${b}`;
+
 /** How two outlines differ: how many nodes, or their mirror links alone. */
 function outlineDiffers(mine: Outline, theirs: Outline): string {
   const json = JSON.stringify;
@@ -89,4 +92,5 @@ export const outlineSection = /* @__PURE__ */ section({
   },
   refusals: (value) => outlineRefusals(value),
   differs: outlineDiffers,
+  listKeys: { mirror: linkKey },
 });

@@ -147,4 +147,5 @@ export const playerSection = /* @__PURE__ */ section({
   schema: playerSchema,
   plain: plainPlayer,
   refusals: playerRefusals,
+  listKeys: { measured: (name: string) => name },
 });

@@ -166,4 +166,5 @@ export const printSection = /* @__PURE__ */ section({
   schema: printSchema,
   plain: plainPrint,
   refusals: printRefusals,
+  listKeys: { without: (id: string) => id },
 });

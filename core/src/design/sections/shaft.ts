@@ -160,4 +160,5 @@ export const shaftSection = /* @__PURE__ */ section({
   schema: shaftSchema,
   plain: ({ scaleLength }) => plainShaft(scaleLength > LONG_SCALE, scaleLength),
   refusals: shaftRefusals,
+  listKeys: { stations: ({ fret }: { readonly fret: number }) => String(fret) },
 });

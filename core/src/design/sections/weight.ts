@@ -154,4 +154,8 @@ export const weightSection = /* @__PURE__ */ section({
   schema: weightSchema,
   plain: plainWeight,
   refusals: weightRefusals,
+  listKeys: {
+    own: ({ name }: { readonly name: string }) => name,
+    weighed: ({ of }: { readonly of: string }) => of,
+  },
 });

@@ -1,8 +1,7 @@
 import type { Design, Refusal } from '@pelkin/core';
-import { checkDesign } from '@pelkin/core';
+import { checkDesign, sameJson } from '@pelkin/core';
 import { create } from 'zustand';
 import { ApiError, api, openNow } from '../api.ts';
-import { sameJson } from '../sameJson.ts';
 import { useDesignStore } from '../store.ts';
 import {
   copiesOf,

@@ -1,4 +1,4 @@
-import { sameJson } from '../sameJson.ts';
+import { sameJson } from '@pelkin/core';
 import type { Attempt, Current, Effect, Failure, KeepEvent, KeepState, Present, World } from './state.ts';
 import { stepsWaiting } from './state.ts';
 
