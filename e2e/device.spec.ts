@@ -85,9 +85,12 @@ test('a tab in conflict keeps its work when the other one saves and both are clo
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openStage(one, id, 'strings');
   await openStage(two, id, 'strings');
+  await two.route('**/api/designs/**', (route) => route.abort());
   await type(nut(one), '43');
   await saved(one);
+  await type(nut(two), '44');
   await type(scale(two), '650');
+  await two.unroute('**/api/designs/**');
   await expect(two.getByRole('alert', { name: FRAME.changedElsewhere })).toBeVisible();
   await type(nut(one), '45');
   await saved(one);
@@ -96,7 +99,9 @@ test('a tab in conflict keeps its work when the other one saves and both are clo
   const page = await context.newPage();
   await page.goto(`/designs/${id}/strings`);
   // The only copy there is: it is kept, and the user chooses again.
-  await expect(page.getByRole('alert', { name: FRAME.changedElsewhere })).toContainText('Different: strings');
+  await expect(page.getByRole('alert', { name: FRAME.changedElsewhere })).toContainText(
+    'nut width: 44 here, 45 there',
+  );
   await expect(scale(page)).toHaveValue('650.0');
   expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 45, scaleLength: 628 });
 });

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import { held, makeDesign, openStage, saved, type, measureLabel } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
@@ -54,30 +55,39 @@ test('a save whose answer was lost is not mistaken for somebody else’s', async
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-test('two tabs: the stale one is reported in what they differ, and chooses', async ({ context, request }) => {
+test('two tabs: what each changed is put together at once; the same thing changed twice is asked', async ({
+  context,
+  request,
+}) => {
   const id = await makeDesign(request, 'Two tabs');
   const [one, two] = [await context.newPage(), await context.newPage()];
   await openStage(one, id, 'strings');
   await openStage(two, id, 'strings');
   await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
   await saved(one);
-  await type(two.getByRole('textbox', { name: LIST.scaleLength }), '650');
-  await expect(two.getByRole('alert')).toContainText('This design was changed elsewhere');
-  await expect(two.getByRole('alert')).toContainText('Different: strings');
-  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });
-  await two.getByRole('button', { name: FRAME.useTheServers }).click();
-  await expect(two.getByRole('textbox', { name: LIST.scaleLength })).toHaveValue('628.0');
   await expect(two.getByRole('textbox', { name: STRINGS.nutWidth })).toHaveValue('43.0');
+  await expect(two.getByRole('status', { name: FRAME.takenIn })).toContainText('nut width 43');
+  await type(two.getByRole('textbox', { name: LIST.scaleLength }), '650');
+  await expect(one.getByRole('textbox', { name: LIST.scaleLength })).toHaveValue('650.0');
+  // Undo takes back what was done here, not what came from elsewhere.
+  await two.getByRole('button', { name: /^Undo: / }).click();
   await saved(two);
+  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 43, scaleLength: 628 });
 
-  await type(two.getByRole('textbox', { name: LIST.scaleLength }), '655');
-  await saved(two);
-  await type(one.getByRole('textbox', { name: STRINGS.frets }), '24');
-  await expect(one.getByRole('alert')).toContainText('changed elsewhere');
-  await one.getByRole('button', { name: FRAME.keepWhatIsOnThisScreen }).click();
+  // Both at once, neither hearing of the other.
+  await two.route('**/api/designs/**', (route) => route.abort());
+  await type(two.getByRole('textbox', { name: STRINGS.nutWidth }), '44');
+  await type(two.getByRole('textbox', { name: STRINGS.frets }), '24');
+  await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '42');
   await saved(one);
-  const { design } = await held(request, id);
-  expect(design.strings).toMatchObject({ frets: 24, scaleLength: 628 });
+  await two.unroute('**/api/designs/**');
+  const notice = two.getByRole('alert', { name: FRAME.changedElsewhere });
+  await expect(notice).toContainText('nut width: 44 here, 42 there');
+  await two.getByRole('button', { name: FRAME.useTheServers }).click();
+  await expect(notice).toHaveCount(0);
+  await saved(two);
+  expect((await held(request, id)).design.strings).toMatchObject({ nutWidth: 42, frets: 24 });
+  await expect(one.getByRole('textbox', { name: STRINGS.frets })).toHaveValue('24');
 });
 
 test('leaving the page at once loses nothing', async ({ page, request }) => {
@@ -128,31 +138,34 @@ test('what cannot be opened says why', async ({ page }) => {
   await expect(page.getByRole('alert')).toHaveText(/other\.json: .*not a Pelkin design/);
 });
 
-test('two tabs: parts of each are taken, and what differs is dashed on the board', async ({
-  context,
+test('two machines that changed the same things: each is asked by itself, and what differs is dashed on the board', async ({
+  browser,
   request,
 }) => {
-  const id = await makeDesign(request, 'Parts');
-  const [one, two] = [await context.newPage(), await context.newPage()];
+  const id = await makeDesign(request, 'Things');
+  const pages = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  const [one, two] = pages as [Page, Page];
   await openStage(one, id, 'strings');
   await openStage(two, id, 'outline');
+  await two.route('**/api/designs/**', (route) => route.abort());
   await type(one.getByRole('textbox', { name: STRINGS.nutWidth }), '43');
+  await openStage(one, id, 'outline');
+  await type(one.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '330');
   await saved(one);
   await type(two.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '320');
+  await two.unroute('**/api/designs/**');
   const notice = two.getByRole('alert', { name: FRAME.changedElsewhere });
-  await expect(notice).toContainText('Different: strings');
+  await expect(notice).toContainText('The same was changed here and there: outline');
+  await expect(notice).not.toContainText('strings');
   await expect(two.getByTestId('ghost')).toBeVisible();
-  await two.getByRole('button', { name: FRAME.choosePartsOfEach }).click();
-  await two.getByText('Use the server’s strings').click();
-  await two.getByRole('button', { name: FRAME.apply }).click();
+  await two.getByRole('button', { name: FRAME.keepWhatIsOnThisScreen }).click();
   await expect(notice).toHaveCount(0);
   await saved(two);
   const { design } = await held(request, id);
   expect(design.strings.nutWidth).toBe(43);
   await expect(two.getByTestId('reading-widest')).toContainText('320.0');
-  await two.getByRole('button', { name: 'Undo: took parts of the server’s state' }).click();
-  await saved(two);
-  expect((await held(request, id)).design.strings.nutWidth).toBe(42);
+  await expect(one.getByTestId('reading-widest')).toContainText('320.0', { timeout: 15_000 });
+  for (const page of pages) await page.context().close();
 });
 
 test('a frozen revision is made, looked at, gone back to, and never changed', async ({ page, request }) => {

@@ -5,8 +5,6 @@ import { sql } from 'kysely';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Db } from './db/connect.ts';
-import { lineageOf } from './db/lineage.ts';
-import { errorSchema } from './errors.ts';
 
 /** The version of what runs. */
 export const VERSION = (
@@ -85,15 +83,5 @@ export const healthRoutes =
         const { status, body } = await health();
         return reply.status(status).send(body);
       },
-    );
-    app.get(
-      '/api/lineage',
-      {
-        schema: {
-          summary: 'The database’s lineage: another one than before means that it was restored from a backup',
-          response: { 200: z.object({ lineage: z.string() }), 503: errorSchema },
-        },
-      },
-      async () => ({ lineage: await lineageOf(db) }),
     );
   };

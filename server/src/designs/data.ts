@@ -13,6 +13,7 @@ import type { SelectQueryBuilder } from 'kysely';
 import { sql } from 'kysely';
 import type { LRUCache } from 'lru-cache';
 import type { Db } from '../db/connect.ts';
+import { lineageOf } from '../db/lineage.ts';
 import type { Database } from '../db/schema.ts';
 import { Refused } from '../errors.ts';
 import type { Admitted } from './admit.ts';
@@ -44,6 +45,8 @@ export interface StoredDesign {
 export interface DesignStore {
   readonly db: Db;
   readonly recent: LRUCache<string, Recent>;
+  /** Runs the statement that keeps a state when its turn comes; refused (503) where that, or the database, takes too long. */
+  readonly inTurn: <T>(keep: () => Promise<T>) => Promise<T>;
 }
 
 interface Row {
@@ -93,7 +96,7 @@ const oneOf = (db: Db, workshopId: string, id: string): SelectQueryBuilder<Datab
   db.selectFrom('design').where('workshop_id', '=', workshopId).where('id', '=', id);
 
 export async function readDesign(
-  { db, recent }: DesignStore,
+  { db, recent }: Pick<DesignStore, 'db' | 'recent'>,
   workshopId: string,
   id: string,
 ): Promise<StoredDesign> {
@@ -102,6 +105,17 @@ export async function readDesign(
   const stored = await toStored(row, recent);
   rememberStored(recent, stored);
   return stored;
+}
+
+/** The save that made the present state of a design. Refused (404) where there is none. */
+export async function presentSave(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<{ readonly revision: number; readonly saveId: string }> {
+  const row = await oneOf(db, workshopId, id).select(['revision', 'save_id']).executeTakeFirst();
+  if (!row) throw missing();
+  return { revision: row.revision, saveId: row.save_id };
 }
 
 /** What was just read or made will soon be changed: the first change finds it at hand. */
@@ -157,7 +171,7 @@ async function staleOrKept(db: Db, workshopId: string, id: string, save: Save): 
     409,
     'stale',
     `the design was changed elsewhere: what this was made from is not its present state, revision ${current.revision}`,
-    { revision: current.revision, saveId: current.save_id },
+    { revision: current.revision, saveId: current.save_id, lineage: await lineageOf(db) },
     current.text,
   );
 }
@@ -261,7 +275,7 @@ export async function saveDesign(
     .where('workshop_id', '=', workshopId)
     .where('id', '=', id)
     .where('save_id', '=', save.from);
-  const row = await update.returning(['revision', 'updated_at']).executeTakeFirst();
+  const row = await store.inTurn(() => update.returning(['revision', 'updated_at']).executeTakeFirst());
   if (!row) {
     recent.delete(id);
     return staleOrKept(db, workshopId, id, save);

@@ -14,6 +14,7 @@ import {
   archiveDesign,
   createDesign,
   duplicateDesign,
+  presentSave,
   readDesign,
   rememberStored,
   renameDesign,
@@ -119,18 +120,17 @@ const tell = async (db: Db, reply: FastifyReply, stored: StoredDesign): Promise<
 export const designRoutes =
   (db: Db): FastifyPluginAsyncZod =>
   async (app) => {
-    const store = { db, recent: rememberStates() };
     const gate = createGate(SAVES_AT_ONCE, SAVE_WAITS_MS, SAVES_WAITING, 'the server keeps other designs');
-    const inTurn = async <T>(work: () => Promise<T>): Promise<T> => {
+    const admitted = async <T>(keep: () => Promise<T>): Promise<T> => {
       const leave = await gate.enter();
       try {
-        return await work();
+        return await keep();
       } finally {
         leave();
       }
     };
-    const saving = async <T>(work: () => Promise<T>): Promise<T> => {
-      const confirmed = inTurn(work);
+    const inTurn = async <T>(keep: () => Promise<T>): Promise<T> => {
+      const confirmed = admitted(keep);
       const late = new AbortController();
       const refusal = pause(CONFIRMED_WITHIN_MS, undefined, { signal: late.signal }).then(() => {
         const words = 'the database has not confirmed the save yet: repeat it with the same id in a moment';
@@ -141,6 +141,7 @@ export const designRoutes =
       confirmed.catch(() => undefined);
       return Promise.race([confirmed, refusal]).finally(() => late.abort());
     };
+    const store = { db, recent: rememberStates(), inTurn };
     // A large body is read away from other requests; what it says comes checked.
     const plainJson = app.getDefaultJsonParser('error', 'error');
     app.removeContentTypeParser('application/json');
@@ -230,6 +231,25 @@ export const designRoutes =
         tell(db, reply, await readDesign(store, workshopOf(request), request.params.id)),
     );
 
+    app.get(
+      '/api/designs/:id/save',
+      {
+        schema: {
+          summary:
+            'Which save made the present state, and the database’s lineage: what an open page looks at',
+          params: idParams,
+          response: {
+            200: z.object({ revision: z.number(), saveId: z.string(), lineage: z.string() }),
+            ...failures,
+          },
+        },
+      },
+      async (request) => ({
+        ...(await presentSave(db, workshopOf(request), request.params.id)),
+        lineage: await lineageOf(db),
+      }),
+    );
+
     app.put(
       '/api/designs/:id',
       {
@@ -243,9 +263,11 @@ export const designRoutes =
       },
       async (request) => {
         const { from, saveId, design } = request.body;
-        const kept = await saving(() =>
-          saveDesign(store, workshopOf(request), request.params.id, { from, saveId, document: design }),
-        );
+        const kept = await saveDesign(store, workshopOf(request), request.params.id, {
+          from,
+          saveId,
+          document: design,
+        });
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );
@@ -271,9 +293,7 @@ export const designRoutes =
             'patch-refused',
             `the change has over ${MOST_OPERATIONS} operations: send the design whole`,
           );
-        const kept = await saving(() =>
-          saveDesign(store, workshopOf(request), request.params.id, request.body),
-        );
+        const kept = await saveDesign(store, workshopOf(request), request.params.id, request.body);
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );

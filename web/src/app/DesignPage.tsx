@@ -12,6 +12,7 @@ import { FrozenView } from './FrozenView.tsx';
 import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
 import { RefusedStep } from './RefusedStep.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
+import { TakenIn } from './TakenIn.tsx';
 import { Readings } from './Readings.tsx';
 import { fetchAhead } from './fetchAhead.ts';
 import { FRAME } from './frame.ts';
@@ -107,6 +108,7 @@ export function DesignPage() {
       <TitleLine />
       <Box>
         <StaleNotice />
+        <TakenIn />
         <RefusedByServer />
         <KeptCopies />
       </Box>

@@ -1,15 +1,17 @@
-import type { Refusal } from '@pelkin/core';
-import { designRefusals } from '@pelkin/core';
+import type { Clash, Design, Refusal } from '@pelkin/core';
+import { clashWords, combineDesigns, designRefusals } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import type { Difference } from '../design/differences.ts';
 import { differences, takeParts } from '../design/differences.ts';
 import type { Kept } from '../design/keeping/keeping.ts';
-import { keepMerged, keepMine, takeTheirs, useKeeping } from '../design/keeping/keeping.ts';
+import { keepBoth, keepMerged, keepMine, takeTheirs, useKeeping } from '../design/keeping/keeping.ts';
 import { useDesign } from '../design/store.ts';
 import { ON_OCHRE, PartsChoice } from './PartsChoice.tsx';
 import { WORDS } from './words.ts';
 
 const INK = ON_OCHRE.ink;
+type Stale = Extract<Kept, { kind: 'stale' }>;
 
 /** Two states of one design grew apart: says in what, and lets the user choose. Work goes on meanwhile. */
 export function StaleNotice() {
@@ -17,17 +19,54 @@ export function StaleNotice() {
   return kept.kind === 'stale' ? <Apart kept={kept} /> : null;
 }
 
-function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
+/** What the user chooses between. */
+interface Choice {
+  readonly apart: readonly Difference[];
+  readonly says: string;
+  readonly mine: () => readonly Refusal[];
+  readonly theirs: () => readonly Refusal[];
+  readonly some: (keys: readonly string[]) => readonly Refusal[];
+}
+
+/** The things that both changed; everything else of both is kept whatever is chosen. */
+function byThing(design: Design, clashes: readonly Clash[]): Choice {
+  const keyOf = (clash: Clash): string => clash.path.join('.');
+  return {
+    apart: clashes.map((clash) => ({ key: keyOf(clash), words: clashWords(clash, design) })),
+    says: 'The same was changed here and there',
+    mine: () => keepBoth([]),
+    theirs: () => keepBoth(clashes),
+    some: (keys) => keepBoth(clashes.filter((clash) => keys.includes(keyOf(clash)))),
+  };
+}
+
+/** Whole sections, where it is not known what both states were made from, or what comes of both cannot be one design. */
+function bySection(design: Design, theirs: Design): Choice {
+  return {
+    apart: differences(design, theirs),
+    says: 'Different',
+    mine: () => (keepMine(), []),
+    theirs: () => (takeTheirs(), []),
+    some: (keys) => {
+      const merged = takeParts(design, theirs, keys);
+      const refusals = designRefusals(merged);
+      if (refusals.length === 0) keepMerged(merged);
+      return refusals;
+    },
+  };
+}
+
+function choiceOf(design: Design, { base, theirs }: Stale): Choice {
+  const clashes = base ? combineDesigns(base, design, theirs).clashes : [];
+  return clashes.length > 0 ? byThing(design, clashes) : bySection(design, theirs);
+}
+
+function Apart({ kept }: { kept: Stale }) {
   const design = useDesign();
-  const apart = differences(design, kept.theirs);
+  const { apart, says, mine, theirs, some } = useMemo(() => choiceOf(design, kept), [design, kept]);
   const [byParts, setByParts] = useState(false);
   const [problem, setProblem] = useState<Refusal | null>(null);
-  const keep = (taken: readonly string[]): void => {
-    const merged = takeParts(design, kept.theirs, taken);
-    const [refusal] = designRefusals(merged);
-    setProblem(refusal ?? null);
-    if (!refusal) keepMerged(merged);
-  };
+  const show = (refusals: readonly Refusal[]): void => setProblem(refusals[0] ?? null);
   return (
     <Box
       bg="ochreOnTar"
@@ -38,19 +77,20 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
       aria-label={WORDS.changedElsewhere}
       fontSize="13px"
     >
-      <HStack gap="3">
-        <Text flex="1">
+      <HStack gap="3" flexWrap="wrap">
+        <Text flex="1" minW="300px">
           <b>
             {kept.restored
               ? 'The database was restored from a backup.'
               : 'This design was changed elsewhere.'}
           </b>{' '}
-          The server holds {kept.restored ? 'an earlier state of this design' : `revision ${kept.revision}`}.{' '}
+          {kept.restored && 'The server holds an earlier state of this design. '}
           {apart.length
-            ? `Different: ${apart.map((d) => d.words).join(', ')}. Its lines are dashed on the board.`
+            ? `${says}: ${apart.map((d) => d.words).join('; ')}. Its lines are dashed on the board.`
             : 'Both are the same.'}
+          {problem && !byParts && ` These do not go together: ${problem.message}.`}
         </Text>
-        <Button size="xs" variant="outline" color={INK} borderColor={INK} onClick={keepMine}>
+        <Button size="xs" variant="outline" color={INK} borderColor={INK} onClick={() => show(mine())}>
           {WORDS.keepWhatIsOnThisScreen}
         </Button>
         {apart.length > 1 && (
@@ -65,11 +105,18 @@ function Apart({ kept }: { kept: Extract<Kept, { kind: 'stale' }> }) {
             {WORDS.choosePartsOfEach}
           </Button>
         )}
-        <Button size="xs" bg={INK} color={ON_OCHRE.paper} onClick={takeTheirs}>
+        <Button size="xs" bg={INK} color={ON_OCHRE.paper} onClick={() => show(theirs())}>
           {WORDS.useTheServers}
         </Button>
       </HStack>
-      {byParts && <PartsChoice apart={apart} whose="the server’s" problem={problem} onKeep={keep} />}
+      {byParts && (
+        <PartsChoice
+          apart={apart}
+          whose="the server’s"
+          problem={problem}
+          onKeep={(keys) => show(some(keys))}
+        />
+      )}
     </Box>
   );
 }

@@ -73,6 +73,7 @@ export const WORDS = {
   tryAgain: 'Try again',
   units: 'Units',
   useThem: 'Use them',
+  takenIn: 'Taken in from elsewhere',
   useTheServers: 'Use the server’s',
   waist: 'Waist',
   withdrawAcceptance: 'Withdraw acceptance',

@@ -169,8 +169,12 @@ export const api = {
   },
   open: (id: string) => call<StoredDesign>('GET', `/api/designs/${encodeURIComponent(id)}`),
   create: (design: Design) => call<StoredDesign>('POST', '/api/designs', { design }),
-  /** The present lineage of the server’s database. */
-  lineage: () => call<{ lineage: string }>('GET', '/api/lineage'),
+  /** The save that made the present state of a design, and the present lineage of the server’s database. */
+  present: (id: string) =>
+    call<{ revision: number; saveId: string; lineage: string }>(
+      'GET',
+      `/api/designs/${encodeURIComponent(id)}/save`,
+    ),
   /** Saves a state made from that of the save `from`: what changed since `base` where the server holds that, or the whole. */
   save: (id: string, from: string, saveId: string, design: Design, base: Design | null) => {
     const path = `/api/designs/${encodeURIComponent(id)}`;

@@ -38,6 +38,11 @@ export interface DesignState {
    */
   edit(name: string, change: (design: Design) => Design, gesture?: string): readonly Refusal[];
   setDragging(dragging: boolean): void;
+  /**
+   * Puts a design in the place of the open one that has what another page changed; `rebase` gives each state of undo and redo that change
+   * too. It is no step of this page.
+   */
+  takeIn(design: Design, rebase: (design: Design) => Design): void;
   undo(): void;
   redo(): void;
   /** The user has read why the last step was not taken. */
@@ -86,6 +91,11 @@ export const useDesignStore = create<DesignState>((set, get) => ({
     return [];
   },
   setDragging: (dragging) => set({ dragging }),
+  takeIn: (design, rebase) => {
+    const { past, future, changes } = get();
+    const rebased = (step: Step): Step => ({ ...step, design: rebase(step.design) });
+    set({ design, past: past.map(rebased), future: future.map(rebased), changes: changes + 1 });
+  },
   dismissRefused: () => set({ refused: null }),
   undo: () => {
     const { design, past, future, changes, steps } = get();

@@ -6,6 +6,7 @@ import type { DeviceCopy } from './state.ts';
 const copy = (n: number): DeviceCopy => ({
   from: n,
   save: null,
+  base: null,
   design: { n },
   attempts: [],
   at: n,

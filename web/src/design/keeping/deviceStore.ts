@@ -74,6 +74,7 @@ export async function copiesOf(
             copy: {
               ...raw,
               save: raw.save ?? null,
+              base: raw.base ?? null,
               at: raw.at ?? 0,
               stage: raw.stage ?? '',
               attempts: raw.attempts ?? [],

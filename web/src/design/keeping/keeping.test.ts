@@ -41,10 +41,21 @@ vi.mock('./tabs.ts', () => ({
   tabsWith: async () => ['this', ...live],
   isGone: async (_design: string, tab: string) => !live.has(tab),
   onTabs: () => undefined,
+  onSaved: () => undefined,
+  tellSaved: () => undefined,
 }));
 
-const { closeDesign, declineCopy, keepMine, openDesign, saveNow, takeCopy, takeTheirs, useKeeping } =
-  await import('./keeping.ts');
+const {
+  closeDesign,
+  declineCopy,
+  keepBoth,
+  keepMine,
+  openDesign,
+  saveNow,
+  takeCopy,
+  takeTheirs,
+  useKeeping,
+} = await import('./keeping.ts');
 const { savedWords } = await import('./savedWords.ts');
 const { useDesignStore } = await import('../store.ts');
 
@@ -77,7 +88,7 @@ class Server {
       answer(status, { error: { code, message: code, details } });
     const updatedAt = new Date().toISOString();
     const { design, revision, saveId, lineage } = this;
-    if (path === '/api/lineage') return answer(200, { lineage });
+    if (path.endsWith('/save')) return answer(200, { revision, saveId, lineage });
     if (init?.method !== 'PUT' && init?.method !== 'PATCH')
       return answer(200, { id: 'one', revision, saveId, lineage, archived: false, updatedAt, design });
     if (this.broken !== null) return refusal(this.broken, 'broken');
@@ -90,7 +101,7 @@ class Server {
     if (this.refuses)
       return refusal(422, 'design-refused', [{ where: 'strings.nutWidth', message: 'the nut is odd' }]);
     if (body.saveId !== this.saveId) {
-      if (body.from !== saveId) return refusal(409, 'stale', { revision, saveId, design });
+      if (body.from !== saveId) return refusal(409, 'stale', { revision, saveId, design, lineage });
       if (body.design) this.whole += 1;
       this.design = body.design ?? (applyPatch(design, body.patch!) as Design);
       this.revision += 1;
@@ -211,8 +222,56 @@ describe('keeping', () => {
     await pass(2500);
     expect(server.design.strings.nutWidth).toBe(45);
   });
+  it('puts what was changed elsewhere together with what was changed here, also in what undo goes back to', async () => {
+    const { nutWidth } = state().design!.strings;
+    nut(45);
+    await pass(2000);
+    server.elsewhere((d) => edits.setThickness(d, 41));
+    nut(44);
+    await pass(2000);
+    expect(kept().kind).toBe('saved');
+    const both = { strings: { nutWidth: 44 }, body: { thickness: 41 } };
+    expect(state().design).toMatchObject(both);
+    expect(server).toMatchObject({ revision: 4, design: both });
+    expect(useKeeping.getState().takenIn!.words).toContain('thickness 41');
+    state().undo();
+    state().undo();
+    expect(state().design).toMatchObject({ strings: { nutWidth }, body: { thickness: 41 } });
+    await pass(2000);
+    expect(server.design).toMatchObject({ strings: { nutWidth }, body: { thickness: 41 } });
+  });
+  it('takes in what was changed elsewhere while nothing is done here, and sends nothing', async () => {
+    server.elsewhere((d) => edits.setThickness(d, 41));
+    await pass(4000);
+    expect(state().design!.body.thickness).toBe(41);
+    expect([kept().kind, server.saves, device.size, state().past.length]).toEqual(['saved', 0, 0, 0]);
+    nut(44);
+    await pass(2000);
+    expect(server.design).toMatchObject({ strings: { nutWidth: 44 }, body: { thickness: 41 } });
+    expect(server.whole).toBe(0);
+  });
+  it('takes nothing in under a hand that drags', async () => {
+    state().setDragging(true);
+    nut(44);
+    server.elsewhere((d) => edits.setThickness(d, 41));
+    await pass(9000);
+    expect(state().design!.body.thickness).toBe(44);
+    state().setDragging(false);
+    await pass(3000);
+    expect(server.design).toMatchObject({ strings: { nutWidth: 44 }, body: { thickness: 41 } });
+  });
+  it('asks about the same thing alone, and keeps everything else of both', async () => {
+    server.elsewhere((d) => edits.setThickness(edits.editStrings(d, { nutWidth: 41 }), 40));
+    nut(44);
+    await pass(2000);
+    expect(kept()).toMatchObject({ kind: 'stale' });
+    expect(keepBoth([])).toEqual([]);
+    await pass(2000);
+    expect(server.design).toMatchObject({ strings: { nutWidth: 44 }, body: { thickness: 40 } });
+    expect(state().design!.body.thickness).toBe(40);
+  });
   it('tells what was changed elsewhere, sends nothing over it, and takes the server’s when asked', async () => {
-    server.elsewhere((d) => edits.setName(d, 'Theirs'));
+    server.elsewhere((d) => edits.editStrings(edits.setName(d, 'Theirs'), { nutWidth: 43 }));
     nut(44);
     await pass(2000);
     expect(kept()).toMatchObject({ kind: 'stale', revision: 2, theirs: { name: 'Theirs' } });
@@ -231,7 +290,7 @@ describe('keeping', () => {
     expect(server.design.strings.nutWidth).toBe(45);
   });
   it('saves this screen’s over the server’s when asked', async () => {
-    server.elsewhere((d) => edits.setName(d, 'Theirs'));
+    server.elsewhere((d) => edits.editStrings(edits.setName(d, 'Theirs'), { nutWidth: 43 }));
     nut(44);
     await pass(2000);
     keepMine();
@@ -245,10 +304,23 @@ describe('keeping', () => {
     await pass(1000);
     closeDesign();
     server.away = false;
-    server.elsewhere((d) => edits.setName(d, 'Theirs'));
+    server.elsewhere((d) => edits.editStrings(d, { nutWidth: 43 }));
     await openDesign('one');
     expect(kept().kind).toBe('stale');
     expect(state().design!.strings.nutWidth).toBe(44);
+  });
+  it('puts the device’s copy together with what was changed elsewhere meanwhile', async () => {
+    server.away = true;
+    nut(44);
+    await pass(1000);
+    closeDesign();
+    server.away = false;
+    server.elsewhere((d) => edits.setThickness(d, 41));
+    await openDesign('one');
+    await pass(3000);
+    expect(kept().kind).toBe('saved');
+    expect(server.design).toMatchObject({ strings: { nutWidth: 44 }, body: { thickness: 41 } });
+    expect(device.size).toBe(0);
   });
   it('says when the server refuses, keeps the change on the device, and tries again with the next', async () => {
     server.refuses = true;
@@ -320,12 +392,25 @@ describe('a database that was restored from a backup', () => {
     expect(kept().kind).toBe('stale');
     expect(server.design.strings.nutWidth).toBe(41);
   });
+  it('is never put together by itself: what it does not have was not taken back by anybody', async () => {
+    nut(44);
+    await pass(2000);
+    server.design = edits.setThickness(newDesign('Kept', 6, 640), 41);
+    server.saveId = crypto.randomUUID();
+    server.revision = 7;
+    server.lineage = 'second';
+    state().edit('moved', (d) => edits.setName(d, 'Here'));
+    await pass(2000);
+    expect(kept()).toMatchObject({ kind: 'stale', restored: true, base: null });
+    expect(state().design!.strings.nutWidth).toBe(44);
+  });
 });
 
 describe('what this device keeps', () => {
   const copyOf = (design: Design, more: Partial<DeviceCopy> = {}): DeviceCopy => ({
     from: 1,
     save: server.saveId,
+    base: null,
     design,
     attempts: [],
     at: 1_000,

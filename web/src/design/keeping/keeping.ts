@@ -1,7 +1,8 @@
-import type { Design, Refusal } from '@pelkin/core';
-import { checkDesign, sameJson } from '@pelkin/core';
+import type { Clash, Design, Refusal } from '@pelkin/core';
+import { checkDesign, combineDesigns, designRefusals, sameJson, settleClashes } from '@pelkin/core';
 import { create } from 'zustand';
 import { ApiError, api, openNow } from '../api.ts';
+import { differences } from '../differences.ts';
 import { useDesignStore } from '../store.ts';
 import {
   copiesOf,
@@ -27,7 +28,7 @@ import type {
   Server,
 } from './state.ts';
 import { stepsWaiting } from './state.ts';
-import { TAB, TAB_BEFORE, holdDesign, isGone, onTabs, tabsWith } from './tabs.ts';
+import { TAB, TAB_BEFORE, holdDesign, isGone, onSaved, onTabs, tabsWith, tellSaved } from './tabs.ts';
 
 /** Where the present state of the open design is kept. */
 export type Kept =
@@ -51,6 +52,8 @@ interface Keeping {
   readonly offers: readonly Offer[];
   /** How many other tabs of this browser have the design open. */
   readonly otherTabs: number;
+  /** What another page changed that was taken in last, in words, and when; null while nothing was. */
+  readonly takenIn: { readonly words: string; readonly at: number } | null;
 }
 const NOTHING: Keeping = {
   kept: { kind: 'saved', at: new Date() },
@@ -61,6 +64,7 @@ const NOTHING: Keeping = {
   deviceProblem: null,
   offers: [],
   otherTabs: 0,
+  takenIn: null,
 };
 export const useKeeping = create<Keeping>(() => NOTHING);
 
@@ -69,7 +73,11 @@ interface StaleDetails {
   readonly revision: number;
   readonly saveId: string;
   readonly design: unknown;
+  readonly lineage: string;
 }
+
+/** The lineage of the server’s database when the open design was last read. */
+let lineage: string | null = null;
 
 const store = useDesignStore;
 const presentOf = (): Present => {
@@ -111,9 +119,12 @@ function failureOf(error: unknown): Failure {
   if (status !== 409) return { status, code, message, refusals, request, after, current: null };
   return { status, code, message, refusals: [], request, after, current: currentOf(details as StaleDetails) };
 }
-function currentOf({ revision, saveId, design }: StaleDetails): Current {
+/** What the server holds, read; whether its database is another than before is noted once. */
+function currentOf({ revision, saveId, design, lineage: now }: StaleDetails): Current {
   const checked = checkDesign(design);
-  return { revision, saveId, design: checked.ok ? checked.design : null };
+  const restored = lineage !== null && now !== lineage;
+  lineage = now;
+  return { revision, saveId, design: checked.ok ? checked.design : null, restored };
 }
 
 interface Keeper {
@@ -129,7 +140,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
   let state = first;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let keepTimer: ReturnType<typeof setTimeout> | undefined;
-  const looking = setInterval(() => void lookAtLineage(), LOOK_EVERY_MS);
+  const looking = setInterval(() => void lookAtServer(), LOOK_EVERY_MS);
   const own = copyKey(id, TAB);
   const release = holdDesign(id);
   let finish: () => void = () => undefined;
@@ -146,6 +157,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
         revision: answer.revision,
         savedAt: new Date(answer.updatedAt).getTime(),
       });
+      tellSaved(id);
     } catch (error) {
       dispatch({ kind: 'failed', attempt, failure: failureOf(error) });
     }
@@ -171,6 +183,9 @@ function startKeeper(id: string, first: KeepState): Keeper {
       case 'keep':
         return keep(effect.copy, effect.changes);
       // A copy that stays behind is offered again: nothing is lost by that.
+      case 'takeIn':
+        // One that was left is sent together; nothing of it is open any more.
+        return keeper === me ? takeIn(effect.design, effect.base, effect.theirs) : undefined;
       case 'forgetOwn':
         return void deleteCopies([own]).catch(() => undefined);
       case 'forgetCopies':
@@ -228,6 +243,7 @@ async function readDevice(id: string): Promise<OnDevice> {
 
 interface Found extends Offer {
   readonly save: string | null;
+  readonly base: Design | null;
   readonly attempts: readonly string[];
   /** This tab's own: of this page, or of the one that was reloaded. */
   readonly own: boolean;
@@ -248,7 +264,9 @@ async function leftBehind(id: string, { copies }: OnDevice, held: Design): Promi
     }
     const { at, stage, from, save, attempts } = copy;
     const read = checked.ok ? checked : { ok: false as const, refusals: checked.refusals, raw: copy.design };
-    found.push({ key, at, stage, from, save, attempts, own, read });
+    const made = checkDesign(copy.base);
+    const base = made.ok ? made.design : null;
+    found.push({ key, at, stage, from, save, base, attempts, own, read });
   }
   return found.sort((a, b) => b.at - a.at);
 }
@@ -297,6 +315,7 @@ export async function openDesign(id: string): Promise<void> {
         attempts: taken!.attempts,
         savedAt,
         own: isOwnKey,
+        base: taken!.base,
         theirs: { revision: stored.revision, save: stored.saveId, design: checked.design },
       }),
     );
@@ -311,32 +330,74 @@ export async function openDesign(id: string): Promise<void> {
   }
   if (taken && !isOwnKey) keeper.dispatch({ kind: 'tookCopy', key: taken.key });
   keeper.dispatch({ kind: 'offered', offers: found.filter((f) => f !== taken) });
+  if (kept && !goesOn)
+    keeper.dispatch({
+      kind: 'elsewhere',
+      current: { revision: stored.revision, saveId: stored.saveId, design: checked.design },
+    });
   lineage = stored.lineage;
   void countTabs();
 }
 
-/** The lineage of the server’s database when the open design was last read. */
-let lineage: string | null = null;
-/** How often a page looks whether the server’s database is still the same, ms. */
-const LOOK_EVERY_MS = 30_000;
+/** How often a page that is seen looks at what the server holds, ms. Tabs of one browser tell each other at once. */
+const LOOK_EVERY_MS = 3_000;
+/** The server does not have the design any more: that is told once. */
+const GONE = 'gone';
+let isLooking = false;
 
-/** Looks whether the server’s database was restored from a backup; if it was, at what it holds of the open design now. */
-async function lookAtLineage(): Promise<void> {
+/** What the server holds of a design now; null where it has none. */
+const heldNow = async <T>(ask: Promise<T>): Promise<T | null> =>
+  ask.catch((error: unknown) => {
+    if (error instanceof ApiError && error.status === 404) return null;
+    throw error;
+  });
+
+/** Looks whether another page has saved the open design, or the server’s database was restored from a backup. */
+async function lookAtServer(): Promise<void> {
   const open = keeper;
-  if (!open || lineage === null || document.visibilityState === 'hidden') return;
+  if (!open || lineage === null || isLooking || document.visibilityState === 'hidden') return;
+  const { save, attempts, underWay, server } = open.state();
+  if (underWay || server.kind === 'away') return;
+  isLooking = true;
   try {
-    const now = (await api.lineage()).lineage;
-    if (now === lineage || keeper !== open) return;
-    const current = await api.open(open.id).catch((error: unknown) => {
-      if (error instanceof ApiError && error.status === 404) return null;
-      throw error;
-    });
-    lineage = now;
-    open.dispatch({ kind: 'restored', current: current && currentOf(current) });
+    const present = await heldNow(api.present(open.id));
+    const now = present?.lineage ?? GONE;
+    const known = server.kind === 'stale' ? server.save : save;
+    const isOther = present !== null && present.saveId !== known && !attempts.includes(present.saveId);
+    if (keeper !== open || (now === lineage && !isOther)) return;
+    const stored = present && (await heldNow(api.open(open.id)));
+    if (keeper !== open) return;
+    const current = stored && currentOf(stored);
+    if (!current) {
+      lineage = GONE;
+      open.dispatch({ kind: 'restored', current: null });
+    } else open.dispatch({ kind: current.restored ? 'restored' : 'elsewhere', current });
   } catch {
     // A server that is away is noticed by the next save; it is looked at again later.
+  } finally {
+    isLooking = false;
   }
 }
+onSaved((id) => {
+  if (keeper?.id === id) void lookAtServer();
+});
+
+/** A state that undo goes back to, with what another page changed; where both changed the same it has the other's. */
+const rebased =
+  (base: Design, theirs: Design) =>
+  (design: Design): Design => {
+    const { design: together, clashes } = combineDesigns(base, design, theirs);
+    const settled = settleClashes(together, clashes);
+    return designRefusals(settled).length === 0 ? settled : design;
+  };
+function takeIn(design: Design, base: Design, theirs: Design): void {
+  const before = store.getState().design!;
+  const words = differences(before, design).map((d) => d.words);
+  store.getState().takeIn(design, rebased(base, theirs));
+  if (words.length) useKeeping.setState({ takenIn: { words: words.join(', '), at: Date.now() } });
+}
+/** The user has read what was taken in. */
+export const dismissTakenIn = (): void => useKeeping.setState({ takenIn: null });
 
 /** Sends what waits now; true when the server then holds the present state. */
 export async function saveNow(): Promise<boolean> {
@@ -364,7 +425,7 @@ export function closeDesign(): void {
   store.getState().setDragging(false);
   keeper = null;
   store.getState().close();
-  useKeeping.setState({ offers: [], otherTabs: 0 });
+  useKeeping.setState({ offers: [], otherTabs: 0, takenIn: null });
   if (!left) return;
   const gone = left.done.then(() => {
     if (leaving.get(left.id) === gone) leaving.delete(left.id);
@@ -385,6 +446,23 @@ export function keepMerged(merged: Design): void {
   if (!isStale()) return;
   store.getState().edit('took parts of the server’s state', () => merged);
   keepMine();
+}
+
+/**
+ * Of two states that were made from the same one, keeps both: what only one of them changed, and of the things that both changed those of
+ * the server's that are `taken`. Gives why they cannot be one design; empty when they are.
+ */
+export function keepBoth(taken: readonly Clash[]): readonly Refusal[] {
+  const { kept } = useKeeping.getState();
+  const mine = store.getState().design;
+  if (kept.kind !== 'stale' || kept.base === null || !mine) return [];
+  const { base, theirs } = kept;
+  const merged = settleClashes(combineDesigns(base, mine, theirs).design, taken);
+  const refusals = designRefusals(merged);
+  if (refusals.length > 0) return refusals;
+  store.getState().takeIn(merged, rebased(base, theirs));
+  keepMine();
+  return [];
 }
 
 /** Of two states that grew apart, takes the server's; the one on this screen is one undo away. */
@@ -418,7 +496,7 @@ onDeviceLost(() => keeper?.dispatch({ kind: 'deviceLost' }));
 window.addEventListener('online', () => keeper?.dispatch({ kind: 'saveNow' }));
 // A page that is put in the background may never come back: what waits goes now.
 document.addEventListener('visibilitychange', () => {
-  void lookAtLineage();
+  void lookAtServer();
   if (document.visibilityState === 'hidden') keeper?.dispatch({ kind: 'saveNow' });
 });
 window.addEventListener('beforeunload', (event) => {

@@ -225,6 +225,7 @@ describe('the keeping machine', () => {
       attempts: [],
       savedAt: 0,
       own: true,
+      base: null,
       theirs: { revision: 5, save: 'fifth', design: version(6) },
     });
     const world: World = { at: 0, freshId: 'x', stage: '' };

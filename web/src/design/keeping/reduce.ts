@@ -1,4 +1,4 @@
-import { sameJson } from '@pelkin/core';
+import { combineDesigns, designRefusals, sameJson } from '@pelkin/core';
 import type { Attempt, Current, Effect, Failure, KeepEvent, KeepState, Present, World } from './state.ts';
 import { stepsWaiting } from './state.ts';
 
@@ -69,10 +69,12 @@ export const openedApart = (start: {
   readonly attempts: readonly string[];
   readonly savedAt: number;
   readonly own: boolean;
+  /** The state that the copy was made from; null where it is not known. */
+  readonly base: Present['design'] | null;
   readonly theirs: { readonly revision: number; readonly save: string; readonly design: Present['design'] };
 }): KeepState => ({
   ...opened({ ...start, revision: start.from, deviceProblem: null }),
-  held: null,
+  held: start.base,
   sent: { changes: -1, steps: -1 },
   attempts: start.attempts,
   server: {
@@ -80,6 +82,7 @@ export const openedApart = (start: {
     revision: start.theirs.revision,
     save: start.theirs.save,
     theirs: start.theirs.design,
+    base: start.base,
     restored: false,
   },
   device: { kept: start.own ? start.present.changes : null, writing: null, problem: null, tries: 0 },
@@ -97,6 +100,7 @@ function keep(state: KeepState, world: World): Next {
       copy: {
         from: state.revision,
         save: state.save,
+        base: state.held,
         design: present.design,
         attempts: state.attempts,
         at: world.at,
@@ -174,6 +178,58 @@ function confirmed(
   );
 }
 
+/**
+ * The server holds a state of another page. Where the two changed different things they are put together; where they changed the same, or
+ * what comes of it cannot be a design, the user is asked.
+ */
+function meet(state: KeepState, current: Current & { design: Present['design'] }, world: World): Next {
+  const { revision, saveId: save, design: theirs } = current;
+  const { present } = state;
+  // In one history a later state has a higher number: one that has not is of another.
+  const base = revision > state.revision ? state.held : null;
+  const stale: KeepState = {
+    ...state,
+    server: { kind: 'stale', revision, save, theirs, base, restored: false },
+  };
+  if (base === null) return stay(stale);
+  const { design, clashes } = combineDesigns(base, present.design, theirs);
+  if (clashes.length > 0 || designRefusals(design).length > 0) return stay(stale);
+  const own = stepsWaiting(state) > 0;
+  const changes = present.changes + 1;
+  const together: KeepState = {
+    ...state,
+    present: { ...present, design, changes },
+    revision,
+    save,
+    held: theirs,
+    savedAt: own ? state.savedAt : world.at,
+    sent: own ? { changes: -1, steps: state.sent.steps } : { changes, steps: present.steps },
+    server: { kind: 'well' },
+    tries: 0,
+    attempt: null,
+    attempts: [],
+  };
+  const taken = stay(together, { do: 'takeIn', design, base, theirs });
+  return own
+    ? then(
+        then(taken, (s) => keep(s, world)),
+        (s) => send(s, world),
+      )
+    : then(taken, forget);
+}
+
+/** Another page has saved: what it changed is taken in, unless the hand is at work or a save is under way; it is met later then. */
+function elsewhere(state: KeepState, current: Current, world: World): Next {
+  const { design, saveId, revision } = current;
+  const isOwn = saveId === state.save || state.attempts.includes(saveId);
+  if (isOwn || design === null || state.underWay || state.present.dragging || state.closing)
+    return stay(state);
+  // An answer that was overtaken by a save of this page.
+  if (revision < state.revision && state.server.kind !== 'stale') return stay(state);
+  if (state.server.kind === 'stale' && state.server.restored) return stay(state);
+  return meet(state, { ...current, design }, world);
+}
+
 function failed(before: KeepState, attempt: Attempt, failure: Failure, world: World): Next {
   const state: KeepState = { ...before, underWay: false };
   const refused = (message: string): Next =>
@@ -186,11 +242,14 @@ function failed(before: KeepState, attempt: Attempt, failure: Failure, world: Wo
     // An earlier state of this very page, whose answer was lost: what came after is sent on top of it.
     if (state.attempts.includes(saveId))
       return send({ ...state, revision, save: saveId, held: null, attempt: null }, world);
+    if (failure.current.restored) return restored(state, failure.current, world);
     if (theirs === null) return refused('the server holds a state that this page cannot read: reload it');
     // The same state, saved by a request whose answer was lost.
     if (sameJson(theirs, attempt.design))
       return confirmed(state, { ...attempt, saveId }, revision, world.at, world);
-    return stay({ ...state, server: { kind: 'stale', revision, save: saveId, theirs, restored: false } });
+    // In the middle of a drag nothing is put under the hand: it is sent again, and met, at its end.
+    if (state.present.dragging) return stay(state, { do: 'wake', after: REST_MS });
+    return meet(state, { revision, saveId, design: theirs }, world);
   }
   // What changed does not fit what the server holds: the whole is sent instead.
   if (failure.code === 'patch-refused' && state.held !== null)
@@ -273,6 +332,7 @@ function restored(state: KeepState, current: Current | null, world: World): Next
             revision: current.revision,
             save: current.saveId,
             theirs: current.design,
+            base: null,
             restored: true,
           },
   };
@@ -305,6 +365,8 @@ function step(state: KeepState, event: KeepEvent, world: World): Next {
     }
     case 'restored':
       return restored(state, event.current, world);
+    case 'elsewhere':
+      return elsewhere(state, event.current, world);
     case 'offered':
       return stay({ ...state, offers: event.offers });
     case 'tookCopy':

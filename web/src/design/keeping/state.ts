@@ -34,6 +34,8 @@ export type Server =
       /** The save that made the server’s state. */
       readonly save: string;
       readonly theirs: Design;
+      /** The state that both were made from; null where it is not known: then nothing is put together by itself. */
+      readonly base: Design | null;
       /** The server’s database was restored from a backup since the design was opened. */
       readonly restored: boolean;
     };
@@ -55,6 +57,8 @@ export interface DeviceCopy {
   /** The revision it was made from, as it is shown, and the save that made that; null of copies of earlier versions. */
   readonly from: number;
   readonly save: string | null;
+  /** The state that this save made; null where it is not known. */
+  readonly base: unknown;
   readonly design: unknown;
   /** Saves whose answers never came: the server may have taken the last of them unseen. */
   readonly attempts: readonly string[];
@@ -123,6 +127,8 @@ export interface Current {
   readonly saveId: string;
   /** Null when this page cannot read it. */
   readonly design: Design | null;
+  /** The server’s database was restored from a backup since this page looked: the state need not be made from one that the page knows. */
+  readonly restored?: boolean;
 }
 
 export type KeepEvent =
@@ -143,6 +149,8 @@ export type KeepEvent =
   | { readonly kind: 'deviceLost' }
   /** The server’s database was restored from a backup: what it holds now; null where it does not have the design any more. */
   | { readonly kind: 'restored'; readonly current: Current | null }
+  /** The server holds a state that another page made. */
+  | { readonly kind: 'elsewhere'; readonly current: Current }
   | { readonly kind: 'offered'; readonly offers: readonly Offer[] }
   | { readonly kind: 'tookCopy'; readonly key: string }
   | { readonly kind: 'declined'; readonly key: string }
@@ -160,6 +168,11 @@ export interface World {
 export type Effect =
   /** Send a state, as changes of `base` where the server is known to hold it. */
   | { readonly do: 'send'; readonly attempt: Attempt; readonly from: string; readonly base: Design | null }
+  /**
+   * Put the server's state `theirs`, made from `base`, together with what is open: `design` takes the place of the open one, and each state
+   * that undo goes back to has the change too.
+   */
+  | { readonly do: 'takeIn'; readonly design: Design; readonly base: Design; readonly theirs: Design }
   /** Write this tab's own copy; answered by `kept` or `notKept`. */
   | { readonly do: 'keep'; readonly copy: DeviceCopy; readonly changes: number }
   /** Dispatch `keepAgain` after `after` ms. */

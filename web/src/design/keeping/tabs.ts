@@ -22,6 +22,14 @@ const lockName = (design: string, tab: string): string => `${PREFIX}${design}:${
 const locks: LockManager | undefined = typeof navigator === 'undefined' ? undefined : navigator.locks;
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('pelkin-tabs');
 const nudge = (): void => channel?.postMessage('changed');
+const SAVED = 'saved:';
+/** Says to the other tabs that the server holds a new state of a design. */
+export const tellSaved = (design: string): void => channel?.postMessage(`${SAVED}${design}`);
+/** Tells when another tab has saved a design. */
+export const onSaved = (tell: (design: string) => void): void =>
+  channel?.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+    if (typeof data === 'string' && data.startsWith(SAVED)) tell(data.slice(SAVED.length));
+  });
 
 /** Says that this tab has a design open, until the function given back is called. */
 export function holdDesign(design: string): () => void {
@@ -64,7 +72,8 @@ export async function isGone(design: string, tab: string): Promise<boolean> {
 
 /** Tells when a tab may have opened or left a design. */
 export function onTabs(tell: () => void): void {
-  channel?.addEventListener('message', () => {
+  channel?.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+    if (data !== 'changed') return;
     tell();
     // A page that says that it goes holds its lock until it is gone.
     setTimeout(tell, GONE_WITHIN_MS);
