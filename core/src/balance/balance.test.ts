@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import type { OnStrap } from './hanging.ts';
-import { StrapTooShort, hang, leftHandLoad, weightOf } from './hanging.ts';
+import { StrapTooShort, hang, leftHandLoad, massHeld, weightOf } from './hanging.ts';
 import { toSpare } from './hangingState.ts';
 import { sure, weigh, woodMass } from './masses.ts';
 import { sit } from './sitting.ts';
@@ -178,3 +178,8 @@ it('what an angle has to spare is how far it is from the nearest that a smooth s
     }),
     { numRuns: 40 },
   ));
+
+it('a force on the hand is as heavy as the mass that weighs it, whichever way it goes', () => {
+  expect(massHeld(weightOf(320))).toBeCloseTo(320, 9);
+  expect(massHeld(-3.1)).toBeCloseTo(316.1, 1);
+});

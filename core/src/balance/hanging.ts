@@ -5,6 +5,8 @@ import { distance } from '../geometry/point.ts';
 export const GRAVITY = 9.80665;
 /** Weight of a mass, N of g. */
 export const weightOf = (massG: number): number => (massG / 1000) * GRAVITY;
+/** The mass that weighs as much as a force, N, in either direction; g. */
+export const massHeld = (forceN: number): number => (Math.abs(forceN) / GRAVITY) * 1000;
 
 /**
  * An instrument on a strap, as a rigid body on a cord over a rough drum (formulas section 6; L. Euler and J. A. Eytelwein for the friction):

@@ -2,7 +2,17 @@ export { buttonOf, buttonsOf } from './buttons.ts';
 export type { Button, Buttons } from './buttons.ts';
 export type { AtHornPlace, LoadAtAngle } from './curves.ts';
 export { boardDensity, densityOf } from './density.ts';
-export { GRAVITY, StrapTooShort, hang, heldAt, leftHandLoad, pulls, settlesAt, weightOf } from './hanging.ts';
+export {
+  GRAVITY,
+  StrapTooShort,
+  hang,
+  heldAt,
+  leftHandLoad,
+  massHeld,
+  pulls,
+  settlesAt,
+  weightOf,
+} from './hanging.ts';
 export type { Hanging, Held, Interval, OnStrap } from './hanging.ts';
 export { FRICTION, STRAPS, handAt, hangingState, onStrapOf, toSpare } from './hangingState.ts';
 export type { HangingState, Load, StrapKind } from './hangingState.ts';

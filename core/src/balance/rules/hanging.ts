@@ -15,7 +15,7 @@ export const neckDives = rule({
   unit: 'N',
   limit: {
     name: 'neckDive',
-    label: 'Fretting hand lifts the neck, at most',
+    label: 'Neck dive, at most',
     value: 1,
     unit: 'N',
     min: 0,
@@ -23,7 +23,7 @@ export const neckDives = rule({
   },
   title: 'The neck dives on a smooth strap',
   says: ({ measured, limit }) =>
-    `At the playing angle, on a smooth strap, the fretting hand lifts the neck with ${measured}; at most ${limit} is recommended.`,
+    `At the playing angle, on a smooth strap, the fretting hand holds the neck up with ${measured} (10 N is as heavy as 1 kg); at most ${limit} is recommended.`,
   remedy:
     'Move the horn button towards the nut, make the headstock lighter or the tail heavier: Mends shows by how much.',
   reads: ['hanging'],

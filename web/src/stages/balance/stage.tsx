@@ -1,8 +1,9 @@
 import type { Design } from '@pelkin/core';
-import { figureAndUnit, growBox, unionBox } from '@pelkin/core';
+import { figureAndUnit, growBox, massHeld, unionBox } from '@pelkin/core';
 import { lazy, useMemo } from 'react';
 import { weighedNow } from '../../design/weighedNow.ts';
 import { layersOf, stageOf } from '../stage.ts';
+import { LEAST_SHOWN, newtons } from './say.ts';
 import type { Desk } from './desk.ts';
 import { useDesk } from './desk.ts';
 
@@ -32,7 +33,11 @@ const kg = (g: number): string => (g / 1000).toFixed(2);
 
 /** How a weight and a force are written where they changed. */
 const gramsBy = (g: number): string => (g < 0.5 ? '' : `${g.toFixed(0)} g`);
-const newtonsBy = (n: number): string => (n < 0.05 ? '' : `${n.toFixed(1)} N`);
+const heldBy = (force: number): string => (force < LEAST_SHOWN ? '' : `${massHeld(force).toFixed(0)} g`);
+const noteOfHand = (force: number, angle: number): string =>
+  Math.abs(force) < LEAST_SHOWN
+    ? `none at ${angle}°`
+    : `${force < 0 ? 'neck rises' : 'at the hand'} (${newtons(Math.abs(force))})`;
 
 const NOTHING = { value: null, shown: '–', unit: '', place: null } as const;
 
@@ -110,9 +115,9 @@ export const balance = stageOf({
     },
     {
       key: 'left-hand',
-      label: 'Fretting hand',
+      label: 'Neck dive',
       ownMemory: true,
-      by: newtonsBy,
+      by: heldBy,
       of: (design: Design) => {
         const { hanging } = weighedNow(design);
         if (!hanging) return { ...NOTHING, note: 'no strap buttons' };
@@ -120,9 +125,9 @@ export const balance = stageOf({
         if (!load) return { ...NOTHING, note: hanging.loads ? 'cannot hang so' : 'strap too short' };
         return {
           value: load.likely,
-          shown: Math.abs(load.likely).toFixed(1),
-          unit: 'N',
-          note: `${load.likely < 0 ? 'down' : load.likely > 0 ? 'up' : 'none'} at ${design.player.angle}°`,
+          shown: massHeld(load.likely).toFixed(0),
+          unit: 'g',
+          note: noteOfHand(load.likely, design.player.angle),
           place: hanging.hand,
         };
       },

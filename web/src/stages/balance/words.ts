@@ -25,7 +25,7 @@ export const WORDS = {
   nothingToMend:
     'Nothing to mend: on a smooth strap the fretting hand lifts nothing at the playing angle, and no weight is exceeded.',
   whatIsToBeMended: 'What is to be mended',
-  smoothLoad: 'Fretting hand, smooth strap',
+  smoothLoad: 'Neck dive, smooth strap',
   wishForWeight: 'Wish for a weight',
   heaviest: 'At most',
   noWish: 'No wish',

@@ -14,7 +14,7 @@ import { CentreOfMass, Force, Picture, Words } from '../figure/Picture.tsx';
 import type { PictureFrame } from '../figure/Picture.tsx';
 import { line } from '../figure/shapes.ts';
 import { NoButtons } from '../NoButtons.tsx';
-import { newtons } from '../say.ts';
+import { LEAST_SHOWN, atTheHand, neckDive, newtons } from '../say.ts';
 import { WORDS } from '../words.ts';
 import { useTurned } from './view.ts';
 
@@ -30,22 +30,20 @@ const over = (weight: Weight, { strap }: HangingState, angle: number): Held => (
   },
 });
 
-const lifted = (force: number): string => `${newtons(Math.abs(force))} ${force > 0 ? 'up' : 'down'}`;
-
 /** Whether a smooth strap holds an angle alone, with how much to spare and what a slippery one does there; or what the hand does where it slips. */
 function stateAt(hanging: HangingState, weight: Weight, degrees: number): string {
   const at = (friction: number) => heldAt(onStrapOf(hanging, weight, friction), degrees * RAD, hanging.hand);
   const held = at(FRICTION.smooth);
   if (!held) return 'no strap carries it at this angle';
-  if (Math.abs(held.force) >= 0.05) return `a smooth strap slips: ${lifted(held.force)}`;
+  if (Math.abs(held.force) >= LEAST_SHOWN) return `a smooth strap slips, ${neckDive(held.force)}`;
   const spare = toSpare(hanging, degrees * RAD);
   const slippery = at(FRICTION.slippery);
   return [
     spare === null
       ? 'a smooth strap holds it'
       : `a smooth strap holds it with ${(spare / RAD).toFixed(0)}° to spare`,
-    ...(slippery && Math.abs(slippery.force) >= 0.05
-      ? [`a slippery one slips: ${lifted(slippery.force)}`]
+    ...(slippery && Math.abs(slippery.force) >= LEAST_SHOWN
+      ? [`a slippery one slips, ${neckDive(slippery.force)}`]
       : []),
   ].join('; ');
 }
@@ -130,7 +128,7 @@ function Hung(props: Scene & { frame: PictureFrame }) {
         <>
           <Force frame={frame} kind="hand" from={{ x: handEnd.x, y: hand.y - 60 }} end={handEnd} />
           <Words frame={frame} at={{ x: handEnd.x, y: Math.min(handEnd.y, hand.y - 60) }} by={[8, 14]}>
-            {`${WORDS.frettingHand} ${newtons(Math.abs(load))}`}
+            {atTheHand(load)}
           </Words>
         </>
       )}

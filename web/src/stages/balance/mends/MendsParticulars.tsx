@@ -4,7 +4,7 @@ import { Suspense, lazy } from 'react';
 import { useDesign, useDesignStore } from '../../../design/store.ts';
 import { NumberField } from '../../../shared/NumberField.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
-import { newtons } from '../say.ts';
+import { atTheHand } from '../say.ts';
 import { useWeighed } from '../useWeighed.ts';
 import { WORDS } from '../words.ts';
 import { useSensitivity } from './useSensitivity.ts';
@@ -26,7 +26,7 @@ export function MendsParticulars() {
   return (
     <>
       <Section title={WORDS.whatIsToBeMended}>
-        {load && <Reading label={WORDS.smoothLoad} value={newtons(load.likely)} />}
+        {load && <Reading label={WORDS.smoothLoad} value={atTheHand(load.likely)} />}
         {weight && <Reading label={WORDS.weight} value={(weight.total.likely / 1000).toFixed(2)} unit="kg" />}
         {player.heaviest === null ? (
           <Button
