@@ -90,6 +90,44 @@ test('two tabs: what each changed is put together at once; the same thing change
   await expect(one.getByRole('textbox', { name: STRINGS.frets })).toHaveValue('24');
 });
 
+test('undo and redo reach back over a reload, and over one in the middle of a cut-off server', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Undone later');
+  await openStage(page, id, 'strings');
+  const nut = page.getByRole('textbox', { name: STRINGS.nutWidth });
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  await type(nut, '43');
+  await type(nut, '44');
+  await type(nut, '45');
+  await undo.click();
+  await saved(page);
+  await page.waitForTimeout(1_500);
+  await page.reload();
+  await expect(nut).toHaveValue('44.0');
+  await page.getByRole('button', { name: /^Redo: nut width/ }).click();
+  await expect(nut).toHaveValue('45.0');
+  await undo.click();
+  await undo.click();
+  await undo.click();
+  await expect(nut).toHaveValue('42.0');
+  await saved(page);
+  expect((await held(request, id)).design.strings.nutWidth).toBe(42);
+
+  await page.route('**/api/designs/**', (route) =>
+    route.request().method() === 'GET' ? route.continue() : route.abort(),
+  );
+  await type(nut, '41');
+  await type(nut, '40');
+  await page.waitForTimeout(1_500);
+  await page.reload();
+  await expect(nut).toHaveValue('40.0');
+  await expect(page.getByRole('button', { name: /^Undo: nut width/ })).toBeVisible();
+  await undo.click();
+  await expect(nut).toHaveValue('41.0');
+});
+
 test('leaving the page at once loses nothing', async ({ page, request }) => {
   const id = await makeDesign(request, 'Leaving');
   await openStage(page, id, 'strings');

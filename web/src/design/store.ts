@@ -43,6 +43,11 @@ export interface DesignState {
    * too. It is no step of this page.
    */
   takeIn(design: Design, rebase: (design: Design) => Design): void;
+  /** Gives the open design the steps that were kept of it; the nearest is last. It does not change the design. */
+  recall(steps: {
+    readonly past: readonly { readonly design: Design; readonly name: string }[];
+    readonly future: readonly { readonly design: Design; readonly name: string }[];
+  }): void;
   undo(): void;
   redo(): void;
   /** The user has read why the last step was not taken. */
@@ -95,6 +100,10 @@ export const useDesignStore = create<DesignState>((set, get) => ({
     const { past, future, changes } = get();
     const rebased = (step: Step): Step => ({ ...step, design: rebase(step.design) });
     set({ design, past: past.map(rebased), future: future.map(rebased), changes: changes + 1 });
+  },
+  recall: ({ past, future }) => {
+    const steps = (list: typeof past): readonly Step[] => list.map((s) => ({ ...s, gesture: null }));
+    set({ past: steps(past), future: steps(future) });
   },
   dismissRefused: () => set({ refused: null }),
   undo: () => {

@@ -28,6 +28,7 @@ import type {
   Server,
 } from './state.ts';
 import { stepsWaiting } from './state.ts';
+import { keepSteps, recallSteps } from './stepStore.ts';
 import { TAB, TAB_BEFORE, holdDesign, isGone, onSaved, onTabs, tabsWith, tellSaved } from './tabs.ts';
 
 /** Where the present state of the open design is kept. */
@@ -328,6 +329,8 @@ export async function openDesign(id: string): Promise<void> {
     );
     if (kept) store.getState().edit('changes kept on this device', () => kept);
   }
+  // The page does not wait for them.
+  void recallSteps(id);
   if (taken && !isOwnKey) keeper.dispatch({ kind: 'tookCopy', key: taken.key });
   keeper.dispatch({ kind: 'offered', offers: found.filter((f) => f !== taken) });
   if (kept && !goesOn)
@@ -490,6 +493,7 @@ async function countTabs(): Promise<void> {
   const tabs = await tabsWith(open.id).catch(() => []);
   if (keeper === open) useKeeping.setState({ otherTabs: tabs.filter((tab) => tab !== TAB).length });
 }
+keepSteps();
 onTabs(() => void countTabs());
 onDeviceLost(() => keeper?.dispatch({ kind: 'deviceLost' }));
 
