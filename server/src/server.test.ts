@@ -143,6 +143,13 @@ describe('revisions', () => {
     const list = (await call('GET', `/api/designs/${made.id}/revisions`)).body as { revisions: unknown[] };
     expect(list.revisions.length).toBe(1);
     expect((await call('GET', `/api/designs/${made.id}/revisions/9`)).status).toBe(404);
+    // Only what is frozen counts: the next one is the second, however often was saved between; the same state is not frozen twice.
+    const now = (await call('GET', `/api/designs/${made.id}`)).body as { saveId: string; frozen: unknown };
+    expect(now.frozen).toBeNull();
+    const again = { name: 'Second', save: now.saveId };
+    expect((await call('POST', `/api/designs/${made.id}/revisions`, again)).body).toMatchObject({ number: 2 });
+    expect((await call('POST', `/api/designs/${made.id}/revisions`, again)).status).toBe(409);
+    expect((await call('GET', `/api/designs/${made.id}`)).body).toMatchObject({ frozen: 2 });
   });
 });
 

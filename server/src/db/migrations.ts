@@ -163,6 +163,14 @@ const namedSaves: Migration = {
   },
 };
 
+/** A frozen revision knows the save whose state it is; null of those that were frozen before. */
+const frozenSaves: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema.alterTable('revision').addColumn('save_id', 'uuid').execute();
+    await sql`create unique index revision_of_save on revision (design_id, save_id)`.execute(db);
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
@@ -171,4 +179,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0005-whole-pictures': wholePictures,
   '0006-headstocks': headstocks,
   '0007-named-saves': namedSaves,
+  '0008-frozen-saves': frozenSaves,
 };

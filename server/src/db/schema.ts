@@ -35,8 +35,10 @@ export interface DesignTable {
 export interface RevisionTable {
   workshop_id: string;
   design_id: string;
-  /** The design's revision number at which it was frozen. */
+  /** Counts what was frozen of a design: 1, 2, 3 … (one frozen by an earlier version has the number of its save). */
   number: number;
+  /** The save whose state it is; null of what an earlier version froze. */
+  save_id: ColumnType<string | null, string, string>;
   name: string;
   document: Json;
   created_at: Timestamp;

@@ -8,6 +8,7 @@ import { lineageOf } from '../db/lineage.ts';
 import { Refused, errorSchema } from '../errors.ts';
 import { workshopOf } from '../workshops/workshopOf.ts';
 import { sendWithDocument } from '../rawJson.ts';
+import { frozenAs } from '../revisions/data.ts';
 import { LARGE, admitDocument, readLargeBody } from './admit.ts';
 import type { StoredDesign } from './data.ts';
 import {
@@ -38,6 +39,8 @@ const storedSchema = z.object({
   saveId: z.string(),
   /** The database's lineage: another one means that it was restored from a backup. */
   lineage: z.string(),
+  /** The number of the frozen revision that is this state; null where it is not frozen. */
+  frozen: z.number().nullable(),
   design: z.unknown(),
 });
 const summarySchema = z.object({
@@ -101,6 +104,7 @@ const operationSchema = z.discriminatedUnion(
 /** Sends a stored design; its document goes as the text it is. */
 const tell = async (db: Db, reply: FastifyReply, stored: StoredDesign): Promise<FastifyReply> => {
   const lineage = await lineageOf(db);
+  const frozen = await frozenAs(db, stored.id, stored.saveId);
   return sendWithDocument(
     reply,
     (design) => ({
@@ -110,6 +114,7 @@ const tell = async (db: Db, reply: FastifyReply, stored: StoredDesign): Promise<
       updatedAt: stored.updatedAt.toISOString(),
       saveId: stored.saveId,
       lineage,
+      frozen,
       design,
     }),
     stored.document.text,

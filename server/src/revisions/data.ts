@@ -39,16 +39,28 @@ export async function freezeRevision(
 ): Promise<Frozen> {
   const row = await db
     .insertInto('revision')
-    .columns(['workshop_id', 'design_id', 'number', 'name', 'document'])
+    .columns(['workshop_id', 'design_id', 'number', 'name', 'document', 'save_id'])
     .expression((eb) =>
       eb
         .selectFrom('design')
-        .select((s) => ['workshop_id', 'id', 'revision', s.val(name).as('name'), 'document'])
+        .select((s) => [
+          'workshop_id',
+          'id',
+          s
+            .selectFrom('revision')
+            .select((r) => r(r.fn.coalesce(r.fn.max('number'), r.val(0)), '+', 1).as('next'))
+            .where('design_id', '=', design)
+            .as('number'),
+          s.val(name).as('name'),
+          'document',
+          'save_id',
+        ])
         .where('workshop_id', '=', workshop)
         .where('id', '=', design)
         .where('save_id', '=', save),
     )
-    .onConflict((c) => c.columns(['design_id', 'number']).doNothing())
+    // Of two that freeze at once, or the same state twice, one is refused.
+    .onConflict((c) => c.doNothing())
     .returning(['number', 'name', 'created_at'])
     .executeTakeFirst();
   if (!row)
@@ -58,6 +70,17 @@ export async function freezeRevision(
       'what is to be frozen is not the design’s present state, or is frozen already: open it again',
     );
   return told(row);
+}
+
+/** The number under which the state of a save is frozen; null where it is not. */
+export async function frozenAs(db: Db, design: string, save: string): Promise<number | null> {
+  const row = await db
+    .selectFrom('revision')
+    .select('number')
+    .where('design_id', '=', design)
+    .where('save_id', '=', save)
+    .executeTakeFirst();
+  return row?.number ?? null;
 }
 
 /** One frozen revision with its document; refused (404) when there is none of this number. */

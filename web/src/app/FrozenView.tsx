@@ -65,7 +65,7 @@ export function FrozenView({ frozen }: { frozen: Frozen }) {
           {frozen.name}
         </Heading>
         <Text fontSize="12px" color="faded" mb="3">
-          Frozen at revision {frozen.number}; it is never changed. The dashed edge is the present one.
+          Frozen as revision {frozen.number}; it is never changed. The dashed edge is the present one.
         </Text>
         <Section title={WORDS.differentFromThePresentState}>
           <Text fontSize="13px">

@@ -41,7 +41,7 @@ function Copy({ offer, design }: { offer: Offer; design: Design }) {
           <b>
             Changes of {when(new Date(offer.at).toISOString())} are kept on this device and not on the server
           </b>{' '}
-          (made in a page that was closed{placeWords(offer.stage)}, from revision {offer.from}).{' '}
+          (made in a page that was closed{placeWords(offer.stage)}).{' '}
           {read.ok
             ? apart.length
               ? `Different from this screen: ${apart.map((d) => d.words).join(', ')}.`

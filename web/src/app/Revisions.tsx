@@ -4,9 +4,10 @@ import type { ComponentProps } from 'react';
 import { useEffect, useState } from 'react';
 import type { FrozenSummary } from '../design/api.ts';
 import { api, sentence, wordsOf } from '../design/api.ts';
-import { saveNow, useKeeping } from '../design/keeping/keeping.ts';
+import { noteFrozen, saveNow, useKeeping } from '../design/keeping/keeping.ts';
 import { useDesignStore } from '../design/store.ts';
 import { useLooking } from './looking.ts';
+import { revisionOpen } from '../design/keeping/savedWords.ts';
 import { when } from '../shared/when.ts';
 import { WORDS } from './words.ts';
 
@@ -44,6 +45,7 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
       if (save === null)
         throw new Error('this state is not at the server yet: choose above which state is kept');
       const made = await api.freeze(id, named.data, save);
+      noteFrozen(save, made.number);
       setList([made, ...(list ?? [])]);
       setName('');
     } catch (error) {
@@ -117,7 +119,7 @@ function FrozenList({ onLeave }: { onLeave: () => void }) {
 }
 
 function RevisionButton(props: ComponentProps<typeof Button>) {
-  const revision = useKeeping((s) => s.revision);
+  const words = useKeeping(revisionOpen);
   return (
     <Button
       size="2xs"
@@ -131,12 +133,12 @@ function RevisionButton(props: ComponentProps<typeof Button>) {
       title={WORDS.frozenRevisions}
       {...props}
     >
-      {WORDS.revision} {revision}
+      {words === null ? WORDS.revisions : words}
     </Button>
   );
 }
 
-/** The revision’s number in the title line; pressed, the frozen ones. */
+/** In the title line: which frozen revision is open, if one is; pressed, all that are frozen. */
 export function Revisions() {
   const [open, setOpen] = useState(false);
   const [used, setUsed] = useState(false);

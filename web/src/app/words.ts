@@ -60,7 +60,7 @@ export const WORDS = {
   refused: 'Refused',
   reopen: 'Reopen',
   restoreItAsANewState: 'Restore it as a new state',
-  revision: 'revision',
+  revisions: 'Revisions',
   rightHanded: 'Right-handed',
   saveACopyAsAFile: 'Save a copy as a file',
   saveAsAFile: 'Save as a file',

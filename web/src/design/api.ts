@@ -47,6 +47,8 @@ export interface StoredDesign {
   readonly saveId: string;
   /** The database’s lineage: another one means that it was restored from a backup. */
   readonly lineage: string;
+  /** The number of the frozen revision that is this state; null where it is not frozen. */
+  readonly frozen: number | null;
   readonly design: unknown;
 }
 

@@ -5,6 +5,7 @@ import { makeLong } from '../workers/long.ts';
 import { pdfOfSheets } from '../workers/print.ts';
 import { derive } from './derived.ts';
 import { useKeeping } from './keeping/keeping.ts';
+import { stateWords } from './keeping/savedWords.ts';
 import { useDesignStore } from './store.ts';
 
 /** Today as it stands on paper: year, month, day. */
@@ -20,12 +21,11 @@ export type FileChoice = Pick<WriteOf, 'from' | 'curves' | 'without' | 'piece'>;
 export async function saveFile(key: string, choice: FileChoice = {}): Promise<string | null> {
   const { design } = useDesignStore.getState();
   if (!design) return null;
-  const { revision, waiting } = useKeeping.getState();
   const writer = writerOf(key);
   const { content, told } = await writer.write({
     design,
     derived: derive(design),
-    revision: `revision ${revision}${waiting ? ' and later changes' : ''}`,
+    revision: stateWords(useKeeping.getState()),
     date: today(),
     pdf: pdfOfSheets,
     mesh: (solid) => makeLong('mesh', [solid], () => undefined).answer,

@@ -43,6 +43,8 @@ interface Keeping {
   readonly revision: number;
   /** The save that made that state; null where it is not known. */
   readonly save: string | null;
+  /** The state of a save that is frozen, and the number of its revision; null where none is known. */
+  readonly frozen: { readonly save: string; readonly number: number } | null;
   /** Steps that the server does not have yet; a drag that goes on counts as one. */
   readonly waiting: number;
   /** Whether this device holds the present state for certain. */
@@ -66,6 +68,7 @@ const NOTHING: Keeping = {
   offers: [],
   otherTabs: 0,
   takenIn: null,
+  frozen: null,
 };
 export const useKeeping = create<Keeping>(() => NOTHING);
 
@@ -339,6 +342,7 @@ export async function openDesign(id: string): Promise<void> {
       current: { revision: stored.revision, saveId: stored.saveId, design: checked.design },
     });
   lineage = stored.lineage;
+  noteFrozen(stored.saveId, stored.frozen);
   void countTabs();
 }
 
@@ -401,6 +405,11 @@ function takeIn(design: Design, base: Design, theirs: Design): void {
 }
 /** The user has read what was taken in. */
 export const dismissTakenIn = (): void => useKeeping.setState({ takenIn: null });
+
+/** Notes under which number the state of a save is frozen. */
+export function noteFrozen(save: string, number: number | null): void {
+  useKeeping.setState({ frozen: number === null ? null : { save, number } });
+}
 
 /** Sends what waits now; true when the server then holds the present state. */
 export async function saveNow(): Promise<boolean> {

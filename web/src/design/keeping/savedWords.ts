@@ -1,7 +1,25 @@
+import { when } from '../../shared/when.ts';
 import type { Kept } from './keeping.ts';
 
 const clock = (at: Date): string =>
   at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
+/** What is said of a state where only what was frozen has a number. */
+interface Named {
+  readonly kept: Kept;
+  readonly save: string | null;
+  readonly waiting: number;
+  readonly frozen: { readonly save: string; readonly number: number } | null;
+}
+/** “revision 2” while the open state is a frozen one; null otherwise. */
+export const revisionOpen = ({ save, waiting, frozen }: Named): string | null =>
+  frozen !== null && frozen.save === save && waiting === 0 ? `revision ${frozen.number}` : null;
+/** What stands on paper and in files for the open state: its frozen revision, or when it was saved. */
+export const stateWords = (state: Named): string =>
+  revisionOpen(state) ??
+  (state.kept.kind === 'saved'
+    ? `saved ${when(state.kept.at.toISOString())}`
+    : 'with changes that are not saved yet');
 
 /** Where the present state is, in words. What is called kept is kept for certain. */
 export function savedWords(state: {
