@@ -190,6 +190,18 @@ describe('two states made from one', () => {
     expect(own.id).not.toBe(b.id);
   });
 
+  it('that both made a group keep two groups', () => {
+    const [p, q, r, s] = windrow.parts.map((part) => part.id);
+    const a = edits.groupParts(windrow, [p!, q!], true);
+    const b = edits.groupParts(windrow, [r!, s!], true);
+    const { design, clashes } = combineDesigns(windrow, a, apart(b));
+    expect(clashes).toEqual([]);
+    const groups = [p, q, r, s].map((id) => design.parts.find((part) => part.id === id)!.group);
+    expect(groups[0]).toBe(groups[1]);
+    expect(groups[2]).toBe(groups[3]);
+    expect(groups[0]).not.toBe(groups[2]);
+  });
+
   it('that took something out and changed it ask', () => {
     const { id } = windrow.parts[3]!;
     const a = edits.removeParts(windrow, [id]);

@@ -210,6 +210,27 @@ function withFreeIds(base: Design, mine: Design, theirs: Design): Design {
   return made;
 }
 
+/** `mine` with other names for the groups of parts that it has new under a name that `theirs` has new too. */
+function withFreeGroups(base: Design, mine: Design, theirs: Design): Design {
+  const groupsOf = ({ parts }: Design): ReadonlySet<string> =>
+    new Set(parts.flatMap(({ group }) => (group === null ? [] : [group])));
+  const [before, others] = [groupsOf(base), groupsOf(theirs)];
+  const taken = new Set([...before, ...others, ...groupsOf(mine)]);
+  const names = new Map<string, string>();
+  for (const group of groupsOf(mine)) {
+    if (before.has(group) || !others.has(group)) continue;
+    const free = freeId(group, taken);
+    taken.add(free);
+    names.set(group, free);
+  }
+  if (names.size === 0) return mine;
+  const parts = mine.parts.map((p) => {
+    const group = p.group === null ? undefined : names.get(p.group);
+    return group === undefined ? p : { ...p, group };
+  });
+  return { ...mine, parts };
+}
+
 /** A design with a member's id replaced: nodes in their own line and its links, everything else in the whole document. */
 function renamed(design: Design, path: readonly string[], from: string, to: string): Design {
   const isNodes = path.at(-1) === 'nodes';
@@ -253,11 +274,14 @@ function typedWords(made: Design, base: Design, mine: Design, theirs: Design): D
 }
 
 /**
- * Puts two states that were made from `base` together. The result is not checked: numbers of both may not agree (`designRefusals`). Members
+ * Puts two states that were made from `base` together: `mine`, and the one that is `there`. The result is not checked: numbers of both may not agree (`designRefusals`). Members
  * that are the same in `mine` are the same objects.
  */
-export function combineDesigns(base: Design, mine: Design, theirs: Design): Combined {
-  const own = withFreeIds(base, mine, theirs);
+export function combineDesigns(base: Design, mine: Design, there: Design): Combined {
+  // What is the same object in both need not be compared.
+  const theirs = sharedWith(base, there) as Design;
+  if (theirs === base) return { design: mine, clashes: [] };
+  const own = withFreeGroups(base, withFreeIds(base, mine, theirs), theirs);
   const work: Work = { clashes: [] };
   const { typed: _, ...known } = own;
   const made = combine(base, { ...known, typed: theirs.typed }, theirs, [], work) as Design;

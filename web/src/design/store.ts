@@ -3,9 +3,12 @@ import { designRefusals, edgePartsFollow, remember, shapeRefusals, solveOutline 
 import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 
+type Rebase = (design: Design) => Design;
 /** A state that can be gone back to, and the name of the step that left it. */
-interface Step {
+export interface Step {
   readonly design: Design;
+  /** What other pages changed since, in its order: it is put in when the state is gone to, not in hundreds of states at once. */
+  readonly rebases?: readonly Rebase[];
   readonly name: string;
   /** Steps of one gesture (a drag, a run of nudges) are one. */
   readonly gesture: string | null;
@@ -42,7 +45,7 @@ export interface DesignState {
    * Puts a design in the place of the open one that has what another page changed; `rebase` gives each state of undo and redo that change
    * too. It is no step of this page.
    */
-  takeIn(design: Design, rebase: (design: Design) => Design): void;
+  takeIn(design: Design, rebase: Rebase): void;
   /** Gives the open design the steps that were kept of it; the nearest is last. It does not change the design. */
   recall(steps: {
     readonly past: readonly { readonly design: Design; readonly name: string }[];
@@ -53,6 +56,10 @@ export interface DesignState {
   /** The user has read why the last step was not taken. */
   dismissRefused(): void;
 }
+
+/** The state of a step, with what other pages changed since. */
+export const stateOfStep = ({ design, rebases = [] }: Step): Design =>
+  rebases.reduce((state, rebase) => rebase(state), design);
 
 /** The edge of the last outlines: a drag solves each but once. */
 const solveRemembered = remember(solveOutline);
@@ -98,7 +105,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   setDragging: (dragging) => set({ dragging }),
   takeIn: (design, rebase) => {
     const { past, future, changes } = get();
-    const rebased = (step: Step): Step => ({ ...step, design: rebase(step.design) });
+    const rebased = (step: Step): Step => ({ ...step, rebases: [...(step.rebases ?? []), rebase] });
     set({ design, past: past.map(rebased), future: future.map(rebased), changes: changes + 1 });
   },
   recall: ({ past, future }) => {
@@ -111,7 +118,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
     const step = past[past.length - 1];
     if (!design || !step) return;
     set({
-      design: step.design,
+      design: stateOfStep(step),
       past: past.slice(0, -1),
       future: [...future, { design, name: step.name, gesture: null }],
       changes: changes + 1,
@@ -124,7 +131,7 @@ export const useDesignStore = create<DesignState>((set, get) => ({
     const step = future[future.length - 1];
     if (!design || !step) return;
     set({
-      design: step.design,
+      design: stateOfStep(step),
       past: [...past, { design, name: step.name, gesture: null }],
       future: future.slice(0, -1),
       changes: changes + 1,

@@ -1,5 +1,12 @@
 import type { Clash, Design, Refusal } from '@pelkin/core';
-import { checkDesign, combineDesigns, designRefusals, sameJson, settleClashes } from '@pelkin/core';
+import {
+  checkDesign,
+  combineDesigns,
+  designRefusals,
+  sameJson,
+  settleClashes,
+  sharedWith,
+} from '@pelkin/core';
 import { create } from 'zustand';
 import { ApiError, api, openNow } from '../api.ts';
 import { differences } from '../differences.ts';
@@ -390,13 +397,14 @@ onSaved((id) => {
 });
 
 /** A state that undo goes back to, with what another page changed; where both changed the same it has the other's. */
-const rebased =
-  (base: Design, theirs: Design) =>
-  (design: Design): Design => {
-    const { design: together, clashes } = combineDesigns(base, design, theirs);
+function rebased(base: Design, theirs: Design): (design: Design) => Design {
+  const near = sharedWith(base, theirs) as Design;
+  return (design) => {
+    const { design: together, clashes } = combineDesigns(base, design, near);
     const settled = settleClashes(together, clashes);
     return designRefusals(settled).length === 0 ? settled : design;
   };
+}
 function takeIn(design: Design, base: Design, theirs: Design): void {
   const before = store.getState().design!;
   const words = differences(before, design).map((d) => d.words);

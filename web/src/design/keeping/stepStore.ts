@@ -2,8 +2,9 @@ import type { UseStore } from 'idb-keyval';
 import { createStore, delMany, get, set } from 'idb-keyval';
 import { sameJson } from '@pelkin/core';
 import type { PackedSteps } from '../packedSteps.ts';
-import { packSteps, unpackSteps } from '../packedSteps.ts';
-import { useDesignStore } from '../store.ts';
+import { MOST_KEPT, packSteps, unpackSteps } from '../packedSteps.ts';
+import type { Step } from '../store.ts';
+import { stateOfStep, useDesignStore } from '../store.ts';
 import { withinReason } from './deviceStore.ts';
 
 /**
@@ -31,7 +32,9 @@ async function note(design: string): Promise<void> {
 async function write(): Promise<void> {
   const { id, design, past, future } = useDesignStore.getState();
   if (!design || id === '') return;
-  await set(id, packSteps(design, past, future), store());
+  const near = (steps: readonly Step[]) =>
+    steps.slice(-MOST_KEPT).map((step) => ({ design: stateOfStep(step), name: step.name }));
+  await set(id, packSteps(design, near(past), near(future)), store());
   await note(id);
 }
 
