@@ -61,7 +61,7 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   const words = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
   expect(words.match(/Journey/g)?.length).toBe(sheets + 2);
   expect(words.match(/100 mm/g)?.length).toBe(2 * sheets);
-  expect(words).toMatch(/saved \d/);
+  expect(words).toMatch(/saved \d{4}-\d\d-\d\d \d\d:\d\d/);
   expect(words).toMatch(/from crosshair \d+ to crosshair \d+: [\d.]+ mm/);
 
   // A reload, and the list, find it as it was left.

@@ -147,7 +147,9 @@ describe('revisions', () => {
     const now = (await call('GET', `/api/designs/${made.id}`)).body as { saveId: string; frozen: unknown };
     expect(now.frozen).toBeNull();
     const again = { name: 'Second', save: now.saveId };
-    expect((await call('POST', `/api/designs/${made.id}/revisions`, again)).body).toMatchObject({ number: 2 });
+    expect((await call('POST', `/api/designs/${made.id}/revisions`, again)).body).toMatchObject({
+      number: 2,
+    });
     expect((await call('POST', `/api/designs/${made.id}/revisions`, again)).status).toBe(409);
     expect((await call('GET', `/api/designs/${made.id}`)).body).toMatchObject({ frozen: 2 });
   });

@@ -1,8 +1,12 @@
-import { when } from '../../shared/when.ts';
 import type { Kept } from './keeping.ts';
 
 const clock = (at: Date): string =>
   at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
+const two = (n: number): string => String(n).padStart(2, '0');
+/** A moment as it stands on paper, the same in every language: 2026-11-22 05:34. */
+const stamp = (at: Date): string =>
+  `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())} ${two(at.getHours())}:${two(at.getMinutes())}`;
 
 /** What is said of a state where only what was frozen has a number. */
 interface Named {
@@ -17,9 +21,7 @@ export const revisionOpen = ({ save, waiting, frozen }: Named): string | null =>
 /** What stands on paper and in files for the open state: its frozen revision, or when it was saved. */
 export const stateWords = (state: Named): string =>
   revisionOpen(state) ??
-  (state.kept.kind === 'saved'
-    ? `saved ${when(state.kept.at.toISOString())}`
-    : 'with changes that are not saved yet');
+  (state.kept.kind === 'saved' ? `saved ${stamp(state.kept.at)}` : 'with changes that are not saved yet');
 
 /** Where the present state is, in words. What is called kept is kept for certain. */
 export function savedWords(state: {
