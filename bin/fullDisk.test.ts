@@ -1,5 +1,5 @@
 /**
- * The database on a small file system that fills up: the server says so, nothing that it answered as saved is lost, and saving goes on
+ * Fills a small file system that holds the database. The server answers 503, keeps every save that it confirmed, and saves again
  * when there is room again. Only where a file system may be mounted; elsewhere a stand-in takes its place (server/src/races.test.ts).
  */
 import { spawn, spawnSync } from 'node:child_process';

@@ -117,7 +117,7 @@ function historiesOf(seed: number): {
 /** True if more differs than the words that lengths were typed in and the marks of the work order. */
 const isChanged = (a: Design, b: Design): boolean =>
   !sameJson({ ...a, typed: {}, progress: {} }, { ...b, typed: {}, progress: {} });
-/** As the server gives it: equal, and no object of it the same. */
+/** Returns a deep copy, as a state from the server is: equal, with no object shared. */
 const apart = (design: Design): Design => structuredClone(design) as Design;
 
 describe('two states made from one', () => {
@@ -147,7 +147,7 @@ describe('two states made from one', () => {
         const { design, clashes } = combineDesigns(base, a, apart(b));
         const isBoth = design.parts.length + design.runs.length + design.body.contours.length;
         const before = base.parts.length + base.runs.length + base.body.contours.length;
-        // What both have added is there twice; everything else is asked, and settled either way.
+        // An addition by both gives two things; any other change by both is a clash, which settles to either side.
         if (isBoth > before) expect([isBoth, clashes.length]).toEqual([before + 2, 0]);
         else if (isChanged(a, b) && isChanged(base, a) && isChanged(base, b)) {
           expect(clashes.length).toBeGreaterThan(0);

@@ -12,7 +12,7 @@ import { sameJson } from './sameJson.ts';
  * `mine` has it until it is settled.
  */
 
-/** The same thing changed twice. `path`: its place in the document, members of lists by their keys. Undefined: it is not there. */
+/** A thing that both states changed differently. `path`: keys from the document down, members of lists by their own key. A value is undefined where that state does not have the thing. */
 export interface Clash {
   readonly path: readonly string[];
   readonly mine: unknown;
@@ -35,8 +35,8 @@ const idOf = (v: Json): string | null => (isObject(v) && typeof v['id'] === 'str
 const sectionOf = (key: string): Section | undefined =>
   Object.hasOwn(SECTIONS, key) ? (SECTIONS as unknown as Readonly<Record<string, Section>>)[key] : undefined;
 
-/** How the members of a list are told apart: by their id, or as its section says; null where a list is one thing. */
-function keysOf(path: readonly string[]): ((member: Json) => string | null) | null {
+/** Returns the function that gives a member's key: its section's own (`listKeys`), or its id. The key is null where a member has no id. */
+function keysOf(path: readonly string[]): (member: Json) => string | null {
   const [key, ...rest] = path;
   const own = sectionOf(key ?? '')?.listKeys?.[rest.join('.')];
   return own ? (member) => (own as (m: Json) => string)(member) : idOf;
@@ -47,7 +47,7 @@ function keyed(list: readonly Json[], path: readonly string[]): ReadonlyMap<stri
   const keyOf = keysOf(path);
   const map = new Map<string, Json>();
   for (const member of list) {
-    const key = keyOf?.(member) ?? null;
+    const key = keyOf(member);
     if (key === null || map.has(key)) return null;
     map.set(key, member);
   }
@@ -87,7 +87,7 @@ function combine(base: Json, mine: Json, theirs: Json, path: readonly string[], 
 
 type Members = ReadonlyMap<string, Json>;
 
-/** Which members of one side are new, by the member of the base that they follow; '' at the beginning. */
+/** Returns the new members of one side, grouped by the member of the base that they follow; '' for the beginning of the list. */
 function additions(base: Members, side: Members): ReadonlyMap<string, readonly string[]> {
   const after = new Map<string, string[]>();
   let last = '';
@@ -104,7 +104,7 @@ function isReordered(base: Members, side: Members): boolean {
   return kept.some((key, i) => key !== before[i]);
 }
 
-/** Lists whose members have keys: each member by itself, in the order of whoever changed it. */
+/** Combines two lists member by member. The order is that of the side that changed it. */
 function combineLists(
   base: Members,
   mine: Members,
@@ -148,7 +148,7 @@ const byNumber = (a: string, b: string): number => a.length - b.length || (a < b
 /** Names that are only text, or name groups by words of their own. */
 const NO_REFERENCE = new Set(['name', 'group', 'reason']);
 
-/** A JSON value with an id replaced wherever it is named, also inside a longer key (`cut-p7-s0`). */
+/** Returns a copy of a JSON value in which the id `from` is replaced by `to`, also as part of a longer key (`cut-p7-s0`). Names are kept. */
 function withId(value: Json, from: string, to: string): Json {
   if (typeof value === 'string')
     return value.includes(from)
@@ -167,7 +167,7 @@ function withId(value: Json, from: string, to: string): Json {
   );
 }
 
-/** Every list whose members have ids, by its path; nodes are looked for beside the list alone. */
+/** Collects every list whose members have ids into `into`, by its path joined with dots. Lists inside members are left out. */
 function idLists(value: Json, path: readonly string[], into: Map<string, readonly Member[]>): void {
   if (Array.isArray(value)) {
     if (value.length > 0 && value.every((m) => idOf(m) !== null)) into.set(path.join('.'), value as Member[]);
@@ -294,7 +294,7 @@ function withAt(value: Json, path: readonly string[], at: number, put: Json): Js
   const key = path[at]!;
   if (Array.isArray(value)) {
     const keyOf = keysOf(path.slice(0, at));
-    const i = value.findIndex((m) => keyOf?.(m) === key);
+    const i = value.findIndex((m) => keyOf(m) === key);
     const made = withAt(value[i], path, at + 1, put);
     if (i < 0) return made === undefined ? value : [...value, made];
     return value.flatMap((m, k) => (k !== i ? [m] : made === undefined ? [] : [made]));

@@ -34,8 +34,8 @@ export interface Section<S extends z.ZodType = z.ZodType> {
   /** In what two values of it differ, in words; null where they are the same. Without it, `words` and its numbers. */
   readonly differs?: (mine: ValueOf<S>, theirs: ValueOf<S>) => string | null;
   /**
-   * Lists whose members have no `id`, by their path inside the section: what tells a member from the others, so that two states can be put
-   * together member by member. A list that is not named here is one thing.
+   * For lists whose members have no `id`: the function that gives a member's key, by the list's path inside the section. Two states are
+   * combined member by member with it; a list without keys is combined as a whole.
    */
   readonly listKeys?: Readonly<Record<string, (member: never) => string>>;
 }

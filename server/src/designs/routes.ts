@@ -141,7 +141,7 @@ export const designRoutes =
         const words = 'the database has not confirmed the save yet: repeat it with the same id in a moment';
         throw new Refused(503, 'busy', words);
       });
-      // Whichever comes second is heard by nobody.
+      // The slower of the two may still fail after the answer: without a handler that would end the process.
       refusal.catch(() => undefined);
       confirmed.catch(() => undefined);
       return Promise.race([confirmed, refusal]).finally(() => late.abort());

@@ -69,7 +69,7 @@ function startingOutline(jointX: number, seatHalf: number): Outline {
   return { nodes, mirror };
 }
 
-/** A mirror link is told from others by its two nodes. */
+/** Returns the key of a mirror link: the ids of its two nodes. */
 export const linkKey = ([a, b]: readonly [string, string]): string => `${a} ${b}`;
 
 /** How two outlines differ: how many nodes, or their mirror links alone. */

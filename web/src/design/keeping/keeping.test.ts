@@ -309,6 +309,19 @@ describe('keeping', () => {
     expect(kept().kind).toBe('stale');
     expect(state().design!.strings.nutWidth).toBe(44);
   });
+  it('asks about the device’s copy when the database was restored while the page was closed', async () => {
+    server.away = true;
+    nut(44);
+    await pass(1000);
+    closeDesign();
+    server.away = false;
+    server.elsewhere((d) => edits.setThickness(d, 41));
+    server.lineage = 'second';
+    await openDesign('one');
+    await pass(3000);
+    expect(kept()).toMatchObject({ kind: 'stale', base: null });
+    expect(state().design).toMatchObject({ strings: { nutWidth: 44 }, body: { thickness: 44 } });
+  });
   it('puts the device’s copy together with what was changed elsewhere meanwhile', async () => {
     server.away = true;
     nut(44);

@@ -130,11 +130,10 @@ function failureOf(error: unknown): Failure {
   if (status !== 409) return { status, code, message, refusals, request, after, current: null };
   return { status, code, message, refusals: [], request, after, current: currentOf(details as StaleDetails) };
 }
-/** What the server holds, read; whether its database is another than before is noted once. */
+/** Reads the state that the server holds. `restored` is true if its database is another than when the open design was read. */
 function currentOf({ revision, saveId, design, lineage: now }: StaleDetails): Current {
   const checked = checkDesign(design);
   const restored = lineage !== null && now !== lineage;
-  lineage = now;
   return { revision, saveId, design: checked.ok ? checked.design : null, restored };
 }
 
@@ -170,11 +169,13 @@ function startKeeper(id: string, first: KeepState): Keeper {
       });
       tellSaved(id);
     } catch (error) {
-      dispatch({ kind: 'failed', attempt, failure: failureOf(error) });
+      const failure = failureOf(error);
+      if (keeper === me && failure.current) lineage = ((error as ApiError).details as StaleDetails).lineage;
+      dispatch({ kind: 'failed', attempt, failure });
     }
   };
   const keep = (copy: DeviceCopy, changes: number): void => {
-    const write = writeCopy(own, copy);
+    const write = writeCopy(own, { ...copy, lineage });
     void withinReason(write).then(
       () => dispatch({ kind: 'kept', changes }),
       (error: unknown) => {
@@ -195,7 +196,7 @@ function startKeeper(id: string, first: KeepState): Keeper {
         return keep(effect.copy, effect.changes);
       // A copy that stays behind is offered again: nothing is lost by that.
       case 'takeIn':
-        // One that was left is sent together; nothing of it is open any more.
+        // A design that was left is sent as combined; no open state has to change.
         return keeper === me ? takeIn(effect.design, effect.base, effect.theirs) : undefined;
       case 'forgetOwn':
         return void deleteCopies([own]).catch(() => undefined);
@@ -261,7 +262,12 @@ interface Found extends Offer {
 }
 
 /** The copies that no tab has open any more, read, newest first; what the server holds already goes. */
-async function leftBehind(id: string, { copies }: OnDevice, held: Design): Promise<readonly Found[]> {
+async function leftBehind(
+  id: string,
+  { copies }: OnDevice,
+  held: Design,
+  present: string,
+): Promise<readonly Found[]> {
   const live = copies.length ? new Set(await tabsWith(id)) : new Set<string>();
   const found: Found[] = [];
   for (const { key, copy } of copies) {
@@ -276,7 +282,8 @@ async function leftBehind(id: string, { copies }: OnDevice, held: Design): Promi
     const { at, stage, from, save, attempts } = copy;
     const read = checked.ok ? checked : { ok: false as const, refusals: checked.refusals, raw: copy.design };
     const made = checkDesign(copy.base);
-    const base = made.ok ? made.design : null;
+    // Of another database it is not known what became of that state.
+    const base = made.ok && copy.lineage === present ? made.design : null;
     found.push({ key, at, stage, from, save, base, attempts, own, read });
   }
   return found.sort((a, b) => b.at - a.at);
@@ -307,7 +314,7 @@ export async function openDesign(id: string): Promise<void> {
       'unreadable-design',
       `the design cannot be read: ${checked.refusals[0]!.message}`,
     );
-  const found = await leftBehind(id, device, checked.design);
+  const found = await leftBehind(id, device, checked.design, stored.lineage);
   if (mine !== session) return;
   const readable = found.filter((f) => f.read.ok);
   const taken = readable.find((f) => f.own) ?? (readable.length === 1 ? readable[0]! : null);
@@ -382,10 +389,9 @@ async function lookAtServer(): Promise<void> {
     const stored = present && (await heldNow(api.open(open.id)));
     if (keeper !== open) return;
     const current = stored && currentOf(stored);
-    if (!current) {
-      lineage = GONE;
-      open.dispatch({ kind: 'restored', current: null });
-    } else open.dispatch({ kind: current.restored ? 'restored' : 'elsewhere', current });
+    lineage = stored?.lineage ?? GONE;
+    if (current && !current.restored) open.dispatch({ kind: 'elsewhere', current });
+    else open.dispatch({ kind: 'restored', current });
   } catch {
     // A server that is away is noticed by the next save; it is looked at again later.
   } finally {

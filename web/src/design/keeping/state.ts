@@ -59,6 +59,8 @@ export interface DeviceCopy {
   readonly save: string | null;
   /** The state that this save made; null where it is not known. */
   readonly base: unknown;
+  /** Lineage of the database that held it; null or missing where it is not known. */
+  readonly lineage?: string | null;
   readonly design: unknown;
   /** Saves whose answers never came: the server may have taken the last of them unseen. */
   readonly attempts: readonly string[];

@@ -14,7 +14,7 @@ import { withinReason } from './deviceStore.ts';
 
 /** Designs whose steps are kept: the last that were worked on. */
 const MOST_DESIGNS = 12;
-/** They are written when the hand rests this long, ms. */
+/** Pause after the last change before the steps are written, ms. */
 const REST_MS = 600;
 const INDEX = 'index';
 
@@ -58,8 +58,9 @@ export async function recallSteps(id: string): Promise<void> {
 export function keepSteps(): void {
   if (typeof indexedDB === 'undefined') return;
   useDesignStore.subscribe((now, before) => {
-    if (now.id === '' || now.id !== before.id || now.dragging || now.changes === before.changes) return;
-    writeSoon(REST_MS);
+    if (now.id === '' || now.id !== before.id || now.dragging) return;
+    // The end of a drag changes nothing but that it ends.
+    if (now.changes !== before.changes || before.dragging) writeSoon(REST_MS);
   });
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'hidden') writeSoon(0);
