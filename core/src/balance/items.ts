@@ -320,7 +320,7 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
   const wiredAt = wired.map(({ part }) => massCentre(part));
   return [
     ...layout.parts.map((p): MassItem => ({
-      ...{ key: `part:${p.part.id}`, name: p.part.spec.name, kind: 'part' },
+      ...{ key: `part:${p.part.id}`, name: p.name, kind: 'part' },
       ...partMass(p.part.spec),
       at: massCentre(p),
     })),

@@ -5,6 +5,7 @@ import type { Layout } from '../layout/layOut.ts';
 import type { NeckFittings } from '../neck/fittings.ts';
 import { headFrame, placed, shaftFrame, within } from '../neck/frames.ts';
 import type { NeckPlan, NeckSource } from '../neck/planNeck.ts';
+import { partName } from '../parts/partNames.ts';
 import { standsOut } from '../parts/strapButton.ts';
 import { buttonOf } from './buttons.ts';
 import type { CaseFit, Outside } from './caseFit.ts';
@@ -28,12 +29,12 @@ export function outsideOf(
     back,
     points: [
       ...flattenPath(path, CHORD).map((p) => ({ ...p, low: back, high: 0, name: 'the body' })),
-      ...layout.parts.flatMap(({ part, solids }) =>
+      ...layout.parts.flatMap(({ part, solids, name }) =>
         part.face === 'edge'
           ? []
           : solids.flatMap(({ area, low, high }) =>
               area.polygon.map((p) => ({
-                ...{ x: p.x, y: p.y, name: part.spec.name },
+                ...{ x: p.x, y: p.y, name },
                 // What fills the wood does not stand over it; what stands behind the back lifts the body, or needs room under it.
                 low: Math.min(back, low),
                 high: Math.max(0, high),
@@ -47,7 +48,7 @@ export function outsideOf(
           const out = standsOut(p.spec);
           return {
             ...{ x: p.at.x + axis.x * out, y: p.at.y + axis.y * out },
-            ...{ low: back, high: 0, name: p.spec.name },
+            ...{ low: back, high: 0, name: partName(parts, p.id) },
           };
         }),
       ...flattenPath(plan.headstock.path, CHORD).map((p) => {

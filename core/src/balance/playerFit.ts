@@ -75,9 +75,9 @@ export function controlReaches(
   const controls = layout.parts.filter((p) => TURNED.has(p.part.spec.kind));
   const place = pickingPlace(hand, stringPlan);
   const off = controls.length > 2 ? offLine(controls.map((c) => c.part.at)) : null;
-  return controls.map(({ part }, i) => ({
+  return controls.map(({ part, name }, i) => ({
     id: part.id,
-    name: part.spec.name,
+    name,
     at: part.at,
     from: distance(part.at, place),
     offLine: off && off[i]!,

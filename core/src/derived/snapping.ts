@@ -50,7 +50,7 @@ function targetsOf(
   layout: DrawnParts['layout'],
   { lines: strings, jointX, boardEndX }: DrawnParts['stringPlan'],
 ) {
-  const partNames = new Map(layout.parts.map(({ part }) => [part.id, part.spec.name]));
+  const partNames = new Map(layout.parts.map(({ part, name }) => [part.id, name]));
   /** A cut by what it is made for: “the hole of Volume”. */
   const nameOf = ({ owner, name }: DrawnParts['layout']['cuts'][number]): string => {
     const part = owner.kind === 'part' ? partNames.get(owner.id) : undefined;
@@ -63,7 +63,7 @@ function targetsOf(
         ? [{ at: cut.round.at, to: `the middle of ${nameOf(cut)}` }]
         : cut.path.map(({ p0 }) => ({ at: p0, to: `a corner of ${nameOf(cut)}` })),
     ),
-    ...layout.parts.map(({ part }) => ({ at: part.at, to: part.spec.name })),
+    ...layout.parts.map(({ part, name }) => ({ at: part.at, to: name })),
     ...ownLines.flatMap(({ way, name }) =>
       way.by === 'points' ? [way.from, way.to].map((at) => ({ at, to: `the end of ${name}` })) : [],
     ),
@@ -74,9 +74,7 @@ function targetsOf(
   const lines: readonly Line[] = [
     pathLine(path, 'the body’s edge'),
     ...layout.cuts.map((cut) => pathLine(cut.path, `the edge of ${nameOf(cut)}`)),
-    ...layout.parts.flatMap((p) =>
-      p.footprint.map((outline) => pathLine(outline, `the edge of ${p.part.spec.name}`)),
-    ),
+    ...layout.parts.flatMap((p) => p.footprint.map((outline) => pathLine(outline, `the edge of ${p.name}`))),
     ...ownLines.flatMap((line) =>
       ownLinePoints(line, path, box).map(({ points: along, closed }) => chain(along, closed, line.name)),
     ),

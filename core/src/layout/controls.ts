@@ -40,7 +40,7 @@ export function hangingArea(placed: PartInPlace): Boxed {
   let area = HANGING.get(placed);
   if (!area) {
     const { bush } = placed.form;
-    if (!bush) throw new Error(`${placed.part.spec.name} hangs behind no hole`);
+    if (!bush) throw new Error(`${placed.name} hangs behind no hole`);
     const shape = bush.round ? circle(bush.bodyLong) : rect(bush.bodyLong, bush.bodyWide);
     area = areaOf(pathInPlace(shape, placed.part.at, (placed.part.turn * Math.PI) / 180));
     HANGING.set(placed, area);

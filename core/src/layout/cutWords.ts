@@ -1,12 +1,12 @@
 import type { Design } from '../design/schema.ts';
+import { partName } from '../parts/partNames.ts';
 import type { Cut } from './cut.ts';
 
 /** An opening in words: what it is for, and which part or opening of the design asks for it. */
 export function cutWords(cut: Cut, design: Pick<Design, 'parts' | 'openings'>): string {
   const { kind, id } = cut.owner;
   if (kind === 'part') {
-    const name = design.parts.find((p) => p.id === id)?.spec.name ?? 'a part';
-    return `${cut.name} of ${name}`;
+    return `${cut.name} of ${partName(design.parts, id)}`;
   }
   if (kind === 'opening') {
     const opening = design.openings.find((o) => o.id === id);

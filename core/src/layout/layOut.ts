@@ -8,6 +8,7 @@ import type { Cut } from './cut.ts';
 import { areaOf, sameOwner } from './cut.ts';
 import { openingCuts } from './openingCuts.ts';
 import type { PartInPlace } from './partInPlace.ts';
+import { partName } from '../parts/partNames.ts';
 import { partInPlace } from './partInPlace.ts';
 import { neckCuts } from './pocket.ts';
 import { runCut } from './runs.ts';
@@ -91,7 +92,7 @@ export function createLayOut(): LayOut {
   );
 
   const partsOf = remember((parts: Design['parts'], thickness: number): readonly PartInPlace[] =>
-    parts.map((p) => partInPlace(p, thickness)),
+    parts.map((p) => partInPlace(p, thickness, partName(parts, p.id))),
   );
   const cutsOf = remember(
     (

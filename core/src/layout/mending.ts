@@ -4,6 +4,7 @@ import { changePart } from '../design/layoutEdits.ts';
 import type { Design } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
+import { partNames } from '../parts/partNames.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import type { Cut } from './cut.ts';
@@ -58,7 +59,7 @@ export function wordsOfMend(
   const name =
     mend.kind === 'move' && mend.what === 'opening'
       ? design.openings.find((o) => o.id === mend.id)?.name
-      : design.parts.find((p) => p.id === mend.id)?.spec.name;
+      : partNames(design.parts).get(mend.id);
   if (mend.kind === 'square') return `Put ${name ?? 'it'} square on the edge.`;
   if (mend.kind === 'turn')
     return `Turn ${name ?? 'it'} ${Number(Math.abs(mend.by).toFixed(2))}° ${mend.by > 0 ? 'counter-clockwise' : 'clockwise'}.`;

@@ -33,6 +33,8 @@ export interface PlacedScrew {
 /** A part where it lies: everything of it in the instrument frame. */
 export interface PartInPlace {
   readonly part: PlacedPart;
+  /** As it is called in its design (see `partNames`). */
+  readonly name: string;
   readonly form: PartForm;
   /** From its own frame to the instrument's. */
   readonly place: (p: Point) => Point;
@@ -115,7 +117,7 @@ function boreOf(
   };
 }
 
-function layPart(part: PlacedPart, thickness: number): PartInPlace {
+function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'> {
   const form = formOf(part.spec);
   const place = placeBy(part.at, part.turn * RAD);
   const owner: Owner = { kind: 'part', id: part.id };
@@ -233,11 +235,17 @@ function layPart(part: PlacedPart, thickness: number): PartInPlace {
 
 const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly placed: PartInPlace }>();
 
-/** A part as it lies in a body of so much thickness; remembered by the part's identity. */
-export function partInPlace(part: PlacedPart, thickness: number): PartInPlace {
+/**
+ * A part in its place in a body of this thickness, mm, under its name in the design. Remembered by the part's identity;
+ * where only the name is new, all that was laid out is kept.
+ */
+export function partInPlace(part: PlacedPart, thickness: number, name = part.spec.name): PartInPlace {
   const known = LAID.get(part);
-  if (known?.thickness === thickness) return known.placed;
-  const made = layPart(part, thickness);
-  LAID.set(part, { thickness, placed: made });
-  return made;
+  if (known?.thickness === thickness && known.placed.name === name) return known.placed;
+  const placed = {
+    ...(known?.thickness === thickness ? known.placed : layPart(part, thickness)),
+    name,
+  };
+  LAID.set(part, { thickness, placed });
+  return placed;
 }

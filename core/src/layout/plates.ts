@@ -72,7 +72,7 @@ function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: 
         ? opening.name
         : kind === 'opening'
           ? ledge.name
-          : (parts.find((p) => p.part.id === id)?.part.spec.name ?? ledge.name);
+          : (parts.find((p) => p.part.id === id)?.name ?? ledge.name);
       const deep = ledge.face === 'front' ? -ledge.bottom : ledge.top + thickness;
       return [
         {
@@ -126,7 +126,7 @@ function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | nul
     comesUp(part, layout.cuts)
       .flatMap((path) => offsetPath(path, guard.gap))
       .filter((polygon) => polygon.some((p) => polygonHolds(edge, p)))
-      .map((polygon) => ({ name: part.part.spec.name, polygon })),
+      .map((polygon) => ({ name: part.name, polygon })),
   );
   const pocket = layout.cuts.find((c) => c.role === 'pocket');
   if (pocket && pocket.area.polygon.some((p) => polygonHolds(edge, p)))

@@ -40,7 +40,7 @@ function bodiesOf(layout: Layout, fits: readonly ControlFit[]): readonly Room[] 
         : [wood + bush.bodyDepth - thickness, wood - thickness];
     return {
       owner: part.part.id,
-      name: part.part.spec.name,
+      name: part.name,
       area: hangingArea(part),
       top,
       bottom,
@@ -51,7 +51,7 @@ function bodiesOf(layout: Layout, fits: readonly ControlFit[]): readonly Room[] 
       .filter((s) => s.low < 0 && s.high > -thickness)
       .map((s): Room => ({
         owner: p.part.id,
-        name: p.part.spec.name,
+        name: p.name,
         area: s.area,
         top: s.high,
         bottom: s.low,
@@ -95,7 +95,7 @@ export function plugBlocks(layout: Layout, fits: readonly ControlFit[]): readonl
           Math.abs(p.part.z - z) < SLEEVE.wide &&
           p.footprint.some((line) => polygonsMeet(areaOf(line), sleeve)),
       )
-      .map((p) => ({ jack, by: p.part.spec.name, at: p.part.at }));
+      .map((p) => ({ jack, by: p.name, at: p.part.at }));
     return [...inWood, ...outside];
   });
 }

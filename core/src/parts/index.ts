@@ -1,6 +1,8 @@
 export { heldBy, holderOf, isLocked, standsOut } from './strapButton.ts';
 export type { StrapHolder } from './strapButton.ts';
 export { PART_KINDS, assumedOf, formOf, kindOf, measureOf } from './kinds.ts';
+export { partName, partNames } from './partNames.ts';
+export type { NamedPart } from './partNames.ts';
 export { PART_GROUPS } from './part.ts';
 export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './part.ts';
 export { SHELF, groupOf, specOf } from './shelf.ts';

@@ -154,6 +154,8 @@ export interface PartKind {
   readonly words: string;
   readonly faces: readonly ('front' | 'back' | 'edge')[];
   readonly group: PartGroup;
+  /** How several of one make are told apart by name; without it, by a number in their order. */
+  readonly toldApart?: 'along the strings' | 'across the strings' | 'by end';
   readonly measures: readonly MeasureDef[];
   readonly form: (m: Measure) => PartForm;
 }

@@ -215,10 +215,10 @@ export function crossSection(carved: BodySolid, layout: Layout, from: Point, to:
   return {
     length,
     pieces: runs.flatMap((r) => r.pieces),
-    parts: layout.parts.flatMap(({ solids, part }) =>
+    parts: layout.parts.flatMap(({ solids, name }) =>
       solids.flatMap((s) => {
         const box = boxOf(s.area.polygon);
-        return box ? [{ name: part.spec.name, ...box, low: s.low, high: s.high }] : [];
+        return box ? [{ name, ...box, low: s.low, high: s.high }] : [];
       }),
     ),
     bores: layout.cuts

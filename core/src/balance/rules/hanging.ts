@@ -52,9 +52,9 @@ export const strapTooShort = rule({
 
 const both = ({ hanging }: Pick<Facts, 'hanging'>): readonly Button[] =>
   hanging ? [hanging.buttons.horn, hanging.buttons.tail] : [];
-const hit = ({ part }: Button, measured: number): Hit => ({
+const hit = ({ part, name }: Button, measured: number): Hit => ({
   subject: part.id,
-  about: part.spec.name,
+  about: name,
   where: part.at,
   measured,
 });

@@ -21,7 +21,7 @@ export const saddleTravel = rule({
         .filter(({ left }) => left < limit)
         .map(({ n, left }) => ({
           subject: `${reach.part.part.id} string ${stringPlan.lines.length - n.string}`,
-          about: `string ${stringPlan.lines.length - n.string} on ${reach.part.part.spec.name}`,
+          about: `string ${stringPlan.lines.length - n.string} on ${reach.part.name}`,
           where: stringPlan.lines[n.string]!.saddle,
           measured: left,
         })),
@@ -85,7 +85,7 @@ export const saddleHeight = rule({
             ? [
                 {
                   subject: reach.part.part.id,
-                  about: reach.part.part.spec.name,
+                  about: reach.part.name,
                   where: stringPlan.lines[worst.n.string]!.saddle,
                   measured: worst.left,
                 },
@@ -121,7 +121,7 @@ export const bridgeOffCentre = rule({
           ? [
               {
                 subject: p.part.id,
-                about: p.part.spec.name,
+                about: p.name,
                 where: p.part.at,
                 measured: off,
                 mend: {
@@ -159,9 +159,7 @@ export const bridgeSpread = rule({
       .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
       .flatMap((p) => {
         const off = Math.abs(p.form.saddles!.spread - strings.bridgeSpread);
-        return off > limit
-          ? [{ subject: p.part.id, about: p.part.spec.name, where: p.part.at, measured: off }]
-          : [];
+        return off > limit ? [{ subject: p.part.id, about: p.name, where: p.part.at, measured: off }] : [];
       }),
 });
 
@@ -179,7 +177,7 @@ export const polesOff = rule({
     layout.parts.flatMap((p) => {
       const error = poleError(p, stringPlan);
       return error && error.by > limit
-        ? [{ subject: p.part.id, about: p.part.spec.name, where: error.at, measured: error.by }]
+        ? [{ subject: p.part.id, about: p.name, where: error.at, measured: error.by }]
         : [];
     }),
 });

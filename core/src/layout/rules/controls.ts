@@ -5,7 +5,7 @@ import { rule } from '../../design/rule.ts';
 
 const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.at): Hit => ({
   subject: f.part.part.id,
-  about: f.part.part.spec.name,
+  about: f.part.name,
   where,
   measured,
 });

@@ -7,9 +7,9 @@ import { edgeSeat } from '../onEdge.ts';
 import type { PartInPlace } from '../partInPlace.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
-const hit = ({ part }: PartInPlace, measured: number | null): Hit => ({
+const hit = ({ part, name }: PartInPlace, measured: number | null): Hit => ({
   subject: part.id,
-  about: part.spec.name,
+  about: name,
   where: part.at,
   measured,
 });

@@ -16,12 +16,13 @@ import { radiusDrop, saddlePlace } from '../../strings/elevation.ts';
 import { boxed, polygonsMeet } from '../../geometry/polygons.ts';
 import type { Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
+import { partNames } from '../../parts/partNames.ts';
 import { pairOf } from '../cutWords.ts';
 
 const BASE = { stage: 'layout', severity: 'look', unit: 'mm' } as const;
 const named = (p: PartInPlace, where: Point | null, measured: number | null): Hit => ({
   subject: p.part.id,
-  about: p.part.spec.name,
+  about: p.name,
   where,
   measured,
 });
@@ -44,7 +45,7 @@ export const knobToKnob = rule({
       .filter((n) => n.apart < limit)
       .map((n) => ({
         subject: pairOf(n.a.part.id, n.b.part.id),
-        about: `${n.a.part.spec.name} and ${n.b.part.spec.name}`,
+        about: `${n.a.name} and ${n.b.name}`,
         where: n.at,
         measured: n.apart,
         mend: moveBy(
@@ -169,7 +170,7 @@ export const partsMeet = rule({
   find: ({ layout, parts }) =>
     solidsThatMeet(layout).map(({ a, b, at }) => ({
       subject: pairOf(a.part, b.part),
-      about: [a, b].map((s) => parts.find((p) => p.id === s.part)?.spec.name ?? s.name).join(' and '),
+      about: [a, b].map((s) => partNames(parts).get(s.part) ?? s.name).join(' and '),
       where: at,
       measured: null,
     })),

@@ -146,7 +146,7 @@ export const guardScrewKnob = rule({
           .filter(({ by }) => by < limit)
           .map(({ o, by }) => ({
             subject: `${p.id} ${i} ${o.part.id}`,
-            about: `${o.part.spec.name} over ${p.name}`,
+            about: `${o.name} over ${p.name}`,
             where: s.at,
             measured: by,
           })),

@@ -1,5 +1,6 @@
 import type { Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
+import { partName } from '../../parts/partNames.ts';
 import { fromParallel, ringOf } from '../turnToStrings.ts';
 
 export const ringNotSquare = rule({
@@ -24,7 +25,7 @@ export const ringNotSquare = rule({
           ? [
               {
                 subject: ring.id,
-                about: ring.spec.name,
+                about: partName(parts, ring.id),
                 where: ring.at,
                 measured: Math.abs(off),
                 mend: { kind: 'turn' as const, id: ring.id, by: -off },

@@ -51,12 +51,12 @@ export const routTooRound = rule({
   remedy: 'Use a smaller bit in the corners, or give it more fit.',
   reads: ['layout'],
   find: ({ layout }) =>
-    layout.parts.flatMap(({ part, form, place }) =>
+    layout.parts.flatMap(({ part, form, place, name }) =>
       tightRouts(form)
         .slice(0, 1)
         .map(({ radius, largest, corner }) => ({
           subject: part.id,
-          about: part.spec.name,
+          about: name,
           where: place(corner),
           measured: radius,
           limit: Number(largest.toFixed(2)),

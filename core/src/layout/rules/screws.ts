@@ -65,7 +65,7 @@ export const pilotWide = rule({
         .filter((s) => s.hole.screw.root >= s.hole.screw.thread)
         .map((s) => ({
           subject: `${p.part.id} ${s.name}`,
-          about: `${s.name} of ${p.part.spec.name}`,
+          about: `${s.name} of ${p.name}`,
           where: s.at,
           measured: s.hole.screw.root,
         })),

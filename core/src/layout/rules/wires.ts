@@ -20,7 +20,7 @@ export const wireNoWay = rule({
       .filter((w) => !w.reaches)
       .map((w) => ({
         subject: `${w.part.part.id}${w.ground ? ' ground' : ''}`,
-        about: `${w.part.part.spec.name}${w.ground ? ' (its ground wire)' : ''}`,
+        about: `${w.part.name}${w.ground ? ' (its ground wire)' : ''}`,
         where: w.part.part.at,
         measured: null,
       })),

@@ -339,6 +339,7 @@ export const bridgeSingle: PartKind = {
   words: 'Saddle for one string',
   faces: ['front'],
   group: 'bridges',
+  toldApart: 'across the strings',
   measures: [
     ...SADDLES.filter((d) => d.key !== 'spread'),
     mmOf('long', 'Along', 50, 'front edge to rear edge', 'along', 5, 120),

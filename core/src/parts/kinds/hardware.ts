@@ -235,6 +235,7 @@ export const strapButton: PartKind = {
   words: 'Strap button',
   faces: ['edge', 'back'],
   group: 'hardware',
+  toldApart: 'by end',
   measures: [
     mmOf('head', 'Button', 14, 'across', 'along', 3, 40),
     mmOf('high', 'Button over the wood', 14, 'wood or washer to its top', 'up', 2, 40),

@@ -97,6 +97,7 @@ const kind = (key: string, words: string, mass: number, blade: boolean): PartKin
   words,
   faces: ['front'],
   group: 'pickups',
+  toldApart: 'along the strings',
   measures: [...BODY, ...LEGS, ...EARS, gramsOf(mass)],
   form: formOf(blade),
 });
@@ -110,6 +111,7 @@ export const pickupSplit: PartKind = {
   words: 'Pickup in two halves',
   faces: ['front'],
   group: 'pickups',
+  toldApart: 'along the strings',
   measures: [
     ...BODY,
     mmOf('apart', 'Halves apart along', 26, 'middle to middle, along the strings', 'along', 0, 80),
@@ -145,6 +147,7 @@ export const ring: PartKind = {
   words: 'Pickup ring',
   faces: ['front'],
   group: 'pickups',
+  toldApart: 'along the strings',
   measures: [
     mmOf('long', 'Along', 45.5, 'edge to edge', 'along', 5, 120),
     mmOf('wide', 'Across', 88.5, 'edge to edge', 'across', 10, 200),

@@ -320,7 +320,7 @@ export const plateOnCarve = rule({
           .map((placed) => ({
             of: placed,
             id: placed.part.id,
-            name: placed.part.spec.name,
+            name: placed.name,
             points: () => placed.footprint.flatMap((path) => path.flatMap((c) => [c.p0, c.p3])),
           })),
         ...plates

@@ -112,6 +112,6 @@ export const partOnRound = rule({
         const half = (form.cuts[0]?.shape.kind === 'circle' ? form.cuts[0].shape.diameter : 12) / 2;
         return part.z + half > -front || part.z - half < -body.thickness + back;
       })
-      .map(({ part }) => ({ subject: part.id, about: part.spec.name, where: part.at, measured: null }));
+      .map(({ part, name }) => ({ subject: part.id, about: name, where: part.at, measured: null }));
   },
 });

@@ -1,5 +1,5 @@
 import type { PrintSettings } from '@pelkin/core';
-import { LAYERS, SHOWABLE, edits } from '@pelkin/core';
+import { LAYERS, SHOWABLE, edits, partName } from '@pelkin/core';
 import { Box } from '@chakra-ui/react';
 import { Fragment } from 'react';
 import { useLengths } from '../../design/lengths.ts';
@@ -19,13 +19,13 @@ function PartsOnPaper() {
   if (!print.show.parts || parts.length === 0) return null;
   return (
     <Box role="group" aria-label={WORDS.partsOnPaper} pl="5" maxH="180px" overflowY="auto" tabIndex={0}>
-      {parts.map(({ id, spec }) => (
+      {parts.map(({ id }) => (
         <Tick
           key={id}
-          label={spec.name}
+          label={partName(parts, id)}
           checked={!print.without.includes(id)}
           onChange={(on) =>
-            edit(`${on ? 'put' : 'took'} ${spec.name} ${on ? 'on' : 'off'} paper`, (d) =>
+            edit(`${on ? 'put' : 'took'} ${partName(parts, id)} ${on ? 'on' : 'off'} paper`, (d) =>
               edits.editPrint(d, {
                 without: on ? d.print.without.filter((w) => w !== id) : [...d.print.without, id],
               }),

@@ -78,7 +78,7 @@ function useTravel(): { readonly low: number; readonly high: number; readonly na
   const design = useDesign();
   const { stringPlan, layout } = useDerived();
   const [first] = bridgeReach(design, stringPlan, layout);
-  return first ? { low: first.low, high: first.high, name: first.part.part.spec.name } : null;
+  return first ? { low: first.low, high: first.high, name: first.part.name } : null;
 }
 
 /** Depth, angle or shim solved for a saddle height; each by one press. */
@@ -184,8 +184,8 @@ function Readings() {
       {bridge ? (
         <Text fontSize="12.5px" color={out === 0 ? 'kelp' : 'madder'} role="status">
           {out === 0
-            ? `● ${bridge.part.part.spec.name} reaches it: ${lengthWithUnit(place.z - bridge.low, units)} down, ${lengthWithUnit(bridge.high - place.z, units)} up.`
-            : `■ ${bridge.part.part.spec.name} is out by ${lengthWithUnit(Math.abs(out), units, 2)}: the saddle must stand ${out > 0 ? 'higher' : 'lower'} than it goes.`}
+            ? `● ${bridge.part.name} reaches it: ${lengthWithUnit(place.z - bridge.low, units)} down, ${lengthWithUnit(bridge.high - place.z, units)} up.`
+            : `■ ${bridge.part.name} is out by ${lengthWithUnit(Math.abs(out), units, 2)}: the saddle must stand ${out > 0 ? 'higher' : 'lower'} than it goes.`}
         </Text>
       ) : (
         <Text fontSize="12.5px" color="faded">

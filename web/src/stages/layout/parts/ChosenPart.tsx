@@ -47,7 +47,7 @@ function placeAlong(d: Design, id: string, axis: 'x' | 'y', to: number): Design 
 }
 
 /** Place and turn of a part, by numbers that say what they are measured from. */
-function Place({ part }: { part: PlacedPart }) {
+function Place({ part, name }: { part: PlacedPart; name: string }) {
   const { id } = part;
   const lengths = useLengths();
   const edit = useDesignStore((s) => s.edit);
@@ -66,8 +66,8 @@ function Place({ part }: { part: PlacedPart }) {
   );
   const pickX = useCallback((d: Design) => partOf(d, id)?.at.x ?? 0, [id]);
   const pickY = useCallback((d: Design) => partOf(d, id)?.at.y ?? 0, [id]);
-  const change = (name: string, part: Partial<PlacedPart>) =>
-    edit(name, (d) => edits.changePart(d, id, part));
+  const change = (step: string, part: Partial<PlacedPart>) =>
+    edit(step, (d) => edits.changePart(d, id, part));
   const faces = kindOf(part.spec)?.faces ?? ['front', 'back'];
   const fromSquare = usePicked((d, { path }) => {
     const now = partOf(d, id);
@@ -81,7 +81,7 @@ function Place({ part }: { part: PlacedPart }) {
           value={part.face}
           options={faces.map((f) => [f, FACES[f]] as const)}
           onChange={(face) =>
-            edit(`put ${part.spec.name} on the ${face}`, (d) => {
+            edit(`put ${name} on the ${face}`, (d) => {
               // In the edge it stands on the edge, square into the wood.
               const seat = face === 'edge' ? squareOnEdge(derive(d).path, part.at) : null;
               return edits.changePart(d, id, { face, ...(seat ?? {}) });
@@ -99,7 +99,7 @@ function Place({ part }: { part: PlacedPart }) {
         max={360}
         from="the centre line, counter-clockwise"
         places={2}
-        onCommit={(turn) => change(`turned ${part.spec.name}`, { turn })}
+        onCommit={(turn) => change(`turned ${name}`, { turn })}
       />
       {part.face === 'edge' && (
         <>
@@ -121,7 +121,7 @@ function Place({ part }: { part: PlacedPart }) {
             max={80}
             from="level; more points to the front"
             places={1}
-            onCommit={(tilt) => change(`tilted ${part.spec.name}`, { tilt })}
+            onCommit={(tilt) => change(`tilted ${name}`, { tilt })}
           />
           <NumberField
             label={WORDS.fromSquare}
@@ -132,7 +132,7 @@ function Place({ part }: { part: PlacedPart }) {
             from="square to the edge there, counter-clockwise; 0 seats flat"
             places={1}
             onCommit={(by) =>
-              change(`turned ${part.spec.name}`, { turn: Number((part.turn - fromSquare + by).toFixed(2)) })
+              change(`turned ${name}`, { turn: Number((part.turn - fromSquare + by).toFixed(2)) })
             }
           />
           <HStack justify="end">
@@ -140,7 +140,7 @@ function Place({ part }: { part: PlacedPart }) {
               size="2xs"
               variant="outline"
               onClick={() =>
-                edit(`set ${part.spec.name} square on the edge`, (d) => {
+                edit(`set ${name} square on the edge`, (d) => {
                   const now = partOf(d, id);
                   const seat = now && squareOnEdge(derive(d).path, now.at);
                   return seat ? edits.changePart(d, id, seat) : d;
@@ -158,7 +158,7 @@ function Place({ part }: { part: PlacedPart }) {
             size="2xs"
             variant="outline"
             onClick={() =>
-              edit(`turned ${part.spec.name} with the fan`, (d) => {
+              edit(`turned ${name} with the fan`, (d) => {
                 const now = partOf(d, id);
                 return now
                   ? edits.changePart(d, id, {
@@ -278,27 +278,24 @@ export function ChosenPart({ id }: { id: string }) {
   if (!part) return null;
   const alike = partsOfKind(design, id);
   const laid = derived.layout.parts.find((p) => p.part.id === id)!;
+  const { name } = laid;
   return (
     <>
       <Section
-        title={part.spec.name}
+        title={name}
         aside={
           <HStack gap="1">
-            <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${part.spec.name}`)}>
+            <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${name}`)}>
               {WORDS.copy}
             </Button>
             <Button
               size="2xs"
               variant="outline"
-              onClick={() => edit(`mirrored ${part.spec.name}`, (d) => edits.mirrorParts(d, [id]))}
+              onClick={() => edit(`mirrored ${name}`, (d) => edits.mirrorParts(d, [id]))}
             >
               {WORDS.mirror}
             </Button>
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() => removeParts([id], `removed ${part.spec.name}`)}
-            >
+            <Button size="2xs" variant="outline" onClick={() => removeParts([id], `removed ${name}`)}>
               {WORDS.remove}
             </Button>
           </HStack>
@@ -316,7 +313,7 @@ export function ChosenPart({ id }: { id: string }) {
             </Button>
           </HStack>
         )}
-        <Place part={part} />
+        <Place part={part} name={name} />
         {part.group && (
           <HStack fontSize="12.5px">
             <Text flex="1">Moves with its group.</Text>

@@ -1,5 +1,5 @@
 import type { PlacedPart } from '@pelkin/core';
-import { assumedOf } from '@pelkin/core';
+import { assumedOf, partName } from '@pelkin/core';
 import { Box, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 import { usePicked } from '../../../design/derived.ts';
@@ -13,7 +13,15 @@ import { WORDS } from '../words.ts';
 const choosePart = (id: string, also: boolean): void =>
   also ? useChosenInLayout.getState().toggle(id) : useChosenInLayout.getState().choose(id);
 
-const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chosen: boolean }) {
+const PartRow = memo(function PartRow({
+  part,
+  name,
+  chosen,
+}: {
+  part: PlacedPart;
+  name: string;
+  chosen: boolean;
+}) {
   const units = usePicked((d) => d.units);
   const { face } = part;
   const assumed = assumedOf(part.spec).length;
@@ -37,7 +45,7 @@ const PartRow = memo(function PartRow({ part, chosen }: { part: PlacedPart; chos
   return (
     <ListRow
       id={part.id}
-      name={part.spec.name}
+      name={name}
       note={placeBrief(part.at, units)}
       aside={aside}
       chosen={chosen}
@@ -59,7 +67,7 @@ export function PartList() {
       )}
       <Box role="list" aria-label={WORDS.placedParts} minW="0">
         {parts.map((p) => (
-          <PartRow key={p.id} part={p} chosen={chosen.includes(p.id)} />
+          <PartRow key={p.id} part={p} name={partName(parts, p.id)} chosen={chosen.includes(p.id)} />
         ))}
       </Box>
     </Section>

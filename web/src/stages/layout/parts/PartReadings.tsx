@@ -58,7 +58,7 @@ function Poles({ placed: laid }: { placed: PartInPlace }) {
             variant="outline"
             title={`Turns it to ${turned.turn.toFixed(2)}°: its poles then miss the strings by ${lengthWithUnit(turned.miss, units, 2)} in the mean`}
             onClick={() =>
-              edit(`turned ${laid.part.spec.name} to its strings`, (d) =>
+              edit(`turned ${laid.name} to its strings`, (d) =>
                 turnToStrings(d, laid.part.id, derive(d).stringPlan),
               )
             }
@@ -143,7 +143,7 @@ export function Reach({ placed: laid }: { placed: PartInPlace }) {
           size="2xs"
           variant="outline"
           onClick={() =>
-            edit(`set ${laid.part.spec.name} by its saddles`, (d) =>
+            edit(`set ${laid.name} by its saddles`, (d) =>
               edits.moveParts(d, [laid.part.id], { x: bridgePlaceFor(reach) - laid.part.at.x, y: 0 }),
             )
           }

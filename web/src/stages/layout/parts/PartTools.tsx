@@ -1,5 +1,5 @@
 import type { PartInPlace, PlacedPart, Point } from '@pelkin/core';
-import { edgePlace, edits, formOf, moveOnBody, partInPlace, squareOnEdge } from '@pelkin/core';
+import { edgePlace, edits, formOf, moveOnBody, partInPlace, partName, squareOnEdge } from '@pelkin/core';
 import type { KeyboardEvent } from 'react';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { boardPixels, useBoardFrame } from '../../../board/BoardContext.ts';
@@ -22,6 +22,9 @@ const HOLD_PIXELS = 12;
 /** Within so many pixels a dragged part takes its place on the centre line or a string. */
 const SNAP_PIXELS = 6;
 
+/** A part as it is called in the open design. */
+const ownName = ({ id }: PlacedPart): string => partName(useDesignStore.getState().design?.parts ?? [], id);
+
 /** A place in tenths of a mm, on the centre line when it is near to it. */
 function snapped(p: Point, part: PlacedPart, scale: number, free: boolean): Point {
   const tenth = (v: number): number => Math.round(v * 10) / 10;
@@ -41,7 +44,7 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
   const { edit } = useDesignStore.getState();
   if (part.face === 'edge' && ids.length === 1) {
     edit(
-      `moved ${part.spec.name}`,
+      `moved ${ownName(part)}`,
       (d) => {
         const seat = squareOnEdge(derive(d).path, to);
         return seat ? edits.changePart(d, part.id, seat) : d;
@@ -51,7 +54,7 @@ function moveTo(part: PlacedPart, ids: readonly string[], to: Point, gesture: st
     return;
   }
   edit(
-    ids.length > 1 ? `moved ${ids.length} parts` : `moved ${part.spec.name}`,
+    ids.length > 1 ? `moved ${ids.length} parts` : `moved ${ownName(part)}`,
     (d) => {
       const now = d.parts.find((p) => p.id === part.id);
       return now ? moveOnBody(d, ids, { x: to.x - now.at.x, y: to.y - now.at.y }, derive(d).path) : d;
@@ -100,7 +103,7 @@ function onKey(event: KeyboardEvent, flip: Flip): void {
   const { edit } = useDesignStore.getState();
   const chosen = useChosenInLayout.getState();
   const ids = chosen.parts.includes(part.id) ? chosen.parts : [part.id];
-  const words = ids.length > 1 ? `${ids.length} parts` : part.spec.name;
+  const words = ids.length > 1 ? `${ids.length} parts` : ownName(part);
   onBoardKey(event, flip, {
     nudge: (by) => {
       if (!chosen.parts.includes(part.id)) chosen.choose(part.id);
@@ -251,7 +254,7 @@ export function PartTools() {
             placed={p}
             pixel={1 / view.scale}
             isChosen={chosen.includes(p.part.id)}
-            label={`${p.part.spec.name}, ${placeWords(p.part.at, units)}`}
+            label={`${p.name}, ${placeWords(p.part.at, units)}`}
           />
         ))}
       </g>

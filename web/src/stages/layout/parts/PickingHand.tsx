@@ -1,4 +1,4 @@
-import { edits, formOf, lengthWithUnit, pickingPlace } from '@pelkin/core';
+import { edits, formOf, lengthWithUnit, partName, pickingPlace } from '@pelkin/core';
 import { Text } from '@chakra-ui/react';
 import { useBoardFrame } from '../../../board/BoardContext.ts';
 import { useDerived } from '../../../design/derived.ts';
@@ -41,7 +41,7 @@ export function PickingHand() {
       {controls.map((p) => (
         <Reading
           key={p.id}
-          label={p.spec.name}
+          label={partName(parts, p.id)}
           value={lengthWithUnit(Math.hypot(p.at.x - place.x, p.at.y - place.y), units)}
         />
       ))}

@@ -135,7 +135,7 @@ function Reached() {
           {wired.map((w) => (
             <HStack key={`${w.part.part.id} ${String(w.ground)}`} role="listitem" fontSize="12.5px" py="0.5">
               <Text flex="1">
-                {w.part.part.spec.name}
+                {w.part.name}
                 {w.ground ? ', ground' : ''}
               </Text>
               <Text color={w.reaches ? 'kelp' : 'madder'}>{w.reaches ? '● connected' : '■ no path'}</Text>
