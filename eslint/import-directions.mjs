@@ -25,6 +25,7 @@ export const CORE_ORDER = [
   'derived',
   'findings',
   'mends',
+  'compare',
   'files',
 ];
 /** The whole core, the core without schemas, a folder's own part, and what is heavy and fetched by itself. */

@@ -15,5 +15,6 @@ export * from './templates/index.ts';
 export * from './derived/index.ts';
 export * from './findings/index.ts';
 export * from './mends/index.ts';
+export * from './compare/index.ts';
 export * from './files/index.ts';
 export * from './files/in/index.ts';

@@ -19,6 +19,7 @@ import { tellMetrics } from './metrics.ts';
 import { PICTURE_LIMIT } from './pictures/limit.ts';
 import { partRoutes } from './parts/routes.ts';
 import { pictureRoutes } from './pictures/routes.ts';
+import { restorePointRoutes } from './restorePoints/routes.ts';
 import { revisionRoutes } from './revisions/routes.ts';
 import { workshopRoutes } from './workshops/routes.ts';
 
@@ -117,6 +118,7 @@ export async function buildApp(
   await app.register(workshopRoutes(db));
   await app.register(designRoutes(db));
   await app.register(revisionRoutes(db));
+  await app.register(restorePointRoutes(db));
   await app.register(partRoutes(db));
   await app.register(pictureRoutes(db));
   await app.register(demoRoutes(db, config.demoRoot ?? null));

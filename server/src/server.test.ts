@@ -13,6 +13,7 @@ import { readConfig } from './config.ts';
 import { connect } from './db/connect.ts';
 import { FIRST_WORKSHOP } from './db/migrations.ts';
 import { migrateToLatest } from './db/migrate.ts';
+import { MOST_RESTORE_POINTS } from './restorePoints/data.ts';
 import { seedDemo } from './seed.ts';
 import { notedSaves, testServer } from './testing.ts';
 
@@ -126,6 +127,64 @@ describe('designs', () => {
 });
 
 describe('revisions', () => {
+  it('keep the last state of a day by themselves, and each with which a stage was done', async () => {
+    const made = await make();
+    const points = async () =>
+      (
+        (await call('GET', `/api/designs/${made.id}/restore-points`)).body as {
+          restorePoints: readonly { id: string; stage: string | null; savedAt: string }[];
+        }
+      ).restorePoints;
+    const thick = (d: Design, thickness: number): Design => ({ ...d, body: { ...d.body, thickness } });
+    await save(made.id, 1, thick(design, 41));
+    expect(await points()).toEqual([]);
+    // A day passes.
+    await server.db
+      .updateTable('design')
+      .set({ updated_at: new Date(Date.now() - 26 * 3_600_000) })
+      .where('id', '=', made.id)
+      .execute();
+    await save(made.id, 2, thick(design, 42));
+    await save(made.id, 3, thick(design, 43));
+    const [day, ...others] = await points();
+    expect(others).toEqual([]);
+    expect(day!.stage).toBeNull();
+    const url = `/api/designs/${made.id}/restore-points/${day!.id}`;
+    expect((await call('GET', url)).body).toMatchObject({ design: { body: { thickness: 41 } } });
+    const done = edits.setProgress(thick(design, 43), 'outline', 'done');
+    await save(made.id, 4, done);
+    await save(made.id, 5, thick(done, 44));
+    const [stage] = await points();
+    expect(stage!.stage).toBe('outline');
+    expect((await call('GET', `/api/designs/${made.id}/restore-points/${stage!.id}`)).body).toMatchObject({
+      design: { body: { thickness: 43 }, progress: { outline: 'done' } },
+    });
+    expect((await call('GET', `/api/designs/${made.id}/restore-points/${randomUUID()}`)).status).toBe(404);
+  });
+
+  it('keep their newest restore points only', async () => {
+    const made = await make();
+    const old = Array.from({ length: MOST_RESTORE_POINTS + 5 }, (_, i) => ({
+      workshop_id: FIRST_WORKSHOP,
+      design_id: made.id,
+      save_id: randomUUID(),
+      stage: null,
+      saved_at: new Date(Date.now() - (i + 2) * 86_400_000),
+      document: '{}',
+    }));
+    await server.db.insertInto('restore_point').values(old).execute();
+    await save(made.id, 1, edits.setProgress(design, 'strings', 'done'));
+    const kept = await server.db
+      .selectFrom('restore_point')
+      .select(['stage', 'saved_at'])
+      .where('design_id', '=', made.id)
+      .orderBy('saved_at', 'desc')
+      .execute();
+    expect(kept).toHaveLength(MOST_RESTORE_POINTS);
+    expect(kept[0]!.stage).toBe('strings');
+    expect(kept.at(-1)!.saved_at).toEqual(old[MOST_RESTORE_POINTS - 2]!.saved_at);
+  });
+
   it('freeze a state for good', async () => {
     const made = await make();
     const frozen = await call('POST', `/api/designs/${made.id}/revisions`, {

@@ -171,6 +171,23 @@ const frozenSaves: Migration = {
   },
 };
 
+/** States that are kept by themselves: the last of a day, and one with which a stage was done. */
+const restorePoints: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('restore_point')
+      .addColumn('id', 'uuid', (c) => c.primaryKey().defaultTo(sql`gen_random_uuid()`))
+      .addColumn('workshop_id', 'uuid', (c) => c.notNull().references('workshop.id'))
+      .addColumn('design_id', 'uuid', (c) => c.notNull().references('design.id').onDelete('cascade'))
+      .addColumn('save_id', 'uuid', (c) => c.notNull())
+      .addColumn('stage', 'text')
+      .addColumn('saved_at', 'timestamptz', (c) => c.notNull())
+      .addColumn('document', 'jsonb', (c) => c.notNull())
+      .addUniqueConstraint('restore_point_of_save', ['design_id', 'save_id'])
+      .execute();
+  },
+};
+
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-pictures': pictures,
@@ -180,4 +197,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0006-headstocks': headstocks,
   '0007-named-saves': namedSaves,
   '0008-frozen-saves': frozenSaves,
+  '0009-restore-points': restorePoints,
 };

@@ -44,6 +44,19 @@ export interface RevisionTable {
   created_at: Timestamp;
 }
 
+/** A state that was kept by itself; one of each save at most. */
+export interface RestorePointTable {
+  id: Generated<string>;
+  workshop_id: string;
+  design_id: string;
+  save_id: string;
+  /** The stage that was marked done with it; null for the last state of a day. */
+  stage: string | null;
+  /** When the state was saved. */
+  saved_at: ColumnType<Date, Date, never>;
+  document: Json;
+}
+
 export interface SeedTable {
   workshop_id: string;
   name: string;
@@ -84,5 +97,6 @@ export interface Database {
   workshop: WorkshopTable;
   design: DesignTable;
   revision: RevisionTable;
+  restore_point: RestorePointTable;
   seed: SeedTable;
 }

@@ -16,6 +16,7 @@ import type { Db } from '../db/connect.ts';
 import { lineageOf } from '../db/lineage.ts';
 import type { Database } from '../db/schema.ts';
 import { Refused } from '../errors.ts';
+import { dropOldRestorePoints, keepEndOfDay, keepStageDone } from '../restorePoints/data.ts';
 import type { Admitted } from './admit.ts';
 import {
   LARGE,
@@ -242,6 +243,28 @@ const changedIn = (summary: Summary, before: Summary | null): Partial<Summary> =
         Object.entries(summary).filter(([key, value]) => value !== before[key as keyof Summary]),
       );
 
+/** The stage that a state marks done and the one before it does not; null where there is none, or the other is not known. */
+function stageDone(before: Design | null, after: Design | null): string | null {
+  if (!before || !after || before.progress === after.progress) return null;
+  const stages = Object.keys(after.progress) as (keyof Design['progress'])[];
+  return stages.find((s) => after.progress[s] === 'done' && before.progress[s] !== 'done') ?? null;
+}
+
+/** Keeps the restore point of a stage that is done, and removes the oldest. A save is kept whether that works or not. */
+async function keepPoints(
+  db: Db,
+  workshopId: string,
+  id: string,
+  done: { readonly stage: string; readonly save: string } | null,
+): Promise<void> {
+  try {
+    if (done) await keepStageDone(db, workshopId, id, done.save, done.stage);
+    await dropOldRestorePoints(db, id);
+  } catch {
+    // The state itself is kept: its answer is not held back for want of a restore point.
+  }
+}
+
 /**
  * Keeps a new state. One statement decides, so of two saves made from the same state one is kept and the other refused
  * as stale; one that was made from a state of a history that was restored away is refused as well.
@@ -263,7 +286,9 @@ export async function saveDesign(
   if ('patch' in save && base === null) return staleOrKept(db, workshopId, id, save);
   const document =
     'patch' in save ? await patched(base!, save.patch) : whole(save.document, base as Recent | null);
+  const done = stageDone(base?.design ?? null, document.design);
   const update = db
+    .with('end_of_day', (cte) => keepEndOfDay(cte, workshopId, id, save.from).returning('id'))
     .updateTable('design')
     .set((eb) => ({
       ...changedIn(document.summary, base?.summary ?? null),
@@ -275,7 +300,17 @@ export async function saveDesign(
     .where('workshop_id', '=', workshopId)
     .where('id', '=', id)
     .where('save_id', '=', save.from);
-  const row = await store.inTurn(() => update.returning(['revision', 'updated_at']).executeTakeFirst());
+  const row = await store.inTurn(() =>
+    update
+      .returning([
+        'revision',
+        'updated_at',
+        sql<boolean>`exists (select 1 from end_of_day)`.as('keptEndOfDay'),
+      ])
+      .executeTakeFirst(),
+  );
+  if (row && (done !== null || row.keptEndOfDay))
+    await keepPoints(db, workshopId, id, done === null ? null : { stage: done, save: save.saveId });
   if (!row) {
     recent.delete(id);
     return staleOrKept(db, workshopId, id, save);
@@ -310,6 +345,7 @@ export async function renameDesign(
     if (!row) throw missing();
     const before = await toStored(row);
     const document = await renamed(before.document, name);
+    await keepEndOfDay(tx, workshopId, id, row.save_id).execute();
     const changed = await tx
       .updateTable('design')
       .set((eb) => ({
