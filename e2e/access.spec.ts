@@ -27,7 +27,7 @@ const VIEWS: readonly (readonly [string, string, ((page: Page) => Promise<unknow
   ['balance, player', 'balance?desk=player'],
   ['templates', 'templates'],
   ['findings', 'outline', (page) => page.getByTestId('reading-findings').click()],
-  ['revisions', 'outline', (page) => page.getByTitle(FRAME.frozenRevisions).click()],
+  ['revisions', 'outline', (page) => page.getByTitle(FRAME.revisionsAndRestorePoints).click()],
 ];
 
 for (const light of ['light', 'dark'] as const)

@@ -209,7 +209,7 @@ test('two machines that changed the same things: each is asked by itself, and wh
 test('a frozen revision is made, looked at, gone back to, and never changed', async ({ page, request }) => {
   const id = await makeDesign(request, 'Frozen');
   await openStage(page, id, 'outline');
-  const button = page.getByTitle(FRAME.frozenRevisions);
+  const button = page.getByTitle(FRAME.revisionsAndRestorePoints);
   await expect(button).toHaveText(FRAME.revisions);
   await button.click();
   await page.getByRole('button', { name: FRAME.freezeThisState }).click();
@@ -226,7 +226,7 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   await expect(button).toHaveText(FRAME.revisions);
   await button.click();
   await page.getByRole('button', { name: 'Look at First wood' }).click();
-  const view = page.getByRole('complementary', { name: FRAME.frozenRevision });
+  const view = page.getByRole('complementary', { name: FRAME.whatChanged });
   await expect(view).toContainText('nodes of the outline');
   await expect(view).toContainText('314.5 → 330.0');
   await expect(page.getByTestId('ghost')).toBeVisible();
@@ -239,4 +239,29 @@ test('a frozen revision is made, looked at, gone back to, and never changed', as
   await expect(page.getByTestId('reading-widest')).toContainText('330.0');
   const frozen = (await (await request.get(`/api/designs/${id}/revisions/1`)).json()) as { name: string };
   expect(frozen.name).toBe('First wood');
+});
+
+test('a stage that is marked done is a restore point; what changed since is listed and drawn', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Restored');
+  await openStage(page, id, 'outline');
+  await page.getByRole('button', { name: FRAME.markDone }).click();
+  await saved(page);
+  await type(page.getByRole('textbox', { name: measureLabel('lowerBout'), exact: true }), '330');
+  await saved(page);
+  await page.getByTitle(FRAME.revisionsAndRestorePoints).click();
+  await page.getByRole('button', { name: /Look at Outline done/ }).click();
+  const view = page.getByRole('complementary', { name: FRAME.whatChanged });
+  await expect(view).toContainText('the state that was marked done');
+  await expect(view).toContainText('314.5 → 330.0');
+  await view.getByRole('button', { name: FRAME.close }).click();
+  // Another design of the workshop can be compared, but is never taken over.
+  const other = await makeDesign(request, 'Another one');
+  expect(other).not.toBe(id);
+  await page.getByTitle(FRAME.revisionsAndRestorePoints).click();
+  await page.getByRole('button', { name: 'Look at Another one' }).click();
+  await expect(view).toContainText('330.0');
+  await expect(view.getByRole('button', { name: FRAME.restoreItAsANewState })).toHaveCount(0);
 });

@@ -8,7 +8,7 @@ import { useDesignStore } from '../design/store.ts';
 import { when } from '../shared/when.ts';
 import { ALL_STAGES, stageByKey } from '../stages/all.ts';
 import { FindingsList } from './FindingsList.tsx';
-import { FrozenView } from './FrozenView.tsx';
+import { ComparedView } from './ComparedView.tsx';
 import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
 import { RefusedStep } from './RefusedStep.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
@@ -73,7 +73,7 @@ export function DesignPage() {
   const name = useDesignStore((s) => s.design?.name);
   const [failed, setFailed] = useState<{ readonly of: string; readonly words: string } | null>(null);
   const [attempt, setAttempt] = useState(0);
-  const frozen = useLooking((s) => s.frozen);
+  const lookedAt = useLooking((s) => s.lookedAt);
   const opening = `${id} ${attempt}`;
   useEffect(() => {
     let left = false;
@@ -118,7 +118,11 @@ export function DesignPage() {
         gridRow="3"
       >
         <WorkOrder stage={stage} />
-        {frozen ? <FrozenView frozen={frozen} /> : <Workplace stage={stage} />}
+        {lookedAt ? (
+          <ComparedView key={lookedAt.state.key} lookedAt={lookedAt} />
+        ) : (
+          <Workplace stage={stage} />
+        )}
       </Grid>
       <Box gridRow="4" position="relative">
         <RefusedStep />

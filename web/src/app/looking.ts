@@ -1,16 +1,17 @@
 import type { Design } from '@pelkin/core';
 import { create } from 'zustand';
+import type { KeptState } from './keptStates.ts';
 
-/** A frozen revision that is looked at; the open design waits meanwhile. */
-export interface Frozen {
-  readonly number: number;
-  readonly name: string;
+/** A kept state that is looked at; the open design waits meanwhile. */
+export interface LookedAt {
+  readonly state: KeptState;
   readonly design: Design;
 }
 
-export const useLooking = create<{ readonly frozen: Frozen | null; look(frozen: Frozen | null): void }>(
-  (set) => ({
-    frozen: null,
-    look: (frozen) => set({ frozen }),
-  }),
-);
+export const useLooking = create<{
+  readonly lookedAt: LookedAt | null;
+  look(lookedAt: LookedAt | null): void;
+}>((set) => ({
+  lookedAt: null,
+  look: (lookedAt) => set({ lookedAt }),
+}));

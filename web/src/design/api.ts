@@ -126,6 +126,13 @@ export interface FrozenSummary {
   readonly createdAt: string;
 }
 
+/** A state that the server kept by itself. `stage`: the stage marked done with it; null for the last state of a day. */
+export interface RestorePoint {
+  readonly id: string;
+  readonly stage: string | null;
+  readonly savedAt: string;
+}
+
 export interface KeptPicture {
   readonly id: string;
   readonly mime: string;
@@ -202,6 +209,16 @@ export const api = {
     call<FrozenSummary & { design: unknown }>(
       'GET',
       `/api/designs/${encodeURIComponent(id)}/revisions/${number}`,
+    ),
+  restorePoints: (id: string) =>
+    call<{ restorePoints: readonly RestorePoint[] }>(
+      'GET',
+      `/api/designs/${encodeURIComponent(id)}/restore-points`,
+    ),
+  restorePoint: (id: string, point: string) =>
+    call<RestorePoint & { design: unknown }>(
+      'GET',
+      `/api/designs/${encodeURIComponent(id)}/restore-points/${encodeURIComponent(point)}`,
     ),
   demo: () => call<{ names: readonly string[] }>('POST', '/api/demo', {}),
   rename: (id: string, name: string) => call<StoredDesign>('POST', `/api/designs/${id}/rename`, { name }),
