@@ -4,55 +4,12 @@ import type { Design } from '@pelkin/core';
 import { createDeriver, edits, newDesign } from '@pelkin/core';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
+import { Hand } from './hand.ts';
 import { centreOf, held, makeDesign, openStage, saved } from './help.ts';
 import { WORDS as FRAME } from '../web/src/app/words.ts';
 import { WORDS as BOARD } from '../web/src/board/words.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
 import { WORDS as NODES } from '../web/src/nodes/words.ts';
-
-/**
- * Ten tasks as a maker does them, with the presses that each takes: every press of the mouse, choice in a list, file
- * chosen and key but those that type a number or word. `docs/decisions/presses.md` has them beside those of before.
- */
-class Hand {
-  presses = 0;
-  constructor(readonly page: Page) {}
-  async press(target: Locator): Promise<void> {
-    this.presses += 1;
-    await target.click();
-  }
-  /** A field pressed and typed over: the next press takes it, or a key. */
-  async fill(field: Locator, text: string): Promise<void> {
-    await this.press(field);
-    await field.fill(text);
-  }
-  async key(key: string): Promise<void> {
-    this.presses += 1;
-    await this.page.keyboard.press(key);
-  }
-  async choose(list: Locator, label: string): Promise<void> {
-    this.presses += 1;
-    await list.selectOption({ label });
-  }
-  async file(input: Locator, file: Parameters<Locator['setInputFiles']>[0]): Promise<void> {
-    this.presses += 1;
-    await input.setInputFiles(file);
-  }
-  async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
-    this.presses += 1;
-    await this.page.mouse.move(from.x, from.y);
-    await this.page.mouse.down();
-    await this.page.mouse.move(to.x, to.y, { steps: 10 });
-    await this.page.mouse.up();
-  }
-  async at(to: { x: number; y: number }): Promise<void> {
-    this.presses += 1;
-    await this.page.mouse.move(to.x, to.y);
-    await this.page.waitForTimeout(80);
-    await this.page.mouse.down();
-    await this.page.mouse.up();
-  }
-}
 
 const derive = createDeriver();
 const read = (name: string): Design =>

@@ -39,6 +39,7 @@ export type { NewOpening } from './freePlace.ts';
 export { mended, wordsOfMend } from './mending.ts';
 export { cutList, widestBit } from './cutList.ts';
 export type { CutRow } from './cutList.ts';
+export { canExchange, exchangeFollows, exchangeParts } from './exchange.ts';
 export { ringOf, turnToStrings, turnUnderStrings } from './turnToStrings.ts';
 export {
   changeTogether,

@@ -23,6 +23,7 @@ import { Choice, Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { copyParts, removeParts } from '../copyChosen.ts';
 import { useChosenInLayout } from '../chosen.ts';
+import { Exchange } from './Exchange.tsx';
 import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
 import { PartReadings } from './PartReadings.tsx';
@@ -275,32 +276,37 @@ export function ChosenPart({ id }: { id: string }) {
   const part = partOf(design, id);
   const derived = useDerived();
   const edit = useDesignStore((s) => s.edit);
+  const [exchanging, setExchanging] = useState<string | null>(null);
   if (!part) return null;
   const alike = partsOfKind(design, id);
   const laid = derived.layout.parts.find((p) => p.part.id === id)!;
   const { name } = laid;
   return (
     <>
-      <Section
-        title={name}
-        aside={
-          <HStack gap="1">
-            <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${name}`)}>
-              {WORDS.copy}
-            </Button>
-            <Button
-              size="2xs"
-              variant="outline"
-              onClick={() => edit(`mirrored ${name}`, (d) => edits.mirrorParts(d, [id]))}
-            >
-              {WORDS.mirror}
-            </Button>
-            <Button size="2xs" variant="outline" onClick={() => removeParts([id], `removed ${name}`)}>
-              {WORDS.remove}
-            </Button>
-          </HStack>
-        }
-      >
+      <Section title={name}>
+        <HStack gap="1" justify="end">
+          <Button size="2xs" variant="outline" onClick={() => copyParts([id], `copied ${name}`)}>
+            {WORDS.copy}
+          </Button>
+          <Button
+            size="2xs"
+            variant="outline"
+            aria-expanded={exchanging === id}
+            onClick={() => setExchanging(exchanging === id ? null : id)}
+          >
+            {WORDS.exchange}
+          </Button>
+          <Button
+            size="2xs"
+            variant="outline"
+            onClick={() => edit(`mirrored ${name}`, (d) => edits.mirrorParts(d, [id]))}
+          >
+            {WORDS.mirror}
+          </Button>
+          <Button size="2xs" variant="outline" onClick={() => removeParts([id], `removed ${name}`)}>
+            {WORDS.remove}
+          </Button>
+        </HStack>
         <Name id={id} spec={part.spec} />
         {alike.length > 1 && (
           <HStack justify="end">
@@ -335,6 +341,9 @@ export function ChosenPart({ id }: { id: string }) {
           </HStack>
         )}
       </Section>
+      {exchanging === id && (
+        <Exchange part={part} name={name} alike={alike} onDone={() => setExchanging(null)} />
+      )}
       <PartReadings placed={laid} />
       <Measured id={id} spec={part.spec} />
       <PartFile id={id} spec={part.spec} />
