@@ -39,6 +39,8 @@ export type { NewOpening } from './freePlace.ts';
 export { mended, wordsOfMend } from './mending.ts';
 export { cutList, widestBit } from './cutList.ts';
 export type { CutRow } from './cutList.ts';
+export { cavityRoundControls } from './roundControls.ts';
+export { deeperStep } from './deeperStep.ts';
 export { canExchange, exchangeFollows, exchangeParts } from './exchange.ts';
 export { ringOf, turnToStrings, turnUnderStrings } from './turnToStrings.ts';
 export {

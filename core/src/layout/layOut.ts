@@ -6,6 +6,7 @@ import { remember } from '../geometry/remember.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, sameOwner } from './cut.ts';
+import { clearCovers } from './clearCovers.ts';
 import { openingCuts } from './openingCuts.ts';
 import type { PartInPlace } from './partInPlace.ts';
 import { partName } from '../parts/partNames.ts';
@@ -103,12 +104,15 @@ export function createLayOut(): LayOut {
       body: Slab,
       path: ClosedPath | null,
     ) =>
-      endHoles([
-        ...ofNeck,
-        ...openingCuts({ openings, body }, path ?? []),
-        ...runs.map(runCut),
-        ...parts.flatMap((p) => p.cuts),
-      ]),
+      clearCovers(
+        endHoles([
+          ...ofNeck,
+          ...openingCuts({ openings, body }, path ?? []),
+          ...runs.map(runCut),
+          ...parts.flatMap((p) => p.cuts),
+        ]),
+        openings,
+      ),
   );
 
   return (design, path, stringPlan) => {

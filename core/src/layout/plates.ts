@@ -18,7 +18,7 @@ import {
   unionOf,
 } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
-import { placesAlong } from './cover.ts';
+import { placesAlong } from './placesAlong.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, isOf } from './cut.ts';
 import type { Layout } from './layOut.ts';

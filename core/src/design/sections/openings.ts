@@ -60,6 +60,10 @@ const coverSchema = () =>
     deeper: mm(OPENING_LIMITS['cover.deeper']),
     gap: mm(OPENING_LIMITS['cover.gap']),
     apart: mm(OPENING_LIMITS['cover.apart']),
+    /** “corners”: in the corners and evenly between, clear of what is under them; evenly along the ledge where it is not there. */
+    screws: z
+      .enum(['even', 'corners'], { error: 'cover screws are spread “even” or from the “corners”' })
+      .optional(),
     screw: z.looseObject({
       length: mm(OPENING_LIMITS['cover.screwLength']),
       thread: mm(OPENING_LIMITS['cover.screw']),

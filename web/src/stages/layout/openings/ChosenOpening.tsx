@@ -1,5 +1,13 @@
 import type { Cover, Design, Opening, OpeningStep } from '@pelkin/core';
-import { LIMITS, PLAIN_COVER, canBeCovered, edits, moveOpening, openingsOfKind } from '@pelkin/core';
+import {
+  LIMITS,
+  PLAIN_COVER,
+  canBeCovered,
+  deeperStep,
+  edits,
+  moveOpening,
+  openingsOfKind,
+} from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useCallback } from 'react';
 import { SideLength } from '../../../design/SideLength.tsx';
@@ -365,17 +373,7 @@ export function ChosenOpening({ id }: { id: string }) {
           variant="outline"
           disabled={opening.steps.length >= 8}
           onClick={() =>
-            edit('added a step', (d) =>
-              edits.addStep(d, id, {
-                ...edits.plainStep(
-                  'deeper',
-                  first && first.shape.kind !== 'inset'
-                    ? first.shape
-                    : { kind: 'rect', long: 30, wide: 20, radius: 4 },
-                  Math.min(60, (first?.depth ?? 10) + 6),
-                ),
-              }),
-            )
+            edit('added a step', (d) => edits.addStep(d, id, deeperStep(openingOf(d, id)!, d.body.thickness)))
           }
         >
           {WORDS.addAStep}

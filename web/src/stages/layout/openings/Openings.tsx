@@ -1,5 +1,5 @@
-import type { NewOpening, OpeningStep } from '@pelkin/core';
-import { edits, freeOpeningPlace } from '@pelkin/core';
+import type { Layout, NewOpening, OpeningStep } from '@pelkin/core';
+import { cavityRoundControls, edits, freeOpeningPlace } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { derive, usePicked } from '../../../design/derived.ts';
 import { useDesignStore } from '../../../design/store.ts';
@@ -19,6 +19,8 @@ type Begun = {
   readonly words: string;
   readonly make: (minX: number, minY: number, isGlued: boolean) => NewOpening;
   readonly glued?: true;
+  /** Begun round what is there already; null where nothing asks for it. */
+  readonly round?: (layout: Layout) => NewOpening | null;
 };
 
 const opening = (
@@ -34,10 +36,14 @@ const opening = (
   steps: [step],
 });
 
+/** A chamber is routed with a large bit, mm across. */
+const CHAMBER_BIT = 20;
+
 /** What is begun with one press: usual sizes, at a place where it can be seen. */
 const BEGUN: readonly Begun[] = [
   {
     words: 'Control cavity',
+    round: cavityRoundControls,
     make: (x, y) =>
       opening(
         'Control cavity',
@@ -108,17 +114,21 @@ const BEGUN: readonly Begun[] = [
         'Chamber',
         isGlued ? 'front' : 'back',
         { x: 0, y: 0 },
-        edits.plainStep(
-          'chamber',
-          {
-            kind: 'inset',
-            of: 'body',
-            by: 22,
-            within: { minX: Math.round(x * 0.8), maxX: -10, minY: 25, maxY: Math.round(-y) },
-          },
-          isGlued ? 24 : 34,
-          'chamber',
-        ),
+        {
+          ...edits.plainStep(
+            'chamber',
+            {
+              kind: 'inset',
+              of: 'body',
+              by: 22,
+              within: { minX: Math.round(x * 0.8), maxX: -10, minY: 25, maxY: Math.round(-y) },
+            },
+            isGlued ? 24 : 34,
+            'chamber',
+          ),
+          // A chamber has the round corners of a large bit: nothing fits into sharp ones.
+          bit: CHAMBER_BIT,
+        },
       ),
   },
   {
@@ -152,7 +162,7 @@ export function Openings() {
       {all.length > 1 && <SeveralOpenings ids={all} />}
       <Section title={WORDS.addAnOpening}>
         <HStack gap="1" wrap="wrap">
-          {BEGUN.filter(({ glued }) => isGlued || !glued).map(({ words, make }) => (
+          {BEGUN.filter(({ glued }) => isGlued || !glued).map(({ words, make, round }) => (
             <Button
               key={words}
               size="2xs"
@@ -160,10 +170,11 @@ export function Openings() {
               onClick={() => {
                 let id = '';
                 edit(`began ${words.toLowerCase()}`, (d) => {
-                  const begun = make(minX, minY, isGlued);
                   const { layout, path, measures, stringPlan } = derive(d);
                   const ground = { layout, path, measures, stringPlan, parts: d.parts };
-                  const added = edits.addOpening(d, { ...begun, at: { ...freeOpeningPlace(begun, ground) } });
+                  const usual = make(minX, minY, isGlued);
+                  const begun = round?.(layout) ?? { ...usual, at: { ...freeOpeningPlace(usual, ground) } };
+                  const added = edits.addOpening(d, begun);
                   id = added.id;
                   return added.design;
                 });
