@@ -1,4 +1,4 @@
-export { boxHeight, boxWidth, growBox, unionBox } from './box.ts';
+export { boxOfPoints, boxHeight, boxWidth, growBox, unionBox } from './box.ts';
 export type { Box } from './box.ts';
 export { joinChains } from './chains.ts';
 export type { Chain, SaidCut } from './chains.ts';

@@ -8,6 +8,8 @@ export type { NeckBlank, NeckPlan } from './planNeck.ts';
 export { LEAST_FLOOR } from './rod.ts';
 export { fretAt } from './fretAt.ts';
 export { treeBar } from './drawing.ts';
+export { fullnessLetter } from './fullnessLetter.ts';
+export type { FullnessLetter } from './fullnessLetter.ts';
 export { fullnessThrough, thicknessThrough } from './reshape.ts';
 export {
   fullness,

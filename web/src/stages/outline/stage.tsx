@@ -1,5 +1,14 @@
-import type { Drawing, Point } from '@pelkin/core';
-import { drawPlaces, drawSides, figureAndUnit, growBox, lengthWithUnit } from '@pelkin/core';
+import type { Box, Design, Drawing, Point } from '@pelkin/core';
+import {
+  boxOfPoints,
+  drawPlaces,
+  drawSides,
+  figureAndUnit,
+  growBox,
+  lengthWithUnit,
+  pixelMap,
+  unionBox,
+} from '@pelkin/core';
 import { useMemo } from 'react';
 import { usePicked } from '../../design/derived.ts';
 import { placeSide } from '../../shared/placeWords.ts';
@@ -23,6 +32,23 @@ const HIDDEN = new Set(['saddle', 'holes', 'parts', 'back', 'guards']);
 /** Room round the body, mm. */
 const ROOM = 34;
 
+/** The box round all pictures that are shown; null without one. */
+const boxOfPictures = (underlays: Design['underlays']): Box | null =>
+  boxOfPoints(
+    underlays
+      .filter((u) => !u.hidden)
+      .flatMap((u) => {
+        const { width, height } = u;
+        const corners = [
+          { x: 0, y: 0 },
+          { x: width, y: 0 },
+          { x: width, y: height },
+          { x: 0, y: height },
+        ];
+        return corners.map(pixelMap(u));
+      }),
+  );
+
 const middle = (a: Point | null, b: Point | null): Point | null =>
   a && b ? { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } : null;
 
@@ -32,7 +58,7 @@ export const outline = stageOf<Shows>({
   about: 'Fair the edge, judge it, measure it',
   Tools: OutlineTools,
   Particulars: OutlineParticulars,
-  fitTo: (_, { measures }) => growBox(measures.box, ROOM),
+  fitTo: ({ underlays }, { measures }) => growBox(unionBox(measures.box, boxOfPictures(underlays))!, ROOM),
   draw: (design, derived, shows, whole): Drawing => {
     const layers = layersOf(
       whole ? derived.drawing : derived.bare,

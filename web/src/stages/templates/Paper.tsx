@@ -1,5 +1,8 @@
 import type { Design, PrintSettings } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import { edits, planSheets, remember } from '@pelkin/core';
+import { Button, HStack, Text } from '@chakra-ui/react';
+import { derive } from '../../design/derived.ts';
+import { useRested } from '../../design/rested.ts';
 import { useLengths } from '../../design/lengths.ts';
 import { useDesign, useDesignStore } from '../../design/store.ts';
 import { LengthField } from '../../shared/LengthField.tsx';
@@ -16,6 +19,55 @@ const PAPERS: readonly (readonly [PrintSettings['paper'], string])[] = [
   ['own', 'A sheet of your own'],
   ['roll', 'A roll'],
 ];
+
+/** The other way that a sheet can be laid. */
+const OTHER = { portrait: 'landscape', landscape: 'portrait' } as const;
+type Way = keyof typeof OTHER;
+
+/** How many sheets the body’s template takes each way that the paper can be laid. */
+const sheetsByWay = remember((design: Design): Readonly<Record<Way, number>> => {
+  const { print } = design;
+  const { template, plan } = derive(design);
+  const turned = planSheets(template, { ...print, orientation: OTHER[print.orientation] }).printed.length;
+  return { portrait: turned, landscape: turned, [print.orientation]: plan.printed.length };
+});
+
+/** Portrait or landscape, each with its number of sheets; the better one is offered. */
+function Orientation({ onChange }: { onChange: (way: Way) => void }) {
+  const { print } = useDesign();
+  // Counted when the hand rests: the drawing may be pulled about on its sheets.
+  const sheets = useRested((s) => (s.design ? sheetsByWay(s.design) : null));
+  const isRoll = print.paper === 'roll';
+  const words = {
+    portrait: isRoll ? WORDS.upTheBoard : `${WORDS.portrait} ${sheets?.portrait ?? ''}`,
+    landscape: isRoll ? WORDS.alongTheNeck : `${WORDS.landscape} ${sheets?.landscape ?? ''}`,
+  };
+  const other = OTHER[print.orientation];
+  const saved = isRoll || !sheets ? 0 : sheets[print.orientation] - sheets[other];
+  return (
+    <>
+      <Choice
+        label={isRoll ? WORDS.runs : WORDS.orientation}
+        value={print.orientation}
+        options={[
+          ['portrait', words.portrait],
+          ['landscape', words.landscape],
+        ]}
+        onChange={onChange}
+      />
+      {saved > 0 && (
+        <HStack fontSize="12px">
+          <Text flex="1" color="ochre">
+            {`▲ ${other === 'portrait' ? WORDS.portrait : WORDS.landscape} takes ${saved} fewer.`}
+          </Text>
+          <Button size="2xs" variant="outline" onClick={() => onChange(other)}>
+            {WORDS.turnThePaper}
+          </Button>
+        </HStack>
+      )}
+    </>
+  );
+}
 
 /** What the paper is, how it lies, what the printer leaves blank and how far sheets overlap. */
 export function Paper() {
@@ -64,15 +116,7 @@ export function Paper() {
           {...lengths('print.rollWidth', (d, rollWidth) => edits.editPrint(d, { rollWidth }))}
         />
       )}
-      <Choice
-        label={print.paper === 'roll' ? 'Runs' : 'Orientation'}
-        value={print.orientation}
-        options={[
-          ['portrait', print.paper === 'roll' ? 'Up the board' : 'Portrait'],
-          ['landscape', print.paper === 'roll' ? 'Along the neck' : 'Landscape'],
-        ]}
-        onChange={(orientation) => set('turned the paper', { orientation })}
-      />
+      <Orientation onChange={(orientation) => set('turned the paper', { orientation })} />
       <LengthField
         label={WORDS.overlap}
         value={print.overlap}

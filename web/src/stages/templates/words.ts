@@ -1,5 +1,12 @@
 /** Every label of this stage: the one place where it is worded. Tests name controls by it. */
 export const WORDS = {
+  alongTheNeck: 'Along the neck',
+  landscape: 'Landscape',
+  orientation: 'Orientation',
+  portrait: 'Portrait',
+  runs: 'Runs',
+  turnThePaper: 'Turn the paper',
+  upTheBoard: 'Up the board',
   body: 'Body',
   neck: 'Neck',
   whatIsOnThePaper: 'What is on the paper',

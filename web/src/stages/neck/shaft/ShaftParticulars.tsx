@@ -1,5 +1,5 @@
 import type { LimitPath, ShaftNumbers } from '@pelkin/core';
-import { LEAST_FLOOR, LIMITS, edits, figureAndUnit, lengthWithUnit } from '@pelkin/core';
+import { LEAST_FLOOR, LIMITS, edits, fullnessLetter, figureAndUnit, lengthWithUnit } from '@pelkin/core';
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useDerived } from '../../../design/derived.ts';
@@ -49,7 +49,7 @@ function StationRow({ station, index, alone }: { station: Station; index: number
     <NumberField
       label={label}
       value={value}
-      unit=""
+      unit={fullnessLetter(value)}
       min={LIMITS['shaft.fullness'].min}
       max={LIMITS['shaft.fullness'].max}
       from={LIMITS['shaft.fullness'].from}
@@ -140,8 +140,9 @@ function Sections() {
         />
       ))}
       <Text fontSize="12px" color="faded">
-        Fullness: 1 is a straight slope to a ridge, 2 half an ellipse, 3 nearly flat with tight shoulders.
-        Between two sections it changes evenly. Point at the neck to see the section there.
+        Fullness: 1 is a straight slope to a ridge, 2 half an ellipse, 3 nearly flat with tight shoulders. The
+        letter beside it is what makers call such a section: V, C, D or U. Between two sections it changes
+        evenly. Point at the neck to see the section there.
       </Text>
     </Section>
   );
