@@ -233,6 +233,17 @@ const browser = await chromium.launch({
   executablePath: CHROMIUM,
   args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
 });
+/** Waits until no reading is under way: what takes long is in the picture too. */
+const readingsDone = (page) =>
+  page.waitForFunction(
+    () =>
+      ![...document.querySelectorAll('[data-testid^="reading-"]')].some((r) =>
+        /…|measuring|checking/.test(r.textContent),
+      ),
+    undefined,
+    { timeout: 30_000 },
+  );
+
 for (const [name, design, stage, theme, prepare] of SHOTS) {
   if (only && only !== name) continue;
   const archive = design && COPIES[design] ? await makeCopy(design) : null;
@@ -251,6 +262,7 @@ for (const [name, design, stage, theme, prepare] of SHOTS) {
     await prepare(page);
   }
   await page.waitForTimeout(300);
+  if (design) await readingsDone(page);
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
   await page.close();
   if (archive) await archive();
