@@ -7,7 +7,7 @@ import { areaHolds, distanceToEdge, polygonArea } from '../geometry/polygons.ts'
 import type { Opening } from '../design/schema.ts';
 import { placesAlong } from './placesAlong.ts';
 import type { Cut } from './cut.ts';
-import { areaOf, zOverlap } from './cut.ts';
+import { areaOf, sameOwner, zOverlap } from './cut.ts';
 
 /** Wood that a cover’s screw keeps to what else is cut under it, mm. */
 const WOOD = 2;
@@ -69,7 +69,7 @@ export function clearCovers(cuts: readonly Cut[], openings: readonly Opening[]):
     // Wherever it could go.
     const reach = growBox(cut.area.box, cover.apart * FURTHEST + WOOD);
     const near = cuts.filter(
-      (c) => c !== cut && c.owner.id !== cut.owner.id && zOverlap(c, cut) && boxesMeet(c.area.box, reach),
+      (c) => !sameOwner(c.owner, cut.owner) && zOverlap(c, cut) && boxesMeet(c.area.box, reach),
     );
     return near.length === 0 ? cut : clearScrew(cut, ledge, cover.ledge, cover.apart, near);
   });

@@ -63,15 +63,24 @@ test('Parts of several kinds with one name are counted', () => {
   ]);
 });
 
+test('A derived name is never one that another part was given', () => {
+  const parts = [
+    part('a', 'pot', 'Volume', 0),
+    part('b', 'pot', 'Volume', 9),
+    part('c', 'pot', 'Volume 1', 20),
+  ];
+  expect(named(parts)).toEqual(['Volume 1*', 'Volume 2', 'Volume 1']);
+});
+
 test('There is a name for a part that is not there', () => {
   expect(partName([], 'p1')).toBe('a part');
 });
 
-test('Any parts whose names do not end in what tells apart get names of their own', () => {
+test('Any parts get names of their own', () => {
   const any = fc.array(
     fc.record({
       kind: fc.constantFrom(...PART_KINDS.map((k) => k.key)),
-      name: fc.constantFrom('Volume', 'Twin-coil', 'Screw 3 × 14', 'Bridge, six strings'),
+      name: fc.constantFrom('Volume', 'Volume 1', 'Twin-coil', 'Screw 3 × 14', 'Bridge, six strings'),
       x: fc.integer({ min: -200, max: 400 }),
       y: fc.integer({ min: -20, max: 20 }),
     }),

@@ -17,9 +17,16 @@ const ALONG_STRINGS: Readonly<Record<number, readonly string[]>> = {
 /** Names of the two strap buttons, from the nut end to the tail end. */
 const ENDS = ['neck end', 'tail end'];
 
-/** A name with a number. A name that ends in words of its own size takes it in brackets. */
+/** A name with a number. A name that has a size in it takes the number in brackets. */
 const counted = (name: string, number: number): string =>
   /[\d,]/.test(name) ? `${name} (${number})` : `${name} ${number}`;
+
+/** A derived name that some part was given as its own is told from that with a mark. */
+function unlike(taken: { readonly has: (name: string) => boolean }, name: string): string {
+  let own = name;
+  while (taken.has(own)) own = `${own}*`;
+  return own;
+}
 
 const nutwardFirst = (a: NamedPart, b: NamedPart): number => b.at.x - a.at.x;
 const trebleFirst = (a: NamedPart, b: NamedPart): number => a.at.y - b.at.y;
@@ -63,7 +70,7 @@ export function partNames(parts: readonly NamedPart[]): ReadonlyMap<string, stri
       // A name given to parts of several kinds tells none of them apart by its place.
       const oneKind = alike.every((p) => p.spec.kind === alike[0]!.spec.kind);
       const list = oneKind ? namesApart(alike) : alike.map((p, i) => [p.id, counted(name, i + 1)] as const);
-      for (const [id, own] of list) names.set(id, own);
+      for (const [id, own] of list) names.set(id, unlike(byName, own));
     }
   }
   NAMES.set(parts, names);
