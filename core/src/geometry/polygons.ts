@@ -131,6 +131,22 @@ export function distanceToEdge(polygon: Polygon, p: Point): number {
   return Math.sqrt(least);
 }
 
+/** True if a point is within `limit` mm of a polygon's edge: most sides are passed over by their boxes. */
+export function isNearEdge(polygon: Polygon, p: Point, limit: number): boolean {
+  const [minX, maxX, minY, maxY] = [p.x - limit, p.x + limit, p.y - limit, p.y + limit];
+  const square = limit * limit;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i, i += 1) {
+    const a = polygon[j]!;
+    const b = polygon[i]!;
+    if (a.x < minX && b.x < minX) continue;
+    if (a.x > maxX && b.x > maxX) continue;
+    if (a.y < minY && b.y < minY) continue;
+    if (a.y > maxY && b.y > maxY) continue;
+    if (squareToSegment(a, b, p) <= square) return true;
+  }
+  return false;
+}
+
 function segmentsCross(a: Point, b: Point, c: Point, d: Point): Point | null {
   const r = subtract(b, a);
   const s = subtract(d, c);

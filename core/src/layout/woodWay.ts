@@ -4,7 +4,7 @@ import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
 import type { Boxed, Gap, Polygon } from '../geometry/polygons.ts';
 import {
-  distanceToEdge,
+  isNearEdge,
   nearestOnSegment,
   polygonHolds,
   sidesNear,
@@ -73,25 +73,34 @@ const sidesOf = (polygon: Polygon): Stretch[] =>
 const SAME_EDGE = 1e-6;
 /** Whether a place lies within a closed line (`inside`) or around it; on the line it counts as either. */
 const isOn = (polygon: Polygon, p: Point, inside: boolean): boolean =>
-  polygonHolds(polygon, p) === inside || distanceToEdge(polygon, p) <= SAME_EDGE;
+  polygonHolds(polygon, p) === inside || isNearEdge(polygon, p, SAME_EDGE);
 
 /** The parts of stretches on one side of a closed line: of its inside (`inside`) or of all around it. */
 function clipped(stretches: readonly Stretch[], { polygon, box }: Boxed, inside: boolean): Stretch[] {
-  return stretches.flatMap((s) => {
+  const left: Stretch[] = [];
+  for (const s of stretches) {
     const own = stretchBox(s);
-    if (!boxesMeet(own, box)) return inside ? [] : [s];
+    if (!boxesMeet(own, box)) {
+      if (!inside) left.push(s);
+      continue;
+    }
     const places = [0, 1];
     for (const [from, to] of sidesNear(polygon, own, 0)) {
       const t = crossingAlong(s.from, s.to, from, to);
       if (t !== null) places.push(t);
     }
+    if (places.length === 2) {
+      if (isOn(polygon, at(s, 0.5), inside)) left.push(s);
+      continue;
+    }
     places.sort((p, q) => p - q);
-    return places.slice(1).flatMap((end, i) => {
-      const start = places[i]!;
-      if (end - start < NO_SHARE || !isOn(polygon, at(s, (start + end) / 2), inside)) return [];
-      return places.length === 2 ? [s] : [{ from: at(s, start), to: at(s, end) }];
-    });
-  });
+    for (let i = 1; i < places.length; i += 1) {
+      const [start, end] = [places[i - 1]!, places[i]!];
+      if (end - start >= NO_SHARE && isOn(polygon, at(s, (start + end) / 2), inside))
+        left.push({ from: at(s, start), to: at(s, end) });
+    }
+  }
+  return left;
 }
 
 /**
