@@ -7,7 +7,7 @@ import type { Design } from '@pelkin/core';
 import { designText, edits, newDesign } from '@pelkin/core';
 import fc from 'fast-check';
 import type { InjectOptions } from 'fastify';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { connect } from './db/connect.ts';
@@ -144,7 +144,9 @@ describe('revisions', () => {
       .set({ updated_at: new Date(Date.now() - 26 * 3_600_000) })
       .where('id', '=', made.id)
       .execute();
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + 3_600_000 });
     await save(made.id, 2, thick(design, 42));
+    vi.useRealTimers();
     await save(made.id, 3, thick(design, 43));
     const [day, ...others] = await points();
     expect(others).toEqual([]);

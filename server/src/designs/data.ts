@@ -122,10 +122,10 @@ export async function presentSave(
 /** What was just read or made will soon be changed: the first change finds it at hand. */
 export function rememberStored(
   recent: LRUCache<string, Recent>,
-  { id, revision, saveId, document }: StoredDesign,
+  { id, revision, saveId, updatedAt, document }: StoredDesign,
 ): void {
   const { text, design, summary } = document;
-  if (design) recent.set(id, { revision, saveId, text, design, summary });
+  if (design) recent.set(id, { revision, saveId, updatedAt, text, design, summary });
 }
 
 /** Keeps a new design. Every state has a save that made it, and no two the same. */
@@ -189,13 +189,13 @@ async function baseOf(
   const row = await oneOf(db, workshopId, id).select(COLUMNS).executeTakeFirst();
   if (!row) throw missing();
   if (row.save_id !== from) return null;
-  const { revision, save_id: saveId, text } = row;
+  const { revision, save_id: saveId, updated_at: updatedAt, text } = row;
   // A large document is read where it is changed.
-  if (text.length >= LARGE) return { revision, saveId, text, design: null, summary: null };
+  if (text.length >= LARGE) return { revision, saveId, updatedAt, text, design: null, summary: null };
   const { design, summary } = (await toStored(row)).document;
   return design
-    ? { revision, saveId, text, design, summary }
-    : { revision, saveId, text, design: null, summary: null };
+    ? { revision, saveId, updatedAt, text, design, summary }
+    : { revision, saveId, updatedAt, text, design: null, summary: null };
 }
 
 /** The state that a patch makes of another; what it does not touch was checked when it was kept. */
@@ -243,6 +243,11 @@ const changedIn = (summary: Summary, before: Summary | null): Partial<Summary> =
         Object.entries(summary).filter(([key, value]) => value !== before[key as keyof Summary]),
       );
 
+const QUARTER_HOUR_MS = 900_000;
+/** True if no day ends between two moments, in whichever time zone: days begin on quarters of an hour everywhere. */
+const inOneQuarterHour = (a: Date, b: Date): boolean =>
+  Math.floor(a.getTime() / QUARTER_HOUR_MS) === Math.floor(b.getTime() / QUARTER_HOUR_MS);
+
 /** The stage that a state marks done and the one before it does not; null where there is none, or the other is not known. */
 function stageDone(before: Design | null, after: Design | null): string | null {
   if (!before || !after || before.progress === after.progress) return null;
@@ -287,29 +292,28 @@ export async function saveDesign(
   const document =
     'patch' in save ? await patched(base!, save.patch) : whole(save.document, base as Recent | null);
   const done = stageDone(base?.design ?? null, document.design);
-  const update = db
-    .with('end_of_day', (cte) => keepEndOfDay(cte, workshopId, id, save.from).returning('id'))
-    .updateTable('design')
-    .set((eb) => ({
-      ...changedIn(document.summary, base?.summary ?? null),
-      document: document.text,
-      save_id: save.saveId,
-      revision: eb('revision', '+', 1),
-      updated_at: sql<Date>`now()`,
-    }))
-    .where('workshop_id', '=', workshopId)
-    .where('id', '=', id)
-    .where('save_id', '=', save.from);
+  const update = (creator: Pick<Db, 'updateTable'>) =>
+    creator
+      .updateTable('design')
+      .set((eb) => ({
+        ...changedIn(document.summary, base?.summary ?? null),
+        document: document.text,
+        save_id: save.saveId,
+        revision: eb('revision', '+', 1),
+        updated_at: sql<Date>`now()`,
+      }))
+      .where('workshop_id', '=', workshopId)
+      .where('id', '=', id)
+      .where('save_id', '=', save.from)
+      .returning(['revision', 'updated_at']);
+  const isSameDay = base !== null && inOneQuarterHour(base.updatedAt, new Date());
   const row = await store.inTurn(() =>
-    update
-      .returning([
-        'revision',
-        'updated_at',
-        sql<boolean>`exists (select 1 from end_of_day)`.as('keptEndOfDay'),
-      ])
-      .executeTakeFirst(),
+    (isSameDay
+      ? update(db)
+      : update(db.with('end_of_day', (cte) => keepEndOfDay(cte, workshopId, id, save.from).returning('id')))
+    ).executeTakeFirst(),
   );
-  if (row && (done !== null || row.keptEndOfDay))
+  if (row && (done !== null || !isSameDay))
     await keepPoints(db, workshopId, id, done === null ? null : { stage: done, save: save.saveId });
   if (!row) {
     recent.delete(id);
@@ -317,7 +321,13 @@ export async function saveDesign(
   }
   const { revision } = row;
   if (document.design)
-    recent.set(id, { ...document, design: document.design, revision, saveId: save.saveId });
+    recent.set(id, {
+      ...document,
+      design: document.design,
+      revision,
+      saveId: save.saveId,
+      updatedAt: row.updated_at,
+    });
   else recent.delete(id);
   return { revision: row.revision, updatedAt: row.updated_at };
 }

@@ -6,13 +6,19 @@ import type { Summary } from './summary.ts';
 export interface Recent {
   readonly revision: number;
   readonly saveId: string;
+  /** When it was saved. */
+  readonly updatedAt: Date;
   readonly text: string;
   readonly design: Design;
   readonly summary: Summary;
 }
 /** What a patch changes; a large document is not taken apart where requests are answered. */
 export type Base =
-  Recent | (Pick<Recent, 'revision' | 'saveId' | 'text'> & { readonly design: null; readonly summary: null });
+  | Recent
+  | (Pick<Recent, 'revision' | 'saveId' | 'updatedAt' | 'text'> & {
+      readonly design: null;
+      readonly summary: null;
+    });
 
 /** Text of all remembered states together, characters: 240 designs of 100 kB. With what they are read into, some 150 MB. */
 const MOST_REMEMBERED = 24_000_000;
