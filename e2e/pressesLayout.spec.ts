@@ -33,7 +33,7 @@ test('all pots exchanged for another model, what follows told before: at most 5 
     pots(before).map((p) => [p.id, p.at, p.spec.name]),
   );
   expect(pots(design).map((p) => p.spec.measures['body'])).toEqual([16.5, 16.5]);
-  // One step of undo takes all of it back.
+  // A single undo restores all exchanged parts.
   await page.getByRole('button', { name: 'Undo: exchanged 2 parts' }).click();
   await saved(page);
   expect((await held(request, id)).design.parts).toEqual(before.parts);

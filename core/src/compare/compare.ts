@@ -10,18 +10,18 @@ import type { Pair } from './pairs.ts';
 import { pairThings } from './pairs.ts';
 import { partWords } from './parts.ts';
 
-/** A part, opening or drilled run that two states differ in. `before`, `after`: its id there; null where it is not. */
+/** A part, opening or drilled run that differs. `before`, `after`: its id in that state; null if the state does not have it. */
 export interface ThingChange {
   readonly kind: 'part' | 'opening' | 'run';
   readonly before: string | null;
   readonly after: string | null;
   readonly name: string;
   readonly change: 'added' | 'removed' | 'changed';
-  /** What of it changed; empty where all of it was added or removed. */
+  /** Each change in words, such as “moved 3 mm nutward”; empty for a thing that was added or removed. */
   readonly words: readonly string[];
 }
 
-/** In what two states differ. */
+/** The differences of two states. */
 export interface Comparison {
   readonly things: readonly ThingChange[];
   readonly measures: readonly MeasureChange[];

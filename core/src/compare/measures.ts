@@ -2,7 +2,7 @@ import { massHeld } from '../balance/hanging.ts';
 import type { Facts } from '../design/rule.ts';
 import type { Design } from '../design/schema.ts';
 
-/** What of a state is compared: the design, and what follows from it. */
+/** A state to compare: the design and the facts derived from it. */
 export interface State {
   readonly design: Design;
   readonly facts: Pick<Facts, 'measures' | 'layout' | 'weighed' | 'hanging'>;
@@ -12,7 +12,7 @@ export interface State {
 export interface MeasureChange {
   readonly key: string;
   readonly label: string;
-  readonly unit: 'mm' | 'g' | '°';
+  readonly unit: 'mm' | 'g';
   readonly before: number | null;
   readonly after: number | null;
 }

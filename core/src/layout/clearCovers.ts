@@ -31,7 +31,10 @@ interface Moved {
 }
 const MOVED = new WeakMap<Cut, Moved>();
 
-/** A cover’s screw at the nearest place along its ledge that is clear of what is cut near it; itself where it is clear, or no place is. */
+/**
+ * Moves a cover’s screw to the nearest clear place along the middle of its ledge. `width`: of the ledge, mm; `apart`: the
+ * screws’ spacing, mm; `near`: the cuts to avoid. Returns the screw itself if it is clear already, or no place is.
+ */
 function clearScrew(screw: Cut, ledge: Cut, width: number, apart: number, near: readonly Cut[]): Cut {
   const known = MOVED.get(screw);
   if (known && known.near.length === near.length && known.near.every((c, i) => c === near[i]))
@@ -50,8 +53,8 @@ function clearScrew(screw: Cut, ledge: Cut, width: number, apart: number, near: 
 }
 
 /**
- * Cover screws that begin in the corners, each moved along its ledge until it is clear of what else is cut there: wires’
- * ways, parts, other openings. `cuts`: all of a design.
+ * Returns all cuts of a design with the screws of covers whose screws are spread from the corners moved clear of drilled
+ * runs, parts and other openings. Other covers keep their screws.
  */
 export function clearCovers(cuts: readonly Cut[], openings: readonly Opening[]): readonly Cut[] {
   const covered = new Map(
@@ -66,7 +69,7 @@ export function clearCovers(cuts: readonly Cut[], openings: readonly Opening[]):
       cut.owner.kind === 'opening' && cut.role === 'screw' ? covered.get(cut.owner.id) : undefined;
     const ledge = cover && ledges.get(cut.id.replace(/-s\d+$/, ''));
     if (!cover || !ledge || !cut.round) return cut;
-    // Wherever it could go.
+    // The box of every place that it may be moved to.
     const reach = growBox(cut.area.box, cover.apart * FURTHEST + WOOD);
     const near = cuts.filter(
       (c) => !sameOwner(c.owner, cut.owner) && zOverlap(c, cut) && boxesMeet(c.area.box, reach),

@@ -236,8 +236,8 @@ function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'>
 const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly placed: PartInPlace }>();
 
 /**
- * A part in its place in a body of this thickness, mm, under its name in the design. Remembered by the part's identity;
- * where only the name is new, all that was laid out is kept.
+ * A part in its place in a body of this thickness, mm, under its name in the design. Remembered by the part's identity:
+ * a new name alone does not compute its geometry again.
  */
 export function partInPlace(part: PlacedPart, thickness: number, name = part.spec.name): PartInPlace {
   const known = LAID.get(part);

@@ -20,7 +20,7 @@ const TURN_STEP = 1;
 
 const RAD = Math.PI / 180;
 
-/** The largest group of controls, each within {@link TOGETHER} of another of it. */
+/** Returns the largest group of controls in which each is at most {@link TOGETHER} mm from another member. */
 function largestGroup(controls: readonly PartInPlace[]): readonly PartInPlace[] {
   let best: readonly PartInPlace[] = [];
   const left = new Set(controls);

@@ -154,7 +154,7 @@ export interface PartKind {
   readonly words: string;
   readonly faces: readonly ('front' | 'back' | 'edge')[];
   readonly group: PartGroup;
-  /** How several of one make are told apart by name; without it, by a number in their order. */
+  /** What distinguishes the names of parts of one make: their position, or (if not given) a number. */
   readonly toldApart?: 'along the strings' | 'across the strings' | 'by end';
   readonly measures: readonly MeasureDef[];
   readonly form: (m: Measure) => PartForm;

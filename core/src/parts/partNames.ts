@@ -21,7 +21,7 @@ const ENDS = ['neck end', 'tail end'];
 const counted = (name: string, number: number): string =>
   /[\d,]/.test(name) ? `${name} (${number})` : `${name} ${number}`;
 
-/** A derived name that some part was given as its own is told from that with a mark. */
+/** Appends an asterisk to a derived name while it equals the typed name of another part. */
 function unlike(taken: { readonly has: (name: string) => boolean }, name: string): string {
   let own = name;
   while (taken.has(own)) own = `${own}*`;
@@ -53,8 +53,8 @@ function namesApart(parts: readonly NamedPart[]): readonly (readonly [string, st
 const NAMES = new WeakMap<readonly NamedPart[], ReadonlyMap<string, string>>();
 
 /**
- * The name of each part of a design, by its id. A name that only one part has stays as it is. Parts that share a name
- * get what tells them apart: pickups and rings their place (neck, middle, bridge), strap buttons their end, the saddles
+ * Returns the name of each part of a design, by its id. A name that only one part has stays as it is. Parts that share a
+ * name get an addition: pickups and rings their position (neck, middle, bridge), strap buttons their end, the saddles
  * of single strings the string's number (1 is the string furthest to the treble side), all others a number in the order
  * in which they were placed. Remembered while the list is the same.
  */
@@ -67,7 +67,7 @@ export function partNames(parts: readonly NamedPart[]): ReadonlyMap<string, stri
   for (const [name, alike] of byName) {
     if (alike.length === 1) names.set(alike[0]!.id, name);
     else {
-      // A name given to parts of several kinds tells none of them apart by its place.
+      // Parts of several kinds with one name have no common rule of position: they are numbered.
       const oneKind = alike.every((p) => p.spec.kind === alike[0]!.spec.kind);
       const list = oneKind ? namesApart(alike) : alike.map((p, i) => [p.id, counted(name, i + 1)] as const);
       for (const [id, own] of list) names.set(id, unlike(byName, own));

@@ -255,7 +255,7 @@ function stageDone(before: Design | null, after: Design | null): string | null {
   return stages.find((s) => after.progress[s] === 'done' && before.progress[s] !== 'done') ?? null;
 }
 
-/** Keeps the restore point of a stage that is done, and removes the oldest. A save is kept whether that works or not. */
+/** Keeps the restore point of a stage that was marked done, and removes the oldest ones. Never throws: the state itself is saved already. */
 async function keepPoints(
   db: Db,
   workshopId: string,
@@ -266,7 +266,7 @@ async function keepPoints(
     if (done) await keepStageDone(db, workshopId, id, done.save, done.stage);
     await dropOldRestorePoints(db, id);
   } catch {
-    // The state itself is kept: its answer is not held back for want of a restore point.
+    // A missing restore point is no reason to refuse a state that is saved.
   }
 }
 

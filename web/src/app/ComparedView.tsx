@@ -73,16 +73,10 @@ function ThingRow({ thing: { name, change, words } }: { thing: ThingChange }) {
   );
 }
 
-/** Measures differ where their shown figures do. */
+/** Lists measures; those whose shown figures differ have both. */
 function MeasureRows({ measures, units }: { measures: readonly MeasureChange[]; units: Design['units'] }) {
   const say = (value: number | null, unit: MeasureChange['unit']): string =>
-    value === null
-      ? 'none'
-      : unit === 'mm'
-        ? figureAndUnit(value, units).figure
-        : unit === 'g'
-          ? value.toFixed(0)
-          : value.toFixed(1);
+    value === null ? 'none' : unit === 'mm' ? figureAndUnit(value, units).figure : value.toFixed(0);
   return measures.map(({ key, label, unit, before, after }) => {
     const [then, now] = [say(before, unit), say(after, unit)];
     return (
@@ -96,7 +90,7 @@ function MeasureRows({ measures, units }: { measures: readonly MeasureChange[]; 
   });
 }
 
-/** In what two states differ, thing by thing. */
+/** Lists the differences of two states: parts and openings, other sections, measures. */
 function WhatChanged({
   before,
   after,

@@ -26,7 +26,7 @@ interface Candidate {
   readonly spec: PartSpec;
 }
 
-/** What can stand in a part's place: from the shelf, and of the workshop's own. */
+/** Returns the parts that may replace a part: from the shelf and the workshop’s own. */
 function useCandidates(part: PlacedPart): readonly Candidate[] {
   const own = useQuery({ queryKey: OWN_PARTS, queryFn: api.parts });
   return useMemo(
@@ -112,8 +112,8 @@ export function Exchange({
   const spec = useMemo(() => chosen && measuredLike(chosen.spec, design.parts), [chosen, design.parts]);
   const ids = scope === 'all' ? alike : alike.slice(0, 1);
   const next = useMemo(
-    () => (spec ? exchangeParts(design, scope === 'all' ? alike : [part.id], spec) : null),
-    [design, spec, scope, alike, part.id],
+    () => (spec ? exchangeParts(design, scope === 'all' ? alike : alike.slice(0, 1), spec) : null),
+    [design, spec, scope, alike],
   );
   return (
     <Section title={WORDS.exchangeIt}>
