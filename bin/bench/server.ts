@@ -149,13 +149,14 @@ async function measureDesigners(address: string, how: 'changes' | 'whole states'
     let state: Design = { ...start0, name: `Designer ${n}` };
     const end = performance.now() + FOR_MS;
     await new Promise((next) => setTimeout(next, (n * SAVE_EVERY_MS) / DESIGNERS));
+    // A save that is answered 503 is repeated with the same id, as a page does: it may have been kept meanwhile.
+    let saveId = randomUUID();
     while (performance.now() < end) {
       const next = edits.moveNode(state, state.outline.nodes[3]!.id, {
         x: 200 + ((performance.now() / 100) % 20),
         y: 120,
       });
       const patch = [{ op: 'replace', path: '/outline/nodes/3', value: next.outline.nodes[3] }];
-      const saveId = randomUUID();
       const body = how === 'changes' ? { from, saveId, patch } : { from, saveId, design: next };
       const text = JSON.stringify(body);
       const start = performance.now();
@@ -169,6 +170,7 @@ async function measureDesigners(address: string, how: 'changes' | 'whole states'
       if (answer?.status === 200) {
         if (warm) waits.push(performance.now() - start);
         from = saveId;
+        saveId = randomUUID();
         state = next;
       } else if (answer?.status === 503) {
         if (warm) refusals.push(performance.now() - start);

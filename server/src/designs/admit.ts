@@ -3,6 +3,7 @@ import type { Checked, Design, PatchOperation, Refusal } from '@pelkin/core';
 import { checkDesign, edits } from '@pelkin/core';
 import Piscina from 'piscina';
 import { Refused } from '../errors.ts';
+import { createGate } from '../guards/gate.ts';
 import type { Done, Task } from './admit.worker.ts';
 import type { Summary } from './summary.ts';
 import { summaryOf } from './summary.ts';
@@ -27,15 +28,21 @@ export const LARGE = 250_000;
 /** Tests run this file as it is written; the built server has it in JavaScript, the thread's file beside it. */
 const FROM_SOURCES = import.meta.url.endsWith('.ts');
 
+/** Threads that check at once. */
+const THREADS = Math.max(1, availableParallelism() - 1);
+/** Longest wait for a thread, ms: a save is answered within a second; a very large document has been waited for already. */
+const WAITS_MS = 600;
+const LARGE_WAITS_MS = 5_000;
+const turns = createGate(THREADS, LARGE_WAITS_MS, 64, 'the server is checking many large designs');
+
 let threads: Piscina<Task, Done> | null = null;
 const pool = (): Piscina<Task, Done> =>
   (threads ??= new Piscina<Task, Done>({
     filename: new URL(`./admit.worker${FROM_SOURCES ? '.ts' : '.js'}`, import.meta.url).href,
     execArgv: FROM_SOURCES ? ['--import', 'tsx'] : [],
     minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxThreads: THREADS,
     idleTimeout: 30_000,
-    maxQueue: 64,
   }));
 
 /** Ends the threads that check; a later check starts new ones. */
@@ -45,13 +52,13 @@ export async function stopChecking(): Promise<void> {
   await ending?.destroy();
 }
 
+/** Runs a task in a thread; refused (503) where none is free in time. */
 async function inThread(task: Task): Promise<Done> {
+  const leave = await turns.enter(1, task.text.length < LARGE ? WAITS_MS : LARGE_WAITS_MS);
   try {
     return await pool().run(task);
-  } catch (error) {
-    if (error instanceof Error && /queue/i.test(error.message))
-      throw new Refused(503, 'busy', 'the server is checking too many large designs: try again in a moment');
-    throw error;
+  } finally {
+    leave();
   }
 }
 
@@ -78,7 +85,13 @@ export const ready = (
 ): Admitted => ({ design, text: textOf(design), summary: summaryOf(design, before) });
 
 function admitted(done: Done): Admitted {
-  if (done.kind === 'admitted') return { text: done.text, summary: done.summary, design: null };
+  // Read again here where that takes a moment only: a design at hand is checked by what changes from then on.
+  if (done.kind === 'admitted')
+    return {
+      text: done.text,
+      summary: done.summary,
+      design: done.text.length < LARGE ? (JSON.parse(done.text) as Design) : null,
+    };
   if (done.kind === 'refused') throw refusedBy(done.refusals);
   if (done.kind === 'mismatch') throw mismatch(done.message);
   throw new Refused(400, 'ctp-invalid-json-body', 'the request’s body is not JSON');

@@ -334,7 +334,7 @@ export async function saveDesign(
 
 /** Makes a copy of a design under a name of its own. */
 export async function duplicateDesign(
-  store: DesignStore,
+  store: Pick<DesignStore, 'db' | 'recent'>,
   workshopId: string,
   id: string,
   name: string,
@@ -380,7 +380,7 @@ export async function renameDesign(
 
 /** Archives a design, or takes it back out; its state and revision stay as they are. */
 export async function archiveDesign(
-  { db, recent }: DesignStore,
+  { db, recent }: Pick<DesignStore, 'db' | 'recent'>,
   workshopId: string,
   id: string,
   archived: boolean,

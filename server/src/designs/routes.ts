@@ -10,7 +10,7 @@ import { workshopOf } from '../workshops/workshopOf.ts';
 import { sendWithDocument } from '../rawJson.ts';
 import { frozenAs } from '../revisions/data.ts';
 import { LARGE, admitDocument, readLargeBody } from './admit.ts';
-import type { StoredDesign } from './data.ts';
+import type { DesignStore, StoredDesign } from './data.ts';
 import {
   archiveDesign,
   createDesign,
@@ -81,7 +81,7 @@ const SAVES_AT_ONCE = 6;
 /** Longest wait of a save for its turn, ms, and most saves that wait; beyond either it is answered 503. */
 const SAVE_WAITS_MS = 700;
 const SAVES_WAITING = 200;
-/** A save that the database has not confirmed within this time, ms, is answered 503; repeated by its id it is known again. */
+/** A save that the database has not confirmed this long after its request came, ms, is answered 503; repeated by its id it is known again. */
 const CONFIRMED_WITHIN_MS = 900;
 /** Designs on one page of the list. */
 const MOST_LISTED = 200;
@@ -134,10 +134,12 @@ export const designRoutes =
         leave();
       }
     };
-    const inTurn = async <T>(keep: () => Promise<T>): Promise<T> => {
+    const inTurn = async <T>(sinceMs: number, keep: () => Promise<T>): Promise<T> => {
       const confirmed = admitted(keep);
       const late = new AbortController();
-      const refusal = pause(CONFIRMED_WITHIN_MS, undefined, { signal: late.signal }).then(() => {
+      const refusal = pause(Math.max(1, CONFIRMED_WITHIN_MS - sinceMs), undefined, {
+        signal: late.signal,
+      }).then(() => {
         const words = 'the database has not confirmed the save yet: repeat it with the same id in a moment';
         throw new Refused(503, 'busy', words);
       });
@@ -146,13 +148,19 @@ export const designRoutes =
       confirmed.catch(() => undefined);
       return Promise.race([confirmed, refusal]).finally(() => late.abort());
     };
-    const store = { db, recent: rememberStates(), inTurn };
+    const recent = rememberStates();
+    /** The store as one request uses it: what its body took to be read counts towards the time that it may take. */
+    const storeOf = (reply: { readonly elapsedTime: number }): DesignStore => ({
+      db,
+      recent,
+      inTurn: (keep) => inTurn(reply.elapsedTime, keep),
+    });
     // A large body is read away from other requests; what it says comes checked.
     const plainJson = app.getDefaultJsonParser('error', 'error');
     app.removeContentTypeParser('application/json');
     app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, text, done) => {
       // A whole save of a state that is at hand is checked by what differs: it stays here.
-      const atHand = request.method === 'PUT' && store.recent.has(request.url.split('/').at(-1)!);
+      const atHand = request.method === 'PUT' && recent.has(request.url.split('/').at(-1)!);
       if (text.length < (atHand ? LARGE : UNKNOWN_LARGE)) return plainJson(request, text as string, done);
       if (request.method === 'PATCH' && text.length < LARGE) return plainJson(request, text as string, done);
       if (request.method === 'PATCH')
@@ -222,7 +230,7 @@ export const designRoutes =
       async (request, reply) => {
         const document = admitDocument(request.body.design);
         const made = await createDesign(db, workshopOf(request), document);
-        rememberStored(store.recent, made);
+        rememberStored(recent, made);
         return tell(db, reply.status(201), made);
       },
     );
@@ -233,7 +241,7 @@ export const designRoutes =
         schema: { summary: 'Open a design', params: idParams, response: { 200: storedSchema, ...failures } },
       },
       async (request, reply) =>
-        tell(db, reply, await readDesign(store, workshopOf(request), request.params.id)),
+        tell(db, reply, await readDesign({ db, recent }, workshopOf(request), request.params.id)),
     );
 
     app.get(
@@ -266,9 +274,9 @@ export const designRoutes =
           response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
         },
       },
-      async (request) => {
+      async (request, reply) => {
         const { from, saveId, design } = request.body;
-        const kept = await saveDesign(store, workshopOf(request), request.params.id, {
+        const kept = await saveDesign(storeOf(reply), workshopOf(request), request.params.id, {
           from,
           saveId,
           document: design,
@@ -291,14 +299,14 @@ export const designRoutes =
           response: { 200: z.object({ revision: z.number(), updatedAt: z.string() }), ...failures },
         },
       },
-      async (request) => {
+      async (request, reply) => {
         if (request.body.patch.length > MOST_OPERATIONS)
           throw new Refused(
             422,
             'patch-refused',
             `the change has over ${MOST_OPERATIONS} operations: send the design whole`,
           );
-        const kept = await saveDesign(store, workshopOf(request), request.params.id, request.body);
+        const kept = await saveDesign(storeOf(reply), workshopOf(request), request.params.id, request.body);
         return { revision: kept.revision, updatedAt: kept.updatedAt.toISOString() };
       },
     );
@@ -318,7 +326,7 @@ export const designRoutes =
         return tell(
           db,
           reply.status(201),
-          await duplicateDesign(store, workshopOf(request), id, request.body.name),
+          await duplicateDesign({ db, recent }, workshopOf(request), id, request.body.name),
         );
       },
     );
@@ -351,7 +359,7 @@ export const designRoutes =
         tell(
           db,
           reply,
-          await archiveDesign(store, workshopOf(request), request.params.id, request.body.archived),
+          await archiveDesign({ db, recent }, workshopOf(request), request.params.id, request.body.archived),
         ),
     );
   };

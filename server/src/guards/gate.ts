@@ -2,16 +2,16 @@ import { Refused } from '../errors.ts';
 
 /** Lets work of a limited amount through at once; more waits its turn, the first come first, but not for long. */
 export interface Gate {
-  /** Waits until there is room for so much, and gives back the function that makes it free again. Refused (503) when it takes too long. */
-  readonly enter: (amount?: number) => Promise<() => void>;
+  /** Waits until there is room for `amount`, and returns the function that makes it free again. Refused (503) after `waitsMs`, by default the gate's. */
+  readonly enter: (amount?: number, waitsMs?: number) => Promise<() => void>;
   readonly waiting: () => number;
 }
 
 /**
- * A gate for `room` of work at once; a single piece that is larger goes through alone. What waits over `waitsMs`, or comes
+ * A gate for `room` of work at once; a single piece that is larger goes through alone. What waits over `usualWaitMs`, or comes
  * when `mostWaiting` wait already, is refused with the words `busy`.
  */
-export function createGate(room: number, waitsMs: number, mostWaiting: number, busy: string): Gate {
+export function createGate(room: number, usualWaitMs: number, mostWaiting: number, busy: string): Gate {
   let held = 0;
   const queue: { readonly amount: number; readonly go: () => void }[] = [];
   const next = (): void => {
@@ -24,7 +24,7 @@ export function createGate(room: number, waitsMs: number, mostWaiting: number, b
   const refused = (): Refused => new Refused(503, 'busy', `${busy}: try again in a moment`);
   return {
     waiting: () => queue.length,
-    enter: (amount = 1) =>
+    enter: (amount = 1, waitsMs = usualWaitMs) =>
       new Promise((done, failed) => {
         if (queue.length >= mostWaiting) return failed(refused());
         let left = false;
