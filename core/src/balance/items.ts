@@ -324,15 +324,18 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
       ...partMass(p.part.spec),
       at: massCentre(p),
     })),
-    ...plates.map((p): MassItem => {
-      const through = p.cutouts.reduce((sum, c) => sum + area(c.polygon), 0);
-      const mass = about(Math.max(0, area(p.edge) - through) * p.thickness * SHEET, OFF.usual);
-      return {
-        ...{ key: `plate:${p.id}`, name: p.name, kind: 'allowance', mass },
-        errors: errorOf(SHEET_SOURCE, mass),
-        at: { ...polygonMiddle(p.edge), z: p.face === 'front' ? 0 : -design.thickness },
-      };
-    }),
+    // A plate part is weighed with the parts.
+    ...plates
+      .filter((p) => !layout.parts.some((o) => o.part.id === p.id))
+      .map((p): MassItem => {
+        const through = p.cutouts.reduce((sum, c) => sum + area(c.polygon), 0);
+        const mass = about(Math.max(0, area(p.edge) - through) * p.thickness * SHEET, OFF.usual);
+        return {
+          ...{ key: `plate:${p.id}`, name: p.name, kind: 'allowance', mass },
+          errors: errorOf(SHEET_SOURCE, mass),
+          at: { ...polygonMiddle(p.edge), z: p.face === 'front' ? 0 : -design.thickness },
+        };
+      }),
     ...(weight.wiring > 0
       ? [
           {

@@ -33,6 +33,11 @@ export function partWords(before: PlacedPart, after: PlacedPart, units: DisplayU
         ? `was ${before.spec.name}`
         : null,
     before.face !== after.face ? `${before.face} → ${after.face}` : null,
+    (before.mount ?? null) !== (after.mount ?? null)
+      ? after.mount
+        ? 'now fixed to a plate'
+        : 'now fixed to the wood'
+      : null,
     moveWords(before.at, after.at, units),
     turnWords(before.turn, after.turn),
     after.face === 'edge' ? lengthWords('height in the edge', before.z, after.z, units) : null,

@@ -9,6 +9,8 @@ import { controlFits } from '../layout/controls.ts';
 import { floorsOf } from '../layout/floors.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { createLayOut } from '../layout/layOut.ts';
+import type { Mount } from '../layout/mounting.ts';
+import { createMounts } from '../layout/mounting.ts';
 import { platesOf } from '../layout/plates.ts';
 import { wallsOf } from '../layout/walls.ts';
 import { wiringOf } from '../layout/wiring.ts';
@@ -102,6 +104,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
     front,
   }));
   const layOut = createLayOut();
+  const mountsIn = createMounts();
   const laidOf = remember(
     (
       parts: Design['parts'],
@@ -112,7 +115,8 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
       body: Slab,
       path: ClosedPath,
       stringPlan: StringPlan,
-    ) => layOut({ parts, openings, runs, neck, strings, body }, path, stringPlan),
+      mounts: readonly Mount[],
+    ) => layOut({ parts, openings, runs, neck, strings, body, mounts }, path, stringPlan),
   );
   const wallsIn = remember((layout: Layout, grain: number) => wallsOf(layout, grain * RAD));
   const floorsIn = remember(floorsOf);
@@ -174,6 +178,7 @@ export function createDeriver(long: LongSource = atOnce()): (design: Design) => 
         slabOf(design.body.thickness, design.body.grain, design.body.gluedFront?.thickness ?? null),
         outline().path,
         stringPlan(),
+        mountsIn(design),
       ),
     );
     // Another body leaves the neck as it is, but for one that runs through it.

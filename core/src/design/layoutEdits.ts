@@ -71,11 +71,28 @@ export const changePart = (design: Design, id: string, change: Partial<PlacedPar
     design.parts.map((p) => (p.id === id ? { ...p, ...change } : p)),
   );
 
-/** All parts that move when one of them does: its group, or it alone. */
+/** All parts that move when one of them does: its group, or it alone; and what is fixed to a plate that moves. */
 export const movedTogether = (design: Design, ids: readonly string[]): readonly string[] => {
   const groups = new Set(design.parts.filter((p) => ids.includes(p.id) && p.group).map((p) => p.group));
-  return design.parts.filter((p) => ids.includes(p.id) || (p.group && groups.has(p.group))).map((p) => p.id);
+  const moved = design.parts.filter((p) => ids.includes(p.id) || (p.group && groups.has(p.group)));
+  const plates = new Set(moved.map((p) => p.id));
+  return design.parts.filter((p) => plates.has(p.id) || (p.mount && plates.has(p.mount))).map((p) => p.id);
 };
+
+/** Fixes parts to the pickguard or plate with the id `mount`; `null` puts them back into the wood. */
+export const mountParts = (design: Design, ids: readonly string[], mount: string | null): Design =>
+  withParts(
+    design,
+    design.parts.map((p) => (ids.includes(p.id) && (p.mount ?? null) !== mount ? { ...p, mount } : p)),
+  );
+
+/** Parts that were fixed to something that is gone are in the wood again. */
+const offMount = (design: Design, gone: readonly string[]): Design =>
+  mountParts(
+    design,
+    design.parts.filter((p) => p.mount && gone.includes(p.mount)).map((p) => p.id),
+    null,
+  );
 
 /** Moves parts by a vector, each with its group. */
 export function moveParts(design: Design, ids: readonly string[], by: Point): Design {
@@ -89,9 +106,12 @@ export function moveParts(design: Design, ids: readonly string[], by: Point): De
 }
 
 export const removeParts = (design: Design, ids: readonly string[]): Design =>
-  withParts(
-    design,
-    design.parts.filter((p) => !ids.includes(p.id)),
+  offMount(
+    withParts(
+      design,
+      design.parts.filter((p) => !ids.includes(p.id)),
+    ),
+    ids,
   );
 
 /** Copies of parts beside them; a group that is copied whole is a new group. */
@@ -103,6 +123,7 @@ export function copyParts(
   const groups = new Map<string, string>();
   const parts = [...design.parts];
   const made: string[] = [];
+  const copyOf = new Map<string, string>();
   for (const part of design.parts.filter((p) => ids.includes(p.id))) {
     const id = freshId(parts, 'p');
     if (part.group && !groups.has(part.group)) groups.set(part.group, `${part.group.slice(0, 16)}-${id}`);
@@ -113,8 +134,13 @@ export function copyParts(
       group: part.group ? groups.get(part.group)! : null,
     });
     made.push(id);
+    copyOf.set(part.id, id);
   }
-  return { design: withParts(design, parts), ids: made };
+  // What is fixed to a plate that is copied with it is fixed to the copy.
+  const onCopies = parts.map((p) =>
+    made.includes(p.id) && p.mount && copyOf.has(p.mount) ? { ...p, mount: copyOf.get(p.mount)! } : p,
+  );
+  return { design: withParts(design, onCopies), ids: made };
 }
 
 /** Mirrors parts in the centre line: place and turn. */
@@ -324,7 +350,10 @@ export const changeGuard = (design: Design, id: string, change: Partial<Guard>):
   );
 
 export const removeGuard = (design: Design, id: string): Design =>
-  withGuards(
-    design,
-    design.guards.filter((g) => g.id !== id),
+  offMount(
+    withGuards(
+      design,
+      design.guards.filter((g) => g.id !== id),
+    ),
+    [id],
   );

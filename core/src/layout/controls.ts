@@ -10,23 +10,25 @@ import {
 } from '../geometry/polygons.ts';
 import { circle, rect } from '../parts/part.ts';
 import type { Cut } from './cut.ts';
-import { areaOf, isOf, pathInPlace, sameOwner } from './cut.ts';
+import { areaOf, pathInPlace, sameOwner } from './cut.ts';
 import type { Layout } from './layOut.ts';
-import { cavityBehind } from './layOut.ts';
+import { cavityOfControl } from './layOut.ts';
 import type { PartInPlace } from './partInPlace.ts';
 
 /** How a control sits in the wood that it is screwed through. */
 export interface ControlFit {
   readonly part: PartInPlace;
-  /** The cavity its body hangs in; null where its hole comes out in none. */
+  /** The cavity its body hangs in; null where there is none under its hole or its plate. */
   readonly cavity: Cut | null;
-  /** Wood between the face and the cavity’s floor, and the thread that is left over when its nut is on. */
+  /** What its bushing passes, the wood over its cavity or the plate that it is fixed to; and the thread left over when its nut is on. */
   readonly wood: number;
   readonly spare: number;
   /** How far its body stands into the cavity’s walls, and where; 0 when it hangs free. */
   readonly bodyOut: number;
   readonly at: Point;
-  /** Room between its lugs and the cavity’s cover; null without a cavity. */
+  /** Where its body begins, z: the cavity’s floor, or the underside of its plate. */
+  readonly bodyTop: number;
+  /** Room between its lugs and what is under them, the cavity’s cover or, under a plate, its floor; null without either. */
   readonly underCover: number | null;
 }
 
@@ -56,32 +58,42 @@ export function controlFits({ parts, cuts, thickness }: Layout): readonly Contro
   return parts.flatMap((placed): readonly ControlFit[] => {
     const { bush } = placed.form;
     if (!bush || placed.part.face === 'edge') return [];
-    const hole = cuts.find((c) => isOf(c, 'part', placed.part.id) && c.role === 'hole');
-    const cavity = hole ? cavityBehind(cuts, hole) : null;
+    const cavity = cavityOfControl(placed, cuts);
+    const front = placed.part.face === 'front';
+    const { mounted } = placed;
     if (!cavity) {
+      const wood = mounted?.thickness ?? thickness;
       return [
         {
           part: placed,
           cavity: null,
-          wood: thickness,
-          spare: bush.length - bush.nut - thickness,
+          wood,
+          spare: bush.length - bush.nut - wood,
           bodyOut: 0,
           at: placed.part.at,
+          bodyTop: front === (mounted !== null) ? 0 : -thickness,
           underCover: null,
         },
       ];
     }
-    const front = placed.part.face === 'front';
-    const roof = front ? cavity.top : cavity.bottom;
-    const wood = front ? -roof : thickness + roof;
-    const far = front ? roof - bush.bodyDepth : roof + bush.bodyDepth;
+    const inward = front ? -1 : 1;
+    const ownFace = front ? 0 : -thickness;
+    const roof = mounted ? ownFace : front ? cavity.top : cavity.bottom;
+    const wood = mounted ? mounted.thickness : Math.abs(roof - ownFace);
+    const far = roof + inward * bush.bodyDepth;
     const body = hangingArea(placed);
     // Whatever is cut as deep as the body hangs, from the cavity’s side, gives it room.
+    const deepEnough = mounted
+      ? inward * Math.min(inward * far, inward * (front ? cavity.bottom : cavity.top))
+      : roof;
+    const isRoom = (c: Cut): boolean =>
+      mounted
+        ? inward * (front ? c.bottom : c.top) >= inward * deepEnough - SAME_FLOOR
+        : front
+          ? c.top >= roof - SAME_FLOOR
+          : c.bottom <= roof + SAME_FLOOR;
     const room = cuts.filter(
-      (c) =>
-        c.face === cavity.face &&
-        (c.role === 'cavity' || c.role === 'chamber') &&
-        (front ? c.top >= Math.min(roof, far + bush.bodyDepth) - SAME_FLOOR : c.bottom <= roof + SAME_FLOOR),
+      (c) => c.face === cavity.face && (c.role === 'cavity' || c.role === 'chamber') && isRoom(c),
     );
     // Mostly it hangs free in one cavity: told without a cut of polygons.
     const free = areaHolds(cavity.area, body.polygon[0]!) && edgeGap(body, cavity.area, 0)?.distance !== 0;
@@ -108,7 +120,13 @@ export function controlFits({ parts, cuts, thickness }: Layout): readonly Contro
     const ledge = cuts
       .filter((c) => sameOwner(c.owner, cavity.owner) && c.role === 'ledge' && c.face === cavity.face)
       .reduce((deep, c) => Math.max(deep, front ? c.top + thickness : -c.bottom), 0);
-    const underCover = front ? far + thickness - ledge : -far - ledge;
-    return [{ part: placed, cavity, wood, spare: bush.length - bush.nut - wood, bodyOut, at, underCover }];
+    const coverAt = front ? ledge - thickness : -ledge;
+    const under = mounted
+      ? cavity.through
+        ? null
+        : inward * ((front ? cavity.bottom : cavity.top) - far)
+      : inward * (coverAt - far);
+    const spare = bush.length - bush.nut - wood;
+    return [{ part: placed, cavity, wood, spare, bodyOut, at, bodyTop: roof, underCover: under }];
   });
 }

@@ -11,7 +11,7 @@ export type { Layout } from './layOut.ts';
 export { massCentre } from './massCentre.ts';
 export { partInPlace } from './partInPlace.ts';
 export type { PartInPlace } from './partInPlace.ts';
-export { drawPlate, platesOf } from './plates.ts';
+export { bevelWidth, drawPlate, guardEdge, platesOf } from './plates.ts';
 export type { Plate } from './plates.ts';
 export {
   addGuardScrew,
@@ -33,6 +33,8 @@ export type { RunCover, WayIn, Wired } from './wiring.ts';
 export { lastInLine, rowAlongEdge, rowAlongGuard, rowInLine, rowOnArc, rowReading } from './rows.ts';
 export { edgePartsFollow, edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from './onEdge.ts';
 export type { EdgePlacing } from './onEdge.ts';
+export { isMountable, mountableOver, mountsOf } from './mounting.ts';
+export type { Mount } from './mounting.ts';
 export { mountedIn, moveOpening } from './moveOpening.ts';
 export { freeOpeningPlace, freePlace, measuredLike, usualPlace } from './freePlace.ts';
 export type { NewOpening } from './freePlace.ts';

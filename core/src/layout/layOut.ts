@@ -5,9 +5,11 @@ import { areaHolds, polygonHolds } from '../geometry/polygons.ts';
 import { remember } from '../geometry/remember.ts';
 import type { StringPlan } from '../strings/stringPlan.ts';
 import type { Cut } from './cut.ts';
-import { areaOf, sameOwner } from './cut.ts';
+import { areaOf, isOf, sameOwner } from './cut.ts';
 import { clearCovers } from './clearCovers.ts';
 import { openingCuts } from './openingCuts.ts';
+import { cavityUnder, mountOf } from './mounting.ts';
+import type { Mount } from './mounting.ts';
 import type { PartInPlace } from './partInPlace.ts';
 import { partName } from '../parts/partNames.ts';
 import { partInPlace } from './partInPlace.ts';
@@ -48,6 +50,13 @@ export function cavityBehind(cuts: readonly Cut[], hole: Cut): Cut | null {
   return best;
 }
 
+/** The cavity that a control hangs in: under its plate where it is mounted in one, else the one that its hole comes out in. */
+export function cavityOfControl({ part, mounted }: PartInPlace, cuts: readonly Cut[]): Cut | null {
+  if (mounted) return cavityUnder(cuts, part);
+  const hole = cuts.find((c) => isOf(c, 'part', part.id) && c.role === 'hole');
+  return hole ? cavityBehind(cuts, hole) : null;
+}
+
 const ENDED = new WeakMap<Cut, { readonly cavity: Cut; readonly ended: Cut }>();
 
 function endedIn(cut: Cut, cavity: Cut): Cut {
@@ -76,7 +85,11 @@ const followsBody = (openings: Design['openings']): boolean =>
 
 /** All cuts and parts of a design. */
 export type LayOut = (
-  design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings'> & { readonly body: Slab },
+  design: Pick<Design, 'parts' | 'openings' | 'runs' | 'neck' | 'strings'> & {
+    readonly body: Slab;
+    /** The plates that parts are fixed to (see `createMounts`). */
+    readonly mounts: readonly Mount[];
+  },
   path: ClosedPath,
   stringPlan: StringPlan,
 ) => Layout;
@@ -92,8 +105,9 @@ export function createLayOut(): LayOut {
       neckCuts({ neck, strings, body }, stringPlan),
   );
 
-  const partsOf = remember((parts: Design['parts'], thickness: number): readonly PartInPlace[] =>
-    parts.map((p) => partInPlace(p, thickness, partName(parts, p.id))),
+  const partsOf = remember(
+    (parts: Design['parts'], thickness: number, mounts: readonly Mount[]): readonly PartInPlace[] =>
+      parts.map((p) => partInPlace(p, thickness, partName(parts, p.id), mountOf(p, mounts))),
   );
   const cutsOf = remember(
     (
@@ -117,7 +131,7 @@ export function createLayOut(): LayOut {
 
   return (design, path, stringPlan) => {
     const { thickness } = design.body;
-    const parts = partsOf(design.parts, thickness);
+    const parts = partsOf(design.parts, thickness, design.mounts);
     const ofNeck = cutsOfNeck(design.neck, design.strings, design.body, stringPlan);
     const followed = followsBody(design.openings) ? path : null;
     return {

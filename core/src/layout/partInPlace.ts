@@ -1,13 +1,14 @@
 import type { PlacedPart } from '../design/schema.ts';
 import type { ClosedPath } from '../geometry/closedPath.ts';
 import { mapPath } from '../geometry/closedPath.ts';
-import { placeBy } from '../geometry/figures.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Boxed } from '../geometry/polygons.ts';
 import type { Laid, PartForm, PartHole } from '../parts/part.ts';
 import { formOf } from '../parts/kinds.ts';
 import type { Cut, Owner } from './cut.ts';
 import { areaOf, flatPath, pathInPlace, zOf } from './cut.ts';
+import { circlePath, placeBy } from '../geometry/figures.ts';
+import type { DrilledInPlate, Mount, Mounted } from './mounting.ts';
 
 const RAD = Math.PI / 180;
 
@@ -43,6 +44,8 @@ export interface PartInPlace {
   readonly cuts: readonly Cut[];
   readonly solids: readonly PlacedSolid[];
   readonly screws: readonly PlacedScrew[];
+  /** The pickguard or plate that it is fixed to, and its holes there; null for a part in the wood. */
+  readonly mounted: Mounted | null;
 }
 
 function laid(part: PlacedPart, { shape, at }: Laid): ClosedPath {
@@ -117,13 +120,40 @@ function boreOf(
   };
 }
 
-function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'> {
+/** A screw's hole through a plate is wider than its thread by this, mm. */
+export const SCREW_ROOM = 0.3;
+
+/** The holes of a part in the plate that it is fixed to: those of its bushing or slot, and those of its screws. */
+function drilledFor(part: PlacedPart, form: PartForm): readonly DrilledInPlate[] {
+  const place = placeBy(part.at, part.turn * RAD);
+  return [
+    ...form.cuts
+      .filter((cut) => cut.role === 'hole')
+      .map((cut): DrilledInPlate => ({
+        name: cut.name,
+        path: laid(part, cut),
+        round: cut.shape.kind === 'circle' ? { at: place(cut.at), diameter: cut.shape.diameter } : null,
+      })),
+    ...form.holes.map((hole): DrilledInPlate => {
+      const [at, diameter] = [place(hole.at), hole.screw.thread + SCREW_ROOM];
+      return {
+        name: hole.name,
+        path: mapPath(circlePath(diameter), (p) => ({ x: p.x + at.x, y: p.y + at.y })),
+        round: { at, diameter },
+      };
+    }),
+  ];
+}
+
+function layPart(part: PlacedPart, thickness: number, mount: Mount | null): Omit<PartInPlace, 'name'> {
   const form = formOf(part.spec);
   const place = placeBy(part.at, part.turn * RAD);
   const owner: Owner = { kind: 'part', id: part.id };
   const own = part.face === 'back' ? 'back' : 'front';
   const other = own === 'front' ? 'back' : 'front';
   const cuts: Cut[] = form.cuts.flatMap((cut, i): readonly Cut[] => {
+    // The plate is drilled for it, the wood is not.
+    if (mount && cut.role === 'hole') return [];
     if (part.face === 'edge') {
       if (cut.shape.kind !== 'circle' || cut.depth === null) return [];
       return [
@@ -200,7 +230,7 @@ function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'>
       unsaid: false,
     });
   }
-  const screws = form.holes.map((hole): PlacedScrew => ({
+  const screws = (mount ? [] : form.holes).map((hole): PlacedScrew => ({
     part: part.id,
     name: hole.name,
     at: place(part.face === 'edge' ? { x: 0, y: hole.at.y } : hole.at),
@@ -208,8 +238,10 @@ function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'>
     hole,
   }));
   screws.forEach(({ hole, at }, i) => cuts.push(screwCut(part, hole, i, at, thickness)));
+  // A knob or dish is raised by its plate; a pickup is set to its height over the body's face.
+  const raised = mount && !form.poles ? mount.thickness : 0;
   const up = (z: number): number =>
-    part.face === 'back' ? -thickness - z : part.face === 'front' ? z : part.z + z;
+    part.face === 'back' ? -thickness - z - raised : part.face === 'front' ? z + raised : part.z + z;
   return {
     part,
     form,
@@ -218,6 +250,7 @@ function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'>
     clear: form.clear.map((l) => areaOf(laid(part, l))),
     cuts,
     screws,
+    mounted: mount && { ...mount, drilled: drilledFor(part, form) },
     solids: (part.face === 'edge' ? [] : form.solids).map((s) => {
       const path = laid(part, s);
       const [a, b] = [up(s.low), up(s.high)];
@@ -233,19 +266,30 @@ function layPart(part: PlacedPart, thickness: number): Omit<PartInPlace, 'name'>
   };
 }
 
-const LAID = new WeakMap<PlacedPart, { readonly thickness: number; readonly placed: PartInPlace }>();
+interface Known {
+  readonly thickness: number;
+  readonly mount: Mount | null;
+  readonly placed: PartInPlace;
+}
+const LAID = new WeakMap<PlacedPart, Known>();
+
+const isSameMount = (a: Mount | null, b: Mount | null): boolean =>
+  a === b || (a !== null && b !== null && a.id === b.id && a.thickness === b.thickness && a.name === b.name);
 
 /**
- * A part in its place in a body of this thickness, mm, under its name in the design. Remembered by the part's identity:
- * a new name alone does not compute its geometry again.
+ * A part in its place in a body of this thickness, mm, under its name in the design; `mount` is the plate that it is fixed
+ * to, null in the wood. Remembered by the part's identity: a new name alone does not compute its geometry again.
  */
-export function partInPlace(part: PlacedPart, thickness: number, name = part.spec.name): PartInPlace {
-  const known = LAID.get(part);
-  if (known?.thickness === thickness && known.placed.name === name) return known.placed;
-  const placed = {
-    ...(known?.thickness === thickness ? known.placed : layPart(part, thickness)),
-    name,
-  };
-  LAID.set(part, { thickness, placed });
+export function partInPlace(
+  part: PlacedPart,
+  thickness: number,
+  name = part.spec.name,
+  mount: Mount | null = null,
+): PartInPlace {
+  const last = LAID.get(part);
+  const known = last?.thickness === thickness && isSameMount(last.mount, mount) ? last.placed : null;
+  if (known?.name === name) return known;
+  const placed = { ...(known ?? layPart(part, thickness, mount)), name };
+  LAID.set(part, { thickness, mount, placed });
   return placed;
 }

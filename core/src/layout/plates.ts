@@ -6,7 +6,7 @@ import { mapPath } from '../geometry/closedPath.ts';
 import { circlePath, polygonPath } from '../geometry/figures.ts';
 import { offsetPath } from '../geometry/offset.ts';
 import type { Point } from '../geometry/point.ts';
-import { hypot } from '../geometry/point.ts';
+import { distance, hypot } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygons.ts';
 import {
   boxed,
@@ -16,13 +16,16 @@ import {
   polygonArea,
   polygonHolds,
   unionOf,
+  withoutOf,
 } from '../geometry/polygons.ts';
 import { solveOutline } from '../outline/solve.ts';
+import { measureOf } from '../parts/kinds.ts';
 import { placesAlong } from './placesAlong.ts';
 import type { Cut } from './cut.ts';
 import { areaOf, isOf } from './cut.ts';
 import type { Layout } from './layOut.ts';
 import type { PartInPlace } from './partInPlace.ts';
+import { SCREW_ROOM } from './partInPlace.ts';
 
 /** A flat sheet that is cut to lie on or in the body: a cover or a pickguard. Instrument frame, mm. */
 export interface Plate {
@@ -33,15 +36,20 @@ export interface Plate {
   /** What comes up through it, by name. */
   readonly cutouts: readonly { readonly name: string; readonly polygon: Polygon }[];
   readonly screws: readonly { readonly at: Point; readonly diameter: number }[];
+  /** Drilled for what is fixed to it: bushings and the screws of pickups, rings, jacks. */
+  readonly holes: readonly { readonly at: Point; readonly diameter: number; readonly name: string }[];
   readonly thickness: number;
   /** Slope of its edge, degrees from square; 0 without. */
   readonly bevel: number;
 }
 
-/** Room round a cover within its ledge, mm. */
+/** How wide the bevel of a plate is, seen from the face, mm: its slope runs through the whole thickness. */
+export const bevelWidth = ({ thickness, bevel }: Pick<Plate, 'thickness' | 'bevel'>): number =>
+  thickness * Math.tan((bevel * Math.PI) / 180);
+
+/** Room round a cover within its ledge, and round a pickup in a plate part, mm. */
 const COVER_GAP = 0.3;
-/** A screw’s hole through a plate over its thread, mm. */
-const SCREW_ROOM = 0.3;
+const PICKUP_GAP = 0.4;
 const SCREW_THREAD = 3;
 
 const largest = (polygons: readonly Polygon[]): Polygon | null =>
@@ -93,6 +101,7 @@ function coversOf(design: Pick<Design, 'openings'>, { cuts, parts, thickness }: 
                   .map((s) => ({ at: s.at, diameter: s.hole.screw.thread + SCREW_ROOM })),
               ),
           ],
+          holes: [],
           thickness: cover?.thickness ?? deep,
           bevel: 0,
         },
@@ -107,9 +116,35 @@ function comesUp(part: PartInPlace, cuts: readonly Cut[]): readonly ClosedPath[]
   if (part.form.poles) return part.footprint;
   if (part.form.bush)
     return cuts.filter((c) => isOf(c, 'part', part.part.id) && c.role === 'hole').map((c) => c.path);
-  // A ring or a screw lies on the plate, not in it.
-  if (kind === 'ring' || kind === 'screw' || kind === 'plate') return [];
+  // A ring, a knob or a screw is on the plate, not in it.
+  if (kind === 'ring' || kind === 'screw' || kind === 'plate' || kind === 'knob') return [];
   return part.footprint;
+}
+
+/** What is cut and drilled in a plate for the parts that are fixed to it. `gap`: room round a pickup, mm. */
+function cutForMounted(
+  parts: readonly PartInPlace[],
+  plateId: string,
+  gap: number,
+): Pick<Plate, 'cutouts' | 'holes'> {
+  const mounted = parts.filter((p) => p.mounted?.id === plateId);
+  const grown = (path: ClosedPath, room: number): readonly Polygon[] =>
+    room > 0 ? offsetPath(path, room) : [areaOf(path).polygon];
+  return {
+    cutouts: mounted.flatMap(({ name, form, footprint, cuts, mounted: m }) =>
+      [
+        ...m!.drilled.filter((d) => d.round === null).flatMap((d) => grown(d.path, 0)),
+        ...(form.poles ? footprint.flatMap((path) => grown(path, gap)) : []),
+        // The rout of a jack in a dish: the dish covers it.
+        ...(form.poles ? [] : cuts.filter((c) => c.role === 'cavity').flatMap((c) => grown(c.path, 0))),
+      ].map((polygon) => ({ name, polygon })),
+    ),
+    holes: mounted.flatMap(({ name, mounted: m }) =>
+      m!.drilled.flatMap(({ name: hole, round }) =>
+        round ? [{ at: round.at, diameter: round.diameter, name: `${name}, ${hole}` }] : [],
+      ),
+    ),
+  };
 }
 
 /** The region of a pickguard: its nodes’ line, kept inside the body’s edge by what it follows it at. */
@@ -122,12 +157,18 @@ export function guardEdge(guard: Guard, body: ClosedPath): Polygon | null {
 function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | null {
   const edge = guardEdge(guard, body);
   if (!edge) return null;
-  const cutouts = layout.parts.flatMap((part) =>
-    comesUp(part, layout.cuts)
-      .flatMap((path) => offsetPath(path, guard.gap))
-      .filter((polygon) => polygon.some((p) => polygonHolds(edge, p)))
-      .map((polygon) => ({ name: part.name, polygon })),
-  );
+  const own = cutForMounted(layout.parts, guard.id, guard.gap);
+  const cutouts = [
+    ...own.cutouts,
+    ...layout.parts
+      .filter((part) => !part.mounted)
+      .flatMap((part) =>
+        comesUp(part, layout.cuts)
+          .flatMap((path) => offsetPath(path, guard.gap))
+          .filter((polygon) => polygon.some((p) => polygonHolds(edge, p)))
+          .map((polygon) => ({ name: part.name, polygon })),
+      ),
+  ];
   const pocket = layout.cuts.find((c) => c.role === 'pocket');
   if (pocket && pocket.area.polygon.some((p) => polygonHolds(edge, p)))
     cutouts.push({
@@ -142,7 +183,9 @@ function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | nul
       ? placesAlong(inner, guard.apart).filter(
           // None in a cut-out, nor where it would break out into one.
           (at) =>
-            taken.every((c) => !polygonHolds(c.polygon, at) && distanceToEdge(c.polygon, at) > SCREW_THREAD),
+            taken.every(
+              (c) => !polygonHolds(c.polygon, at) && distanceToEdge(c.polygon, at) > SCREW_THREAD,
+            ) && own.holes.every((h) => distance(h.at, at) > h.diameter / 2 + SCREW_THREAD),
         )
       : []);
   return {
@@ -152,12 +195,30 @@ function guardPlate(guard: Guard, body: ClosedPath, layout: Layout): Plate | nul
     edge,
     cutouts,
     screws: screws.map((at) => ({ at, diameter: SCREW_THREAD + SCREW_ROOM })),
+    holes: own.holes,
     thickness: guard.thickness,
     bevel: guard.bevel,
   };
 }
 
-/** Every plate of a design: covers from their ledges, pickguards from their regions. */
+/** A plate part that others are fixed to: it is drilled for them. Null for one that nothing is fixed to. */
+function drilledPlate(part: PartInPlace, parts: readonly PartInPlace[]): Plate | null {
+  const [sheet] = part.footprint;
+  const { face } = part.part;
+  if (!sheet || face === 'edge' || !parts.some((p) => p.mounted?.id === part.part.id)) return null;
+  return {
+    id: part.part.id,
+    name: part.name,
+    face,
+    edge: areaOf(sheet).polygon,
+    ...cutForMounted(parts, part.part.id, PICKUP_GAP),
+    screws: part.screws.map((s) => ({ at: s.at, diameter: s.hole.screw.thread + SCREW_ROOM })),
+    thickness: measureOf(part.part.spec, 'thick'),
+    bevel: 0,
+  };
+}
+
+/** Every plate of a design that is cut or drilled: covers from their ledges, pickguards from their regions, plate parts that others are fixed to. */
 export const platesOf = (
   guards: Design['guards'],
   openings: Design['openings'],
@@ -166,7 +227,13 @@ export const platesOf = (
 ): readonly Plate[] => [
   ...coversOf({ openings }, layout),
   ...guards.flatMap((g) => guardPlate(g, body, layout) ?? []),
+  ...layout.parts
+    .filter((p) => p.part.spec.kind === 'plate')
+    .flatMap((p) => drilledPlate(p, layout.parts) ?? []),
 ];
+
+/** Pieces of a sheet under this, mm², are dust of the saw. */
+const LEAST_PIECE = 1;
 
 /** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. */
 export function plateProfiles(plate: Plate): {
@@ -180,9 +247,10 @@ export function plateProfiles(plate: Plate): {
   });
   const inside = unionOf(plate.cutouts.filter((c) => !open.includes(c)).map((c) => c.polygon));
   if (open.length === 0) return { edges: [plate.edge], inside };
-  const reversed = open.map((c) => [...c.polygon].reverse());
-  // Less what runs out: as a difference by winding, so that holes stay holes.
-  const left = unionOf([plate.edge, ...reversed]).filter((p) => polygonArea(p) > 0);
+  const left = withoutOf(
+    [plate.edge],
+    open.map((c) => c.polygon),
+  ).filter((p) => polygonArea(p) > LEAST_PIECE);
   return { edges: left.length ? left : [plate.edge], inside };
 }
 
@@ -192,12 +260,12 @@ const CROSS_PAST = 1;
 /** A plate as lines to cut by: its edge, cut-outs, and screw holes with their middles. */
 export function drawPlate(plate: Plate): readonly Layer[] {
   const { edges, inside } = plateProfiles(plate);
-  const hole = (at: Point, diameter: number, i: number): readonly PathMark[] => {
+  const hole = (at: Point, diameter: number, key: string): readonly PathMark[] => {
     const arm = diameter / 2 + CROSS_PAST;
     const circle = mapPath(circlePath(diameter), (p) => ({ x: p.x + at.x, y: p.y + at.y }));
     return [
-      closedPathMark(`${plate.id}-s${i}`, 'hole', circle, { at, diameter }),
-      ...crossMarks(`${plate.id}-s${i}`, 'hole', at, arm),
+      closedPathMark(`${plate.id}-${key}`, 'hole', circle, { at, diameter }),
+      ...crossMarks(`${plate.id}-${key}`, 'hole', at, arm),
     ];
   };
   return [
@@ -210,8 +278,16 @@ export function drawPlate(plate: Plate): readonly Layer[] {
           },
         ]
       : []),
-    ...(plate.screws.length
-      ? [{ name: 'holes' as const, marks: plate.screws.flatMap((s, i) => hole(s.at, s.diameter, i)) }]
+    ...(plate.screws.length + plate.holes.length > 0
+      ? [
+          {
+            name: 'holes' as const,
+            marks: [
+              ...plate.screws.flatMap((s, i) => hole(s.at, s.diameter, `s${i}`)),
+              ...plate.holes.flatMap((h, i) => hole(h.at, h.diameter, `h${i}`)),
+            ],
+          },
+        ]
       : []),
   ];
 }

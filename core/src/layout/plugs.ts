@@ -32,12 +32,10 @@ const RAD = Math.PI / 180;
 /** Bodies that hang in the wood under the controls, and what else of parts lies below the faces. */
 function bodiesOf(layout: Layout, fits: readonly ControlFit[]): readonly Room[] {
   const { thickness } = layout;
-  const hung = fits.map(({ part, wood }): Room => {
-    const bush = part.form.bush!;
+  const hung = fits.map(({ part, bodyTop }): Room => {
+    const { bodyDepth } = part.form.bush!;
     const [top, bottom] =
-      part.part.face === 'front'
-        ? [-wood, -wood - bush.bodyDepth]
-        : [wood + bush.bodyDepth - thickness, wood - thickness];
+      part.part.face === 'front' ? [bodyTop, bodyTop - bodyDepth] : [bodyTop + bodyDepth, bodyTop];
     return {
       owner: part.part.id,
       name: part.name,

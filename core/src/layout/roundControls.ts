@@ -12,6 +12,8 @@ const CLEARANCE = 4;
 const TOGETHER = 90;
 /** Corner radius that a usual bit leaves, mm; smaller where a body would stand in a corner. */
 const RADII = [10, 8, 6.35, 5, 3];
+/** Room under the lugs of controls that are fixed to a plate, mm. */
+const UNDER_LUGS = 3;
 /** Thread that stays over when a nut is on, mm; wood that is left under a face at least and at most. */
 const SPARE = 1;
 const [LEAST_WOOD, MOST_WOOD] = [3, 10];
@@ -80,7 +82,8 @@ const up = (v: number): number => Math.ceil(v);
 const tenth = (v: number): number => Math.round(v * 10) / 10;
 
 /**
- * A control cavity round the controls that hang in none yet, from the face behind them: the smallest rectangle round
+ * A control cavity round the controls that hang in none yet, from the face behind them, or under the plate that they are
+ * fixed to: the smallest rectangle round
  * their bodies with {@link CLEARANCE} of room, so deep that each one’s thread comes through with its nut on. Controls far
  * from the others are left for a cavity of their own. Null where no control needs one.
  */
@@ -88,15 +91,25 @@ export function cavityRoundControls(layout: Layout): NewOpening | null {
   const free = controlFits(layout)
     .filter((f) => f.cavity === null)
     .map((f) => f.part);
-  const front = free.filter((p) => p.part.face === 'front');
-  const group = largestGroup(front.length > 0 ? front : free);
+  const isFront = (p: PartInPlace): boolean => p.part.face === 'front';
+  // Those under a plate have their cavity from the plate's side, the others from behind.
+  const [first] = [
+    free.filter((p) => isFront(p) && !p.mounted),
+    free.filter((p) => isFront(p) && p.mounted),
+    free,
+  ].filter((controls) => controls.length > 0);
+  const group = largestGroup(first?.filter((p) => p.mounted?.id === first[0]!.mounted?.id) ?? []);
   if (group.length === 0) return null;
   const points = group.flatMap((p) => hangingArea(p).polygon);
   const tight = rectangleRound(points);
   const around = { ...tight, long: up(tight.long + 2 * CLEARANCE), wide: up(tight.wide + 2 * CLEARANCE) };
   const thread = Math.min(...group.map(({ form: { bush } }) => bush!.length - bush!.nut - SPARE));
   const wood = Math.max(LEAST_WOOD, Math.min(MOST_WOOD, thread));
-  const depth = Math.max(1, Math.floor((layout.thickness - wood) * 2) / 2);
+  const own = group[0]!.part.face === 'front' ? 'front' : 'back';
+  const { mounted } = group[0]!;
+  const depth = mounted
+    ? Math.ceil((Math.max(...group.map(({ form: { bush } }) => bush!.bodyDepth)) + UNDER_LUGS) * 2) / 2
+    : Math.max(1, Math.floor((layout.thickness - wood) * 2) / 2);
   const shape = {
     kind: 'rect',
     long: around.long,
@@ -105,7 +118,7 @@ export function cavityRoundControls(layout: Layout): NewOpening | null {
   } as const;
   return {
     name: 'Control cavity',
-    face: group[0]!.part.face === 'front' ? 'back' : 'front',
+    face: mounted ? own : own === 'front' ? 'back' : 'front',
     at: { x: tenth(around.at.x), y: tenth(around.at.y) },
     turn: around.turn,
     steps: [plainStep('cavity', shape, depth)],

@@ -15,7 +15,7 @@ import {
 import type { Cut } from './cut.ts';
 import { isOf, zGap } from './cut.ts';
 import type { Layout } from './layOut.ts';
-import { cavityBehind } from './layOut.ts';
+import { cavityOfControl } from './layOut.ts';
 import { byPair } from './pairs.ts';
 import type { PartInPlace } from './partInPlace.ts';
 import { alongRun, drillNeed } from './runs.ts';
@@ -100,8 +100,7 @@ function roomOfPart(
   rooms: ReadonlyMap<Cut, number>,
 ): number | null {
   if (part.form.bush) {
-    const hole = own.find((c) => c.role === 'hole');
-    const cavity = hole && cavityBehind(layout.cuts, hole);
+    const cavity = cavityOfControl(part, layout.cuts);
     return cavity ? (rooms.get(cavity) ?? null) : null;
   }
   for (const cut of own) {

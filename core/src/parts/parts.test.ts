@@ -46,6 +46,7 @@ describe('every kind of part', () => {
     // What is switched off by nothing is switched on, so that its own measures can tell.
     const on: Record<string, number> = {
       screwSpan: 60,
+      screwLong: 60,
       recess: 16,
       recessDeep: 13,
       let: 2,

@@ -3,7 +3,7 @@ import type { Drawing, Mark, SeenFrom } from '../drawing/drawing.ts';
 import { mirrorDrawing, turnOverDrawing } from '../drawing/drawing.ts';
 import { boxOfPoints } from '../geometry/box.ts';
 import type { Plate } from '../layout/plates.ts';
-import { drawPlate } from '../layout/plates.ts';
+import { bevelWidth, drawPlate } from '../layout/plates.ts';
 import { planSheets } from './plan.ts';
 import type { Sheet, SheetNotes } from './sheets.ts';
 import { layOutSheets } from './sheets.ts';
@@ -25,7 +25,7 @@ export function plateDrawing(
     id: `${plate.id}-words`,
     ink: 'note',
     at: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
-    text: `${plate.name}, ${figure(plate.thickness)} thick${plate.bevel ? `, edge bevelled ${figure(plate.bevel)}°` : ''}, seen from the ${from}`,
+    text: `${plate.name}, ${figure(plate.thickness)} thick${plate.bevel ? `, edge bevelled ${figure(plate.bevel)}°, ${figure(bevelWidth(plate))} wide` : ''}, seen from the ${from}`,
     sizeMm: 3,
     align: 'middle',
     turn: 0,

@@ -48,6 +48,8 @@ const partSchema = () =>
     tilt: limited(PART_LIMITS['part.tilt'], '°'),
     /** Parts of one group are moved together. */
     group: plainTextSchema('the name of a group', 24).nullable(),
+    /** The id of the pickguard or plate that it is fixed to; null, or not there, in the wood. */
+    mount: idSchema('what a part is mounted in').nullable().optional(),
   });
 
 const partsSchema = () =>

@@ -17,7 +17,7 @@ export const controlNoCavity = rule({
   id: 'control-no-cavity',
   unit: '',
   title: 'A control has no cavity behind it',
-  says: ({ subject }) => `The hole of ${subject} comes out in no opening on the other side.`,
+  says: ({ subject }) => `Behind ${subject} there is no opening for its body.`,
   remedy: 'Move it over its cavity, or rout one there.',
   reads: ['fits'],
   find: ({ fits }) => fits.filter((f) => f.cavity === null).map((f) => hit(f, null)),
@@ -27,7 +27,7 @@ export const bushShort = rule({
   ...BASE,
   id: 'bush-short',
   limit: { name: 'bushSpare', label: 'Thread left over a nut', value: 0.5, unit: 'mm', min: 0, max: 10 },
-  title: 'A bush is too short for the wood',
+  title: 'A bush is too short for what it passes',
   says: ({ measured, limit, subject }) =>
     `${subject} has ${measured} of thread left when its nut is on (below zero: the nut does not catch); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
@@ -54,15 +54,15 @@ export const bodyHitsCover = rule({
   id: 'body-hits-cover',
   limit: {
     name: 'underCover',
-    label: 'Clearance between lugs and cover',
+    label: 'Clearance under a control’s lugs',
     value: 2,
     unit: 'mm',
     min: 0,
     max: 20,
   },
-  title: 'A control touches the cover',
+  title: 'A control touches what is under it',
   says: ({ measured, limit, subject }) =>
-    `There is ${measured} between the lugs of ${subject} and the cover (below zero: it stands out); at least ${limit} is recommended.`,
+    `There is ${measured} between the lugs of ${subject} and the cover or floor under them (below zero: it does not fit); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper, take a flatter part, or let a thinner body do.',
   reads: ['fits'],
   find: ({ fits }, limit) =>

@@ -64,7 +64,9 @@ export const ledgeForgotten = rule({
   reads: ['layout', 'openings'],
   find: ({ layout, openings }) => {
     const holding = new Set(
-      layout.parts.filter((p) => p.form.bush).flatMap((p) => cavitiesOf(layout, p.part.at, p.part.face)),
+      layout.parts
+        .filter((p) => p.form.bush && !p.mounted)
+        .flatMap((p) => cavitiesOf(layout, p.part.at, p.part.face)),
     );
     return openings
       .filter((o) => holding.has(o.id) && !o.cover && !o.steps.some((s) => s.role === 'ledge' || s.through))

@@ -1,10 +1,11 @@
 import type { Polygon } from '../../geometry/polygons.ts';
-import { distanceToEdge, polygonHolds } from '../../geometry/polygons.ts';
+import { distanceToEdge, polygonArea, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Point } from '../../geometry/point.ts';
+import { hypot } from '../../geometry/point.ts';
 import { boxHolds, growBox } from '../../geometry/box.ts';
-import { isOf } from '../cut.ts';
+import { areaOf, isOf } from '../cut.ts';
 import type { Plate } from '../plates.ts';
-import { edgeSwing } from '../plates.ts';
+import { edgeSwing, plateProfiles } from '../plates.ts';
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 
@@ -154,6 +155,94 @@ export const guardScrewKnob = rule({
     ),
 });
 
+/** The least of a sheet between the rim of a hole and its edge, a cut-out or another hole, mm; and where the hole is. */
+function leftBesideHole(plate: Plate, i: number): number {
+  const { at, diameter } = plate.holes[i]!;
+  const { edges, inside } = plateProfiles(plate);
+  const holds = edges.some((e) => polygonHolds(e, at)) && !inside.some((c) => polygonHolds(c, at));
+  const toLines = Math.min(...[...edges, ...inside].map((p) => distanceToEdge(p, at)));
+  const toHoles = [...plate.screws, ...plate.holes.filter((_, k) => k !== i)].map(
+    (o) => hypot(o.at.x - at.x, o.at.y - at.y) - o.diameter / 2,
+  );
+  return Math.min((holds ? 1 : -1) * toLines, ...toHoles) - diameter / 2;
+}
+
+export const plateHole = rule({
+  ...BASE,
+  id: 'plate-hole',
+  severity: 'stop',
+  limit: {
+    name: 'plateHole',
+    label: 'Sheet left beside a plate’s hole',
+    value: 2,
+    unit: 'mm',
+    min: 0,
+    max: 30,
+  },
+  title: 'A hole in a plate breaks out',
+  says: ({ measured, limit, subject }) =>
+    `${measured} of the sheet is left beside the hole of ${subject} (below zero: it breaks out); at least ${limit} is recommended.`,
+  remedy: 'Move the part, widen the plate, or fix the part to the wood.',
+  reads: ['plates'],
+  find: ({ plates }, limit) =>
+    plates.flatMap((p) =>
+      p.holes
+        .map((h, i) => ({ h, i, left: leftBesideHole(p, i) }))
+        .filter(({ left }) => left < limit)
+        .map(({ h, i, left }) => ({
+          subject: `${p.id} hole ${i}`,
+          about: `${h.name}, in ${p.name}`,
+          where: h.at,
+          measured: left,
+        })),
+    ),
+});
+
+export const plateInPieces = rule({
+  ...BASE,
+  id: 'plate-in-pieces',
+  severity: 'stop',
+  unit: '',
+  limit: null,
+  title: 'A plate falls into pieces',
+  says: ({ subject }) =>
+    `What is cut out of ${subject} reaches from edge to edge: it would be more than one piece.`,
+  remedy: 'Widen the plate there, or move the opening away from its edge.',
+  reads: ['plates'],
+  find: ({ plates }) =>
+    plates.flatMap((p) => {
+      const { edges } = plateProfiles(p);
+      if (edges.length < 2) return [];
+      const smallest = [...edges].sort((a, b) => polygonArea(a) - polygonArea(b))[0]!;
+      return [{ subject: p.id, about: p.name, where: polygonMiddle(smallest), measured: null }];
+    }),
+});
+
+export const mountedUnscrewed = rule({
+  ...BASE,
+  id: 'mounted-unscrewed',
+  unit: '',
+  limit: null,
+  title: 'A pickup in a plate has no screws',
+  says: ({ subject }) => `${subject} is fixed to a plate, but where its screws go is not known.`,
+  remedy: 'Measure “Screws apart” among its measurements, or let it hang on its ring.',
+  reads: ['layout'],
+  find: ({ layout }) =>
+    layout.parts
+      .filter(
+        (p) =>
+          p.mounted &&
+          p.form.poles &&
+          p.mounted.drilled.length === 0 &&
+          !layout.parts.some(
+            (r) =>
+              r.part.spec.kind === 'ring' &&
+              r.footprint.some((path) => polygonHolds(areaOf(path).polygon, p.part.at)),
+          ),
+      )
+      .map((p) => ({ subject: p.part.id, about: p.name, where: p.part.at, measured: null })),
+});
+
 /** A ledge this much narrower than it was set, mm, is narrower: rounding of its line aside. */
 const NARROWER = 0.25;
 
@@ -190,5 +279,8 @@ export const PLATE_RULES: readonly Rule[] = [
   plateScrew,
   guardScrewWood,
   guardScrewKnob,
+  plateHole,
+  plateInPieces,
+  mountedUnscrewed,
   ledgeNarrow,
 ];

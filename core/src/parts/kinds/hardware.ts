@@ -313,10 +313,16 @@ export const plate: PartKind = {
     mmOf('thick', 'Thickness', 2, 'face to face', 'up', 0.3, 10),
     mmOf('let', 'Let in', 0, 'wood’s face to the ledge; 0 lies on', 'down', 0, 12),
     FIT,
+    mmOf('screwLong', 'Screws apart along', 0, 'centre to centre; 0 without screws', 'along', 0, 300),
+    mmOf('screwWide', 'Screws apart across', 0, 'centre to centre; 0 for one row', 'across', 0, 300),
+    ...screwed(12, 3, 2.1),
     gramsOf(60),
   ],
   form: (m) => {
     const sheet = rect(m('long'), m('wide'), m('radius'));
+    const across = m('screwWide') > 0 ? [1, -1] : [0];
+    const corners =
+      m('screwLong') > 0 ? [1, -1].flatMap((along) => across.map((side) => [along, side] as const)) : [];
     return {
       ...PLAIN,
       footprint: [{ shape: sheet, at: { x: 0, y: 0 } }],
@@ -333,6 +339,12 @@ export const plate: PartKind = {
               },
             ]
           : [],
+      holes: corners.map(([along, side], i) => ({
+        name: `screw ${i + 1}`,
+        at: { x: (along * m('screwLong')) / 2, y: (side * m('screwWide')) / 2 },
+        screw: { length: m('screwLength'), thread: m('screwThread'), root: m('screwRoot') },
+        countersink: 0,
+      })),
       solids: [{ name: 'plate', shape: sheet, at: { x: 0, y: 0 }, low: 0, high: m('thick') }],
       mass: m('mass'),
     };

@@ -1,5 +1,5 @@
 import type { Design, Guard, LimitPath } from '@pelkin/core';
-import { edits } from '@pelkin/core';
+import { bevelWidth, edits, lengthWithUnit } from '@pelkin/core';
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { useDerived, usePicked } from '../../../design/derived.ts';
 import { useLengths } from '../../../design/lengths.ts';
@@ -10,6 +10,7 @@ import { Section } from '../../../shared/Section.tsx';
 import { TextField } from '../../../shared/TextField.tsx';
 import { Tick } from '../../../shared/Tick.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { MountOver } from '../parts/MountedIn.tsx';
 import { OfGuard } from './OfGuard.tsx';
 import { WORDS } from '../words.ts';
 
@@ -28,6 +29,7 @@ function OneGuard({ guard }: { guard: Guard }) {
   const { id } = guard;
   const lengths = useLengths();
   const edit = useDesignStore((s) => s.edit);
+  const units = usePicked((d) => d.units);
   const change = (name: string, part: Partial<Guard>) => edit(name, (d) => edits.changeGuard(d, id, part));
   return (
     <Section
@@ -90,6 +92,12 @@ function OneGuard({ guard }: { guard: Guard }) {
         from="square to the face"
         onCommit={(bevel) => change('bevelled a pickguard', { bevel })}
       />
+      {guard.bevel > 0 && (
+        <Text fontSize="12px" color="faded">
+          The bevel is {lengthWithUnit(bevelWidth(guard), units)} wide, seen from the face.
+        </Text>
+      )}
+      <MountOver plate={id} />
       <OfGuard guard={guard} />
       <Text fontSize="12px" color="faded">
         Pull its nodes and screws on the board; a double press on its line adds a node. What lies under it

@@ -26,6 +26,7 @@ import { useChosenInLayout } from '../chosen.ts';
 import { Exchange } from './Exchange.tsx';
 import { KeepPart } from './KeepPart.tsx';
 import { Measured } from './Measured.tsx';
+import { MountOver, MountedIn } from './MountedIn.tsx';
 import { PartReadings } from './PartReadings.tsx';
 import { outlineFromDrawing, writePartFile } from './partFiles.ts';
 import { WORDS } from '../words.ts';
@@ -320,6 +321,8 @@ export function ChosenPart({ id }: { id: string }) {
           </HStack>
         )}
         <Place part={part} name={name} />
+        <MountedIn part={part} name={name} />
+        {part.spec.kind === 'plate' && <MountOver plate={part.id} />}
         {part.group && (
           <HStack fontSize="12.5px">
             <Text flex="1">Moves with its group.</Text>

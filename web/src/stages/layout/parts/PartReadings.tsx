@@ -206,13 +206,19 @@ function Control({ placed: laid }: { placed: PartInPlace }) {
     <Section title={WORDS.howItSits}>
       {fit.cavity ? (
         <>
-          <Reading label={`Wood over ${fit.cavity.name}`} value={say(fit.wood)} unit={unit} />
+          <Reading
+            label={laid.mounted ? `${laid.mounted.name}, thickness` : `Wood over ${fit.cavity.name}`}
+            value={say(fit.wood)}
+            unit={unit}
+          />
           <Reading label={WORDS.threadLeftOver} value={say(fit.spare)} unit={unit} />
-          <Reading label={WORDS.underItsLugs} value={say(fit.underCover ?? 0)} unit={unit} />
+          {fit.underCover !== null && (
+            <Reading label={WORDS.underItsLugs} value={say(fit.underCover)} unit={unit} />
+          )}
         </>
       ) : (
         <Text fontSize="12.5px" color="ochre">
-          ▲ Its hole comes out in no opening on the other side.
+          ▲ Behind it there is no opening for its body.
         </Text>
       )}
       <Reading label={WORDS.fromThePickingHand} value={say(away)} unit={unit} />
