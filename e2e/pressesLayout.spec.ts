@@ -63,3 +63,74 @@ test('a cavity with its cover round three controls that are there: at most 3 pre
   const screws = layout.cuts.filter((c) => c.name.startsWith('cover screw'));
   expect(screws.length).toBeGreaterThanOrEqual(4);
 });
+
+test('controls in the wood moved into a pickguard, with their cavity from the front: at most 3 presses', async ({
+  page,
+  request,
+}) => {
+  const { parts } = windrow;
+  const corners = [
+    [25, -34],
+    [-130, -34],
+    [-130, -130],
+    [25, -130],
+  ] as const;
+  const guard: Design['guards'][number] = {
+    id: 'g1',
+    name: 'Pickguard',
+    nodes: corners.map(([x, y], i) => ({ id: `n${i + 1}`, x, y, kind: 'corner' as const })),
+    follow: 8,
+    thickness: 2.3,
+    bevel: 45,
+    gap: 0.4,
+    apart: 75,
+    screwInset: 5,
+    screws: null,
+  };
+  const id = await makeDesign(request, 'In the guard', { parts, openings: [], runs: [], guards: [guard] });
+  await openStage(page, id, 'layout');
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('tab', { name: 'Openings' }));
+  await hand.press(page.getByRole('button', { name: 'Fix 3 parts to it' }));
+  await hand.press(page.getByRole('button', { name: 'Control cavity', exact: true }));
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(3);
+  const { design } = await held(request, id);
+  const { layout, plates } = createDeriver()(design);
+  expect(design.openings[0]!.face).toBe('front');
+  const fits = controlFits(layout);
+  expect(fits).toHaveLength(3);
+  for (const fit of fits) {
+    expect(fit.cavity?.owner.id).toBe(design.openings[0]!.id);
+    expect(fit.part.cuts).toEqual([]);
+  }
+  expect(plates.find((p) => p.id === 'g1')!.holes).toHaveLength(3);
+  // One of them is put back into the wood by the choice beside its place.
+  await page.getByRole('tab', { name: 'Parts' }).click();
+  await page.getByRole('list', { name: LAYOUT.placedParts }).getByText('Volume').click();
+  await page.getByLabel(LAYOUT.fixedTo, { exact: true }).selectOption(LAYOUT.theWood);
+  await saved(page);
+  expect((await held(request, id)).design.parts.filter((p) => p.mount === 'g1')).toHaveLength(2);
+});
+
+test('a way for every wire: at most 2 presses', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Wired', { ...windrow, name: 'Wired', runs: [] });
+  await openStage(page, id, 'layout');
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('tab', { name: 'Wires' }));
+  const wires = page.getByRole('list', { name: LAYOUT.wires });
+  await expect(wires.getByText('■ no path')).toHaveCount(3);
+  await hand.press(page.getByRole('button', { name: LAYOUT.proposeRunsForAll }));
+  await expect(wires.getByText('■ no path')).toHaveCount(0);
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(2);
+  const { runs } = (await held(request, id)).design;
+  expect(runs.map((r) => r.name).sort()).toEqual([
+    'Bridge twin-coil to Control cavity',
+    'Fixed bridge, ground to Control cavity',
+    'Neck twin-coil to Bridge twin-coil',
+  ]);
+  await expect(page.getByText('Begins in Neck twin-coil')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: drilled 3 runs' }).click();
+  await expect(wires.getByText('■ no path')).toHaveCount(3);
+});

@@ -35,6 +35,9 @@ export { edgePartsFollow, edgeSeat, moveOnBody, slideOnEdge, squareOnEdge } from
 export type { EdgePlacing } from './onEdge.ts';
 export { isMountable, mountableOver, mountsOf } from './mounting.ts';
 export type { Mount } from './mounting.ts';
+export { proposeRuns, runEnds, wireKey, withProposedRuns } from './proposeRuns.ts';
+export type { ProposedRun } from './proposeRuns.ts';
+export { leastRunCover } from './rules/wires.ts';
 export { mountedIn, moveOpening } from './moveOpening.ts';
 export { freeOpeningPlace, freePlace, measuredLike, usualPlace } from './freePlace.ts';
 export type { NewOpening } from './freePlace.ts';

@@ -93,6 +93,19 @@ describe('controls fixed to a pickguard', () => {
     const deepest = Math.max(...routed.parts.map((p) => p.spec.measures['bodyDeep']!));
     expect(hit.measured).toBeCloseTo(20 - deepest, 9);
   });
+  it('whose cavity is wider than the pickguard are found, with how far it is open', () => {
+    expect(rulesOf(routed)).not.toContain('cavity-beside-plate');
+    const { id, at } = routed.openings[0]!;
+    const before = Math.max(
+      ...derive(routed)
+        .layout.cuts.find((c) => c.owner.id === id)!
+        .area.polygon.map((p) => p.x),
+    );
+    const aside = edits.changeOpening(routed, id, { at: { x: at.x + (45 - before), y: at.y } });
+    const hit = findAll(aside, derive(aside)).find((f) => f.rule === 'cavity-beside-plate')!;
+    // The pickguard ends at x = 40.
+    expect(hit.measured).toBeCloseTo(-5, 1);
+  });
   it('are raised by its thickness; a pickup keeps the height over the face that it is set to', () => {
     const knob = (d: Design) => derive(d).layout.parts[0]!.solids[0]!;
     expect(knob(mounted).high - knob(guarded).high).toBeCloseTo(2.3, 9);

@@ -110,8 +110,14 @@ function roomOfPart(
   return null;
 }
 
-/** Every part with wires, and every bridge's ground: whether they lead into the room of the controls. */
-export function wiringOf(layout: Layout, runs: readonly Run[]): readonly Wired[] {
+/** Rooms of a layout: of each cut, of each part, and the one that most controls hang in (null without controls in a cavity). */
+export interface WireRooms {
+  readonly rooms: ReadonlyMap<Cut, number>;
+  readonly roomOf: (part: PartInPlace) => number | null;
+  readonly home: number | null;
+}
+
+export function wireRooms(layout: Layout, runs: readonly Run[]): WireRooms {
   const rooms = roomsOf(layout.cuts, runs);
   const cutsOf = cutsByPart(layout.cuts);
   const roomOf = (part: PartInPlace): number | null =>
@@ -123,7 +129,13 @@ export function wiringOf(layout: Layout, runs: readonly Run[]): readonly Wired[]
     if (room !== null) count.set(room, (count.get(room) ?? 0) + 1);
   }
   const [home] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [];
-  if (home === undefined) return [];
+  return { rooms, roomOf, home: home ?? null };
+}
+
+/** Every part with wires, and every bridge's ground: whether they lead into the room of the controls. */
+export function wiringOf(layout: Layout, runs: readonly Run[]): readonly Wired[] {
+  const { rooms, roomOf, home } = wireRooms(layout, runs);
+  if (home === null) return [];
   const wired = layout.parts
     .filter((p) => p.form.wired)
     .map((part): Wired => ({ part, reaches: roomOf(part) === home, ground: false }));

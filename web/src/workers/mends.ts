@@ -1,4 +1,4 @@
-import type { BalanceMend, Design, Sensitivity, Standing, Variant } from '@pelkin/core';
+import type { BalanceMend, Design, ProposedRun, Sensitivity, Standing, Variant } from '@pelkin/core';
 import type { MendsWorker } from './mends.worker.ts';
 import type { Told, Work } from './worker.ts';
 import { progress, work } from './worker.ts';
@@ -25,4 +25,16 @@ export const weighVariants = (design: Design, variants: readonly Variant[]): Wor
     () => new Worker(new URL('./mends.worker.ts', import.meta.url), { type: 'module' }),
     'The variants could not be weighed',
     (w) => w.variants(design, variants),
+  );
+
+/** Drilled runs for wires that do not get to the controls, beside the page; `only`: by their keys, null for all. */
+export const lookForRuns = (
+  design: Design,
+  only: readonly string[] | null,
+  told: Told,
+): Work<readonly ProposedRun[]> =>
+  work<MendsWorker, readonly ProposedRun[]>(
+    () => new Worker(new URL('./mends.worker.ts', import.meta.url), { type: 'module' }),
+    'Runs could not be looked for',
+    (w) => w.runs(design, only, progress(told)),
   );

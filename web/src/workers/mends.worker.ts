@@ -1,5 +1,13 @@
 import type { Design, Variant } from '@pelkin/core';
-import { createDeriver, createFinder, findMends, sensitivityOf, standingsOf } from '@pelkin/core';
+import {
+  createDeriver,
+  createFinder,
+  findMends,
+  leastRunCover,
+  proposeRuns,
+  sensitivityOf,
+  standingsOf,
+} from '@pelkin/core';
 import * as Comlink from 'comlink';
 import type { Told } from './worker.ts';
 
@@ -11,6 +19,11 @@ const worker = {
   },
   sensitivity: (design: Design, told: Told) => sensitivityOf(design, createDeriver(), told),
   variants: (design: Design, variants: readonly Variant[]) => standingsOf(design, variants, createDeriver()),
+  runs: (design: Design, only: readonly string[] | null, told: Told) => {
+    const { runs, openings } = design;
+    const { layout } = createDeriver()(design);
+    return proposeRuns({ layout, runs, openings, cover: leastRunCover(design), only }, told);
+  },
 };
 export type MendsWorker = typeof worker;
 Comlink.expose(worker);

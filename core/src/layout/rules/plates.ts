@@ -218,6 +218,32 @@ export const plateInPieces = rule({
     }),
 });
 
+export const cavityBesidePlate = rule({
+  ...BASE,
+  id: 'cavity-beside-plate',
+  limit: { name: 'plateOver', label: 'Plate past its cavity', value: 3, unit: 'mm', min: 0, max: 40 },
+  title: 'A cavity is not covered by its plate',
+  says: ({ measured, limit, subject }) =>
+    `The plate reaches ${measured} past ${subject} (below zero: it is open there); at least ${limit} is recommended.`,
+  remedy: 'Move or narrow the cavity, or widen the plate over it.',
+  reads: ['plates', 'fits'],
+  find: ({ plates, fits }, limit) => {
+    const cavities = new Map(
+      fits.flatMap(({ part: { mounted }, cavity }) => {
+        const plate = plates.find((p) => p.id === mounted?.id);
+        return plate && cavity ? [[cavity, plate] as const] : [];
+      }),
+    );
+    return [...cavities].flatMap(([cavity, plate]): readonly Hit[] => {
+      const past = cavity.area.polygon.map((at) => ({ at, by: -beyond(plate.edge, at) }));
+      const least = past.reduce((a, b) => (b.by < a.by ? b : a));
+      return least.by < limit
+        ? [{ subject: `${plate.id} ${cavity.id}`, about: cavity.name, where: least.at, measured: least.by }]
+        : [];
+    });
+  },
+});
+
 export const mountedUnscrewed = rule({
   ...BASE,
   id: 'mounted-unscrewed',
@@ -281,6 +307,7 @@ export const PLATE_RULES: readonly Rule[] = [
   guardScrewKnob,
   plateHole,
   plateInPieces,
+  cavityBesidePlate,
   mountedUnscrewed,
   ledgeNarrow,
 ];

@@ -1,6 +1,7 @@
 import { runCover, wayIn } from '../wiring.ts';
 import { plugBlocks } from '../plugs.ts';
 import type { Rule } from '../../design/rule.ts';
+import type { Design } from '../../design/schema.ts';
 import { rule } from '../../design/rule.ts';
 import { pairOf } from '../cutWords.ts';
 
@@ -51,6 +52,10 @@ export const runThin = rule({
         : [];
     }),
 });
+
+/** The least wood round a drilled run that a design asks for, mm. */
+export const leastRunCover = ({ findings }: Pick<Design, 'findings'>): number =>
+  findings.limits['runCover'] ?? runThin.limit!.value;
 
 export const runNoWayIn = rule({
   ...BASE,

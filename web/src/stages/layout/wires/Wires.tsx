@@ -1,6 +1,6 @@
 import type { Design, Run } from '@pelkin/core';
-import { drillNeed, edits, lengthWithUnit, runCover, wayIn } from '@pelkin/core';
-import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { drillNeed, edits, lengthWithUnit, runCover, runEnds, wayIn } from '@pelkin/core';
+import { Box, Button, Text } from '@chakra-ui/react';
 import { useCallback } from 'react';
 import { SideLength } from '../../../design/SideLength.tsx';
 import { useDerived, usePicked } from '../../../design/derived.ts';
@@ -10,13 +10,14 @@ import { LengthField } from '../../../shared/LengthField.tsx';
 import { ListRow } from '../../../shared/ListRow.tsx';
 import { Reading, Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
+import { Reached } from './Reached.tsx';
 import { WORDS } from '../words.ts';
 
 const DEG = 180 / Math.PI;
 const runOf = (d: Design, id: string): Run | undefined => d.runs.find((r) => r.id === id);
 
-/** One end of a run: place and height in the wood. */
-function End({ id, end }: { id: string; end: 'from' | 'to' }) {
+/** One end of a run: place and height in the wood. `joins`: what it comes into, null in the wood. */
+function End({ id, end, joins }: { id: string; end: 'from' | 'to'; joins: string | null }) {
   const lengths = useLengths();
   const z = usePicked((d) => runOf(d, id)?.[end].z ?? 0);
   const put = useCallback(
@@ -33,6 +34,9 @@ function End({ id, end }: { id: string; end: 'from' | 'to' }) {
   const name = end === 'from' ? 'Begins' : 'Ends';
   return (
     <>
+      <Text fontSize="12.5px" pt="1">
+        {joins === null ? `▲ ${name} in the wood` : `${name} in ${joins}`}
+      </Text>
       <SideLength
         label={`${name} from bridge`}
         path={`runs.${id}.${end}.x`}
@@ -59,6 +63,7 @@ function End({ id, end }: { id: string; end: 'from' | 'to' }) {
 /** A drilled run: its ends, what the bit needs, the wood round it, the way in. */
 function ChosenRun({ id }: { id: string }) {
   const run = usePicked((d) => runOf(d, id));
+  const openings = usePicked((d) => d.openings);
   const units = usePicked((d) => d.units);
   const { layout } = useDerived();
   const lengths = useLengths();
@@ -67,6 +72,7 @@ function ChosenRun({ id }: { id: string }) {
   const need = drillNeed(run);
   const cover = runCover(run, layout);
   const way = wayIn(run, layout);
+  const ends = runEnds(run, layout, (opening) => openings.find((o) => o.id === opening)?.name);
   return (
     <Section
       title={run.name}
@@ -92,8 +98,8 @@ function ChosenRun({ id }: { id: string }) {
           'run.diameter',
         )}
       />
-      <End id={id} end="from" />
-      <End id={id} end="to" />
+      <End id={id} end="from" joins={ends.from} />
+      <End id={id} end="to" joins={ends.to} />
       <Reading label={WORDS.lengthOfTheHole} value={lengthWithUnit(need.length, units)} />
       <Reading label={WORDS.downFromTheFaceBy} value={`${(need.slope * DEG).toFixed(1)}°`} />
       <Reading label={WORDS.fromTheCentreLineBy} value={`${(need.bearing * DEG).toFixed(1)}°`} />
@@ -117,32 +123,6 @@ function ChosenRun({ id }: { id: string }) {
         A long bit wanders with the grain and can come out: drill slowly, clear it often, keep hands off the
         far side.
       </Text>
-    </Section>
-  );
-}
-
-/** Whether every wire gets to the controls. */
-function Reached() {
-  const { wired } = useDerived();
-  return (
-    <Section title={WORDS.toTheControls}>
-      {wired.length === 0 ? (
-        <Text fontSize="12px" color="faded">
-          Shown once a pot or switch is in a cavity.
-        </Text>
-      ) : (
-        <Box role="list" aria-label={WORDS.wires}>
-          {wired.map((w) => (
-            <HStack key={`${w.part.part.id} ${String(w.ground)}`} role="listitem" fontSize="12.5px" py="0.5">
-              <Text flex="1">
-                {w.part.name}
-                {w.ground ? ', ground' : ''}
-              </Text>
-              <Text color={w.reaches ? 'kelp' : 'madder'}>{w.reaches ? '● connected' : '■ no path'}</Text>
-            </HStack>
-          ))}
-        </Box>
-      )}
     </Section>
   );
 }
