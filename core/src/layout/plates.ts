@@ -235,11 +235,20 @@ export const platesOf = (
 /** Pieces of a sheet under this, mm², are dust of the saw. */
 const LEAST_PIECE = 1;
 
-/** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. */
-export function plateProfiles(plate: Plate): {
+interface PlateProfiles {
   readonly edges: readonly Polygon[];
   readonly inside: readonly Polygon[];
-} {
+}
+const PROFILES = new WeakMap<Plate, PlateProfiles>();
+
+/** What is left of a plate’s sheet: its edge, with cut-outs that run out at it taken away. Computed once for each plate. */
+export function plateProfiles(plate: Plate): PlateProfiles {
+  let profiles = PROFILES.get(plate);
+  if (!profiles) PROFILES.set(plate, (profiles = profilesOf(plate)));
+  return profiles;
+}
+
+function profilesOf(plate: Plate): PlateProfiles {
   const edge = boxed(plate.edge);
   const open = plate.cutouts.filter((c) => {
     const box = boxed(c.polygon);
