@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { Design } from '@pelkin/core';
-import { controlFits, createDeriver } from '@pelkin/core';
+import { controlFits, createDeriver, edits } from '@pelkin/core';
 import { Hand } from './hand.ts';
 import { held, makeDesign, openStage, saved } from './help.ts';
 import { WORDS as LAYOUT } from '../web/src/stages/layout/words.ts';
@@ -75,18 +75,7 @@ test('controls in the wood moved into a pickguard, with their cavity from the fr
     [-130, -130],
     [25, -130],
   ] as const;
-  const guard: Design['guards'][number] = {
-    id: 'g1',
-    name: 'Pickguard',
-    nodes: corners.map(([x, y], i) => ({ id: `n${i + 1}`, x, y, kind: 'corner' as const })),
-    follow: 8,
-    thickness: 2.3,
-    bevel: 45,
-    gap: 0.4,
-    apart: 75,
-    screwInset: 5,
-    screws: null,
-  };
+  const guard = { ...edits.plainGuard('Pickguard', corners), id: 'g1', follow: 8 };
   const id = await makeDesign(request, 'In the guard', { parts, openings: [], runs: [], guards: [guard] });
   await openStage(page, id, 'layout');
   const hand = new Hand(page);

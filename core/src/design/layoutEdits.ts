@@ -338,6 +338,19 @@ type NewGuard = Pick<
   'name' | 'nodes' | 'follow' | 'thickness' | 'bevel' | 'gap' | 'apart' | 'screwInset' | 'screws'
 >;
 
+/** A pickguard as it is begun: in the usual sheet, following the body's edge, its corners at `places`, instrument frame, mm. */
+export const plainGuard = (name: string, places: readonly (readonly [number, number])[]): NewGuard => ({
+  name,
+  nodes: places.map(([x, y], i) => ({ id: `n${i + 1}`, x, y, kind: 'corner' as const })),
+  follow: 12,
+  thickness: 2.3,
+  bevel: 45,
+  gap: 0.4,
+  apart: 75,
+  screwInset: 5,
+  screws: null,
+});
+
 export function addGuard(design: Design, guard: NewGuard): { readonly design: Design; readonly id: string } {
   const id = freshId(design.guards, 'g');
   return { design: withGuards(design, [...design.guards, { ...guard, id }]), id };

@@ -130,14 +130,14 @@ export function solidsThatMeet({ parts }: Pick<Layout, 'parts'>): readonly {
 }[] {
   const kinds = new Map(parts.map((p) => [p.part.id, p.part.spec.kind]));
   const placed = new Map(parts.map((p) => [p.part.id, p]));
-  const mountIn = (a: PlacedSolid, b: PlacedSolid): boolean =>
+  const isMountedIn = (a: PlacedSolid, b: PlacedSolid): boolean =>
     placed.get(a.part)!.mounted?.id === b.part || placed.get(b.part)!.mounted?.id === a.part;
   const solids = parts.flatMap((p) => p.solids);
   return solids.flatMap((a, i) =>
     solids.slice(i + 1).flatMap((b) => {
       if (a.part === b.part || Math.min(a.high, b.high) <= Math.max(a.low, b.low)) return [];
       if (!boxesMeet(a.area.box, b.area.box)) return [];
-      if (mountIn(a, b) || isNested(a, b, kinds) || isKnobOn(placed.get(a.part)!, placed.get(b.part)!))
+      if (isMountedIn(a, b) || isNested(a, b, kinds) || isKnobOn(placed.get(a.part)!, placed.get(b.part)!))
         return [];
       return meet(a.area, b.area) ? [{ a, b, at: middleOf(centreOf(a.area), centreOf(b.area)) }] : [];
     }),

@@ -38,17 +38,7 @@ const corners = [
   [-120, -110],
   [40, -110],
 ] as const;
-const guarded = edits.addGuard(withControls, {
-  name: 'Pickguard',
-  nodes: corners.map(([x, y], i) => ({ id: `n${i + 1}`, x, y, kind: 'corner' as const })),
-  follow: 8,
-  thickness: 2.3,
-  bevel: 45,
-  gap: 0.4,
-  apart: 75,
-  screwInset: 5,
-  screws: null,
-}).design;
+const guarded = edits.addGuard(withControls, { ...edits.plainGuard('Pickguard', corners), follow: 8 }).design;
 const ids = guarded.parts.map((p) => p.id);
 const mounted = edits.mountParts(guarded, ids, 'g1');
 const routed = edits.addOpening(mounted, cavityRoundControls(derive(mounted).layout)!).design;

@@ -80,3 +80,21 @@ it('no run is proposed through what is in the way, and a part that is gone meanw
     true,
   );
 });
+
+it('a switch in a cavity of its own is led from there to the others, not from its hole', () => {
+  const toggle = (d: Design) => d.parts.find((p) => p.spec.kind === 'toggle')!;
+  const bare = unwired('windrow');
+  const aside = edits.changePart(bare, toggle(bare).id, { at: { x: 80, y: 85 } });
+  const own = edits.addOpening(aside, {
+    name: 'Switch cavity',
+    face: 'back',
+    at: { x: 80, y: 85 },
+    turn: 0,
+    steps: [edits.plainStep('cavity', { kind: 'circle', diameter: 44 }, 36)],
+  }).design;
+  const proposed = proposedFor(own, [wireKey(toggle(own).id, false)]);
+  const wired = withProposedRuns(own, proposed);
+  const { layout } = derive(wired);
+  expect(runEnds(wired.runs[0]!, layout, nameIn(wired)).from).toBe('Switch cavity');
+  expect(wiringOf(layout, wired.runs).find((w) => w.part.part.id === toggle(own).id)!.reaches).toBe(true);
+});

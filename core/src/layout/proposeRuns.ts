@@ -39,16 +39,18 @@ const LONGEST = 300;
 const FROM: ReadonlySet<Cut['role']> = new Set(['cavity', 'chamber', 'channel', 'bore', 'hole']);
 const TO: ReadonlySet<Cut['role']> = new Set(['cavity', 'chamber', 'channel', 'pocket']);
 
+/** A place where a run may begin or end: on the wall of a cut, or in the middle of a small hole. */
 interface Place extends Point {
   readonly cut: Cut;
+  readonly onWall: boolean;
 }
 
 /** Places along the wall of a cut; the middle of one that is not wider than three steps. */
 function placesOn(cut: Cut): readonly Place[] {
   const { box, polygon } = cut.area;
   if (Math.max(box.maxX - box.minX, box.maxY - box.minY) < 3 * WALL_STEP && cut.round)
-    return [{ ...polygonMiddle(polygon), cut }];
-  return wallPlaces(polygon).map((p) => ({ ...p, cut }));
+    return [{ ...polygonMiddle(polygon), cut, onWall: false }];
+  return wallPlaces(polygon).map((p) => ({ ...p, cut, onWall: true }));
 }
 
 function wallPlaces(polygon: Polygon): readonly Point[] {
@@ -89,7 +91,7 @@ function waysBetween(
     .filter(({ a, b, long }) => {
       const step = { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
       const out = (p: Point, s: number): Point => ({ x: p.x + step.x * s, y: p.y + step.y * s });
-      const leaves = a.cut.round !== null || !areaHolds(a.cut.area, out(a, 0.3));
+      const leaves = !a.onWall || !areaHolds(a.cut.area, out(a, 0.3));
       return leaves && !areaHolds(b.cut.area, out(b, -0.3)) && areaHolds(b.cut.area, out(b, 0.3));
     });
 }
@@ -100,7 +102,7 @@ const tenth = (v: number): number => Math.round(v * 10) / 10;
 function runBetween(a: Place, b: Place, za: number, zb: number): Pick<Run, 'from' | 'to'> {
   const long = distance(a, b);
   const step = { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
-  const inA = a.cut.round ? 0 : PAST_WALL;
+  const inA = a.onWall ? PAST_WALL : 0;
   return {
     from: { x: tenth(a.x - step.x * inA), y: tenth(a.y - step.y * inA), z: tenth(za) },
     to: { x: tenth(b.x + step.x * PAST_WALL), y: tenth(b.y + step.y * PAST_WALL), z: tenth(zb) },
@@ -121,12 +123,9 @@ function shortestRun(
   const radius = diameter / 2;
   let looks = 0;
   for (const { a, b } of waysBetween(from, to)) {
-    const [high, low] = [a.cut, b.cut].map((cut) => heightsIn(cut, radius, cover, layout.thickness)) as [
-      readonly number[],
-      readonly number[],
-    ];
-    const heights = high
-      .flatMap((za) => low.map((zb) => ({ za, zb })))
+    const atB = heightsIn(b.cut, radius, cover, layout.thickness);
+    const heights = heightsIn(a.cut, radius, cover, layout.thickness)
+      .flatMap((za) => atB.map((zb) => ({ za, zb })))
       .sort((p, q) => Math.abs(p.za - p.zb) - Math.abs(q.za - q.zb));
     for (const { za, zb } of heights) {
       looks += 1;
@@ -212,8 +211,12 @@ export function proposeRuns(
     // It may have been led there by a run for another part meanwhile.
     const reached = !next.ground && room !== null && room === home;
     if (!reached) {
-      const own = cutsOf(next.part);
-      const from = own.length > 0 ? own : now.cuts.filter((c) => FROM.has(c.role) && rooms.get(c) === room);
+      // A control's wires leave from the cavity that it hangs in, not from its own hole.
+      const own = next.part.form.bush ? [] : cutsOf(next.part);
+      const from =
+        own.length > 0 || room === null
+          ? own
+          : now.cuts.filter((c) => FROM.has(c.role) && c.role !== 'hole' && rooms.get(c) === room);
       const diameter = next.ground ? GROUND_BIT : BIT;
       const found = shortestRun(now, from, to, diameter, cover);
       const run = found && { ...found, diameter, name: '' };

@@ -125,18 +125,8 @@ export function Guards() {
       [x - 4, -44],
     ] as const;
     edit('added a pickguard', (d) => {
-      const added = edits.addGuard(d, {
-        name: `Pickguard${d.guards.length ? ` ${d.guards.length + 1}` : ''}`,
-        nodes: places.map(([px, py], i) => ({ id: `n${i + 1}`, x: px, y: py, kind: 'corner' as const })),
-        follow: 12,
-        thickness: 2.3,
-        bevel: 45,
-        gap: 0.4,
-        apart: 75,
-        screwInset: 5,
-        screws: null,
-      });
-      return added.design;
+      const name = `Pickguard${d.guards.length ? ` ${d.guards.length + 1}` : ''}`;
+      return edits.addGuard(d, edits.plainGuard(name, places)).design;
     });
     useChosenInLayout.getState().chooseOpening(null);
   };

@@ -13,7 +13,7 @@ import { WORDS } from '../words.ts';
 type Search =
   | { readonly kind: 'none' }
   | { readonly kind: 'looking'; readonly share: number }
-  | { readonly kind: 'said'; readonly words: string; readonly failed: boolean };
+  | { readonly kind: 'failed'; readonly words: string };
 
 /** The search for runs beside the page: what it is at, and how it is begun and stopped. */
 function useProposals(): {
@@ -26,10 +26,10 @@ function useProposals(): {
   const stop = useRef<() => void>(() => undefined);
   useEffect(() => () => stop.current(), []);
   const begin = async (only: readonly string[] | null): Promise<void> => {
-    stop.current();
-    setSearch({ kind: 'looking', share: 0 });
     const { design } = useDesignStore.getState();
     if (!design) return;
+    stop.current();
+    setSearch({ kind: 'looking', share: 0 });
     const work = lookForRuns(design, only, (share) =>
       setSearch((now) => (now.kind === 'looking' ? { kind: 'looking', share } : now)),
     );
@@ -38,23 +38,22 @@ function useProposals(): {
       const proposed = await work.answer;
       const found = proposed.filter((p) => p.run !== null).length;
       if (found > 0) {
-        edit(found === 1 ? 'drilled a run' : `drilled ${found} runs`, (d) => withProposedRuns(d, proposed));
+        const name = found === 1 ? 'drilled a run' : `drilled ${found} runs`;
+        const [refusal] = edit(name, (d) => withProposedRuns(d, proposed));
+        if (refusal) return setSearch({ kind: 'failed', words: `${refusal.message}.` });
         useChosenInLayout.getState().chooseRun(useDesignStore.getState().design?.runs.at(-1)?.id ?? null);
       }
       const none = proposed.length - found;
       setSearch(
         none > 0
           ? {
-              kind: 'said',
+              kind: 'failed',
               words: `For ${none === 1 ? 'one wire' : `${none} wires`} no straight bit finds a way that keeps enough wood round it: rout a channel, or bring an opening nearer to the controls.`,
-              failed: true,
             }
           : { kind: 'none' },
       );
     } catch (error) {
-      setSearch(
-        error instanceof Stopped ? { kind: 'none' } : { kind: 'said', words: wordsOf(error), failed: true },
-      );
+      setSearch(error instanceof Stopped ? { kind: 'none' } : { kind: 'failed', words: wordsOf(error) });
     }
   };
   return { search, begin: (only) => void begin(only), stop: () => stop.current() };
@@ -120,7 +119,7 @@ export function Reached() {
           </Button>
         </HStack>
       )}
-      {search.kind === 'said' && (
+      {search.kind === 'failed' && (
         <Text fontSize="12px" color="madder" role="alert">
           {search.words}
         </Text>
