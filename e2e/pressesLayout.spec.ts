@@ -119,6 +119,7 @@ test('a way for every wire: at most 2 presses', async ({ page, request }) => {
     'Fixed bridge, ground to Control cavity',
     'Neck twin-coil to Bridge twin-coil',
   ]);
+  await page.getByRole('list', { name: LAYOUT.drilledRuns }).getByText('Neck twin-coil to').click();
   await expect(page.getByText('Begins in Neck twin-coil')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: drilled 3 runs' }).click();
   await expect(wires.getByText('■ no path')).toHaveCount(3);

@@ -7,6 +7,7 @@ import { massCentre } from '../layout/massCentre.ts';
 import type { Layout } from '../layout/layOut.ts';
 import { biteOfNeckScrew, neckScrewPlaces } from '../layout/pocket.ts';
 import type { Plate } from '../layout/plates.ts';
+import { plateProfiles } from '../layout/plates.ts';
 import type { Wired } from '../layout/wiring.ts';
 import type { Fitting, NeckFittings } from '../neck/fittings.ts';
 import { headFrame, placed, shaftFrame, within } from '../neck/frames.ts';
@@ -328,8 +329,9 @@ function layoutItems({ design, layout, plates, wired, bodyWood }: WeighedFrom): 
     ...plates
       .filter((p) => !layout.parts.some((o) => o.part.id === p.id))
       .map((p): MassItem => {
-        const through = p.cutouts.reduce((sum, c) => sum + area(c.polygon), 0);
-        const mass = about(Math.max(0, area(p.edge) - through) * p.thickness * SHEET, OFF.usual);
+        const { edges, inside } = plateProfiles(p);
+        const [sheet, through] = [edges, inside].map((list) => list.reduce((sum, e) => sum + area(e), 0));
+        const mass = about(Math.max(0, sheet! - through!) * p.thickness * SHEET, OFF.usual);
         return {
           ...{ key: `plate:${p.id}`, name: p.name, kind: 'allowance', mass },
           errors: errorOf(SHEET_SOURCE, mass),

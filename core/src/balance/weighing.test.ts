@@ -6,6 +6,8 @@ import { addWeight, setWeighed, setWood } from '../design/balanceEdits.ts';
 import { findAll } from '../findings/run.ts';
 import { moveNode } from '../design/nodeEdits.ts';
 import type { Design } from '../design/schema.ts';
+import { boxOfPoints } from '../geometry/box.ts';
+import { polygonHolds } from '../geometry/polygons.ts';
 import { FINE_STEP } from '../shape/shaped.ts';
 import { fieldsOf } from '../solid/field.ts';
 import { massOf } from '../solid/mass.ts';
@@ -259,4 +261,21 @@ describe('errors of one source go together', () => {
     const spread = Math.sqrt(made.reduce((s, m) => s + (m - mean) ** 2, 0) / made.length);
     expect(spread / (weighed!.total.to - weighed!.total.likely)).toBeCloseTo(1, 1);
   });
+});
+
+it('a pickguard weighs what is left of its sheet, by a grid laid over it: openings in its edge count as far as they lie in it', () => {
+  const skerry = demo('skerry');
+  const guard = derive(skerry).plates.find((p) => p.id === skerry.guards[0]!.id)!;
+  // Part of the neck pocket's opening is outside the sheet: it is not taken off twice.
+  expect(guard.cutouts.some((c) => c.polygon.some((p) => !polygonHolds(guard.edge, p)))).toBe(true);
+  const box = boxOfPoints(guard.edge)!;
+  const step = 0.5;
+  let left = 0;
+  for (let x = box.minX + step / 2; x < box.maxX; x += step)
+    for (let y = box.minY + step / 2; y < box.maxY; y += step)
+      if (polygonHolds(guard.edge, { x, y }) && !guard.cutouts.some((c) => polygonHolds(c.polygon, { x, y })))
+        left += step * step;
+  const perMm3 = itemOf(skerry, `plate:${guard.id}`)!.mass.likely / (left * guard.thickness);
+  // Sheet plastic of 1.35 g/cm³.
+  expect(perMm3 * 1000).toBeCloseTo(1.35, 2);
 });

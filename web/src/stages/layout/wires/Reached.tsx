@@ -41,7 +41,9 @@ function useProposals(): {
         const name = found === 1 ? 'drilled a run' : `drilled ${found} runs`;
         const [refusal] = edit(name, (d) => withProposedRuns(d, proposed));
         if (refusal) return setSearch({ kind: 'failed', words: `${refusal.message}.` });
-        useChosenInLayout.getState().chooseRun(useDesignStore.getState().design?.runs.at(-1)?.id ?? null);
+        // One is shown with its numbers; after several the list says what is connected.
+        const last = useDesignStore.getState().design?.runs.at(-1);
+        useChosenInLayout.getState().chooseRun(found === 1 && last ? last.id : null);
       }
       const none = proposed.length - found;
       setSearch(
