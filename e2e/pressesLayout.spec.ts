@@ -124,3 +124,44 @@ test('a way for every wire: at most 2 presses', async ({ page, request }) => {
   await page.getByRole('button', { name: 'Undo: drilled 3 runs' }).click();
   await expect(wires.getByText('■ no path')).toHaveCount(3);
 });
+
+test('a thinner body with all that hangs on it: at most 2 presses', async ({ page, request }) => {
+  const id = await makeDesign(request, 'Thinner', { ...windrow, name: 'Thinner' });
+  await openStage(page, id, 'outline');
+  const hand = new Hand(page);
+  await hand.fill(page.getByLabel('Thickness', { exact: true }), '38');
+  await page.keyboard.press('Enter');
+  const notice = page.getByRole('region', { name: 'What followed a change' });
+  await expect(notice).toContainText('Depth of Control cavity 36 → 30 mm');
+  await expect(notice).toContainText('Neck screws 40 → 35 mm');
+  await hand.press(notice.getByRole('button', { name: 'Change all of them' }));
+  await expect(notice.getByText('Typed by hand')).toHaveCount(0);
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(2);
+  const { design } = await held(request, id);
+  expect(design.body.thickness).toBe(38);
+  expect(design.neck.screws.length).toBe(35);
+  expect(design.openings[0]!.steps[0]!.depth).toBe(30);
+  // One step each: what followed went with the thickness.
+  await page.getByRole('button', { name: 'Undo: brought along: 3 numbers' }).click();
+  await page.getByRole('button', { name: /^Undo: body thickness/ }).click();
+  await expect(notice).toHaveCount(0);
+  await saved(page);
+  expect((await held(request, id)).design.openings[0]!.steps[0]!.depth).toBe(36);
+});
+
+test('neck screws that come up under the board, by their finding: at most 2 presses', async ({
+  page,
+  request,
+}) => {
+  const neck = { ...windrow.neck, screws: { ...windrow.neck.screws, length: 60 } };
+  const id = await makeDesign(request, 'Long screws', { ...windrow, name: 'Long screws', neck });
+  await openStage(page, id, 'layout');
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('button', { name: /Findings/ }));
+  await hand.press(page.getByRole('button', { name: 'Do it: Neck screws 60 → 45 mm.' }).first());
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(2);
+  expect((await held(request, id)).design.neck.screws.length).toBe(45);
+  await expect(page.getByRole('button', { name: /Do it: Neck screws/ })).toHaveCount(0);
+});

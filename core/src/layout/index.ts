@@ -57,3 +57,7 @@ export {
   partsOfKind,
 } from './together.ts';
 export type { CommonMeasure, CommonOfOpenings } from './together.ts';
+export { bringAlong, carried, carryAlong, leadsDiffer, leftBehind } from './carry/carry.ts';
+export type { CarriedNumber } from './carry/carry.ts';
+export type { CarryFacts } from './carry/dependents.ts';
+export { numberChangeWords, numberKey, numberName } from './carry/numbers.ts';

@@ -1,9 +1,11 @@
 import type { Mend } from '../design/mend.ts';
 import type { Facts } from '../design/rule.ts';
-import { changePart } from '../design/layoutEdits.ts';
+import { changeOpening, changePart } from '../design/layoutEdits.ts';
 import type { Design } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
+import { numberChangeWords, readNumber, writeNumber } from './carry/numbers.ts';
+import { PLAIN_COVER } from './cover.ts';
 import { partNames } from '../parts/partNames.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
@@ -51,11 +53,13 @@ export function moveApart(
 const SAID = 0.05;
 
 /** A mend in words: “Move Tone 3.4 mm to the bass side.” */
-export function wordsOfMend(
-  mend: Mend,
-  design: Pick<Design, 'parts' | 'openings'>,
-  units: DisplayUnit,
-): string {
+export function wordsOfMend(mend: Mend, design: Design, units: DisplayUnit): string {
+  if (mend.kind === 'number') {
+    const { number, to } = mend;
+    return `${numberChangeWords(design, { number, from: readNumber(design, number) ?? to, to }, units)}.`;
+  }
+  if (mend.kind === 'cover')
+    return `Give ${design.openings.find((o) => o.id === mend.id)?.name ?? 'it'} a cover with a ledge and screws.`;
   const name =
     mend.kind === 'move' && mend.what === 'opening'
       ? design.openings.find((o) => o.id === mend.id)?.name
@@ -77,6 +81,8 @@ export function wordsOfMend(
 
 /** The design with a finding mended. */
 export function mended(design: Design, mend: Mend, { path, fits }: Pick<Facts, 'path' | 'fits'>): Design {
+  if (mend.kind === 'number') return writeNumber(design, mend.number, mend.to);
+  if (mend.kind === 'cover') return changeOpening(design, mend.id, { cover: PLAIN_COVER });
   if (mend.kind === 'square') {
     const part = design.parts.find((p) => p.id === mend.id);
     const seat = part && squareOnEdge(path, part.at);

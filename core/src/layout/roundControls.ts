@@ -81,6 +81,13 @@ function radiusFor({ at, turn, long, wide }: Around, points: readonly Point[]): 
 const up = (v: number): number => Math.ceil(v);
 const tenth = (v: number): number => Math.round(v * 10) / 10;
 
+/** Depth of a cavity behind controls, mm, with which the thread of each comes through the wood and its nut holds; in steps of 0.5. */
+export function depthBehindFace(thickness: number, controls: readonly PartInPlace[]): number {
+  const thread = Math.min(...controls.map(({ form: { bush } }) => bush!.length - bush!.nut - SPARE));
+  const wood = Math.max(LEAST_WOOD, Math.min(MOST_WOOD, thread));
+  return Math.max(1, Math.floor((thickness - wood) * 2) / 2);
+}
+
 /**
  * A control cavity round the controls that hang in none yet, from the face behind them, or under the plate that they are
  * fixed to: the smallest rectangle round
@@ -103,13 +110,11 @@ export function cavityRoundControls(layout: Layout): NewOpening | null {
   const points = group.flatMap((p) => hangingArea(p).polygon);
   const tight = rectangleRound(points);
   const around = { ...tight, long: up(tight.long + 2 * CLEARANCE), wide: up(tight.wide + 2 * CLEARANCE) };
-  const thread = Math.min(...group.map(({ form: { bush } }) => bush!.length - bush!.nut - SPARE));
-  const wood = Math.max(LEAST_WOOD, Math.min(MOST_WOOD, thread));
   const own = group[0]!.part.face === 'front' ? 'front' : 'back';
   const { mounted } = group[0]!;
   const depth = mounted
     ? Math.ceil((Math.max(...group.map(({ form: { bush } }) => bush!.bodyDepth)) + UNDER_LUGS) * 2) / 2
-    : Math.max(1, Math.floor((layout.thickness - wood) * 2) / 2);
+    : depthBehindFace(layout.thickness, group);
   const shape = {
     kind: 'rect',
     long: around.long,

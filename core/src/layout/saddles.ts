@@ -92,6 +92,10 @@ export function bridgeReach(
   });
 }
 
+/** The height of a bridge's saddles that a neck joint is solved for: the middle of their travel, mm over the face. */
+export const middleHeight = ({ low, high }: Pick<BridgeReach, 'low' | 'high'>): number =>
+  Number(((low + high) / 2).toFixed(1));
+
 /** Where a bridge must stand along, so that the saddles' needs lie in the middle of its travel; instrument frame x. */
 export function bridgePlaceFor(reach: BridgeReach): number {
   const alongs = reach.needs.map((n) => n.alongNeeded);

@@ -79,6 +79,9 @@ export function screwsNear({ cuts, body }: Pick<Layout, 'cuts' | 'body'>): reado
   });
 }
 
+/** Wood under a screw's tip, mm, unless the design's own limit says otherwise. */
+export const LEAST_UNDER_TIP = 2;
+
 /** Screws in a face and the wood between their tip and the other face, mm; less than 0: out of it. */
 export const screwTips = ({
   cuts,

@@ -7,6 +7,7 @@ import { leaveDesign, openOnce, openQuickly } from '../design/opening.ts';
 import { useDesignStore } from '../design/store.ts';
 import { when } from '../shared/when.ts';
 import { ALL_STAGES, stageByKey } from '../stages/all.ts';
+import { CarriedNotice } from './CarriedNotice.tsx';
 import { FindingsList } from './FindingsList.tsx';
 import { ComparedView } from './ComparedView.tsx';
 import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
@@ -109,6 +110,7 @@ export function DesignPage() {
       <Box>
         <StaleNotice />
         <TakenIn />
+        <CarriedNotice />
         <RefusedByServer />
         <KeptCopies />
       </Box>

@@ -9,6 +9,8 @@ export const WORDS = {
   chooseParts: 'Choose parts',
   choosePartsOfEach: 'Choose parts of each',
   close: 'Close',
+  bringAllAlong: 'Change all of them',
+  whatFollowed: 'What followed a change',
   closeTheFindings: 'Close the findings',
   count: 'Count',
   curvesAsArcs: 'Curves as arcs',

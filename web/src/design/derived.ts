@@ -2,11 +2,12 @@ import type { Derived, Design } from '@pelkin/core';
 import { createDeriver } from '@pelkin/core';
 import { useFollowed } from './followed.ts';
 import { longResults, useLongSteps } from './longResults.ts';
-import { useDesign } from './store.ts';
+import { carryWith, useDesign } from './store.ts';
 
 /** What follows from a design; this page's own, remembering the last few. What takes long comes from workers. */
 const results = longResults();
 export const derive = createDeriver(results.long);
+carryWith(derive);
 /** Ends what is under way for a long result. */
 export const stopLong = results.stop;
 

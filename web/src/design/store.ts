@@ -1,5 +1,13 @@
-import type { Design, Refusal } from '@pelkin/core';
-import { designRefusals, edgePartsFollow, remember, shapeRefusals, solveOutline } from '@pelkin/core';
+import type { CarryFacts, Design, Refusal } from '@pelkin/core';
+import {
+  carryAlong,
+  designRefusals,
+  edgePartsFollow,
+  leadsDiffer,
+  remember,
+  shapeRefusals,
+  solveOutline,
+} from '@pelkin/core';
 import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 
@@ -33,6 +41,11 @@ export interface DesignState {
    * one was taken. Numbers that do not agree are told by the field or tool that set them.
    */
   readonly refused: { readonly name: string; readonly refusals: readonly Refusal[] } | null;
+  /**
+   * The design as it was before thickness, scale, fingerboard or joint changed, while what that left behind is shown;
+   * null without such a change, or once its notice was closed.
+   */
+  readonly carriedFrom: Design | null;
   open(id: string, design: Design): void;
   close(): void;
   /**
@@ -53,6 +66,8 @@ export interface DesignState {
   }): void;
   undo(): void;
   redo(): void;
+  /** Closes the notice of what followed a change and what it left behind. */
+  dismissCarried(): void;
   /** The user has read why the last step was not taken. */
   dismissRefused(): void;
 }
@@ -60,6 +75,18 @@ export interface DesignState {
 /** The state of a step, with what other pages changed since. */
 export const stateOfStep = ({ design, rebases = [] }: Step): Design =>
   rebases.reduce((state, rebase) => rebase(state), design);
+
+/** What numbers that follow others are found with; set by the page's one deriver, which reads this store itself. */
+let carryFacts: ((design: Design) => CarryFacts) | null = null;
+export const carryWith = (facts: (design: Design) => CarryFacts): void => {
+  carryFacts = facts;
+};
+
+/** The changed design with what follows by its rule; as it was changed where what follows cannot be part of a design. */
+function carriedOrNot(changed: Design, before: Design): Design {
+  const next = carryFacts ? carryAlong(changed, before, carryFacts) : changed;
+  return next === changed || designRefusals(next).length === 0 ? next : changed;
+}
 
 /** The edge of the last outlines: a drag solves each but once. */
 const solveRemembered = remember(solveOutline);
@@ -73,23 +100,46 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   steps: 0,
   dragging: false,
   refused: null,
+  carriedFrom: null,
   open: (id, design) =>
-    set({ id, design, past: [], future: [], changes: 0, steps: 0, dragging: false, refused: null }),
+    set({
+      id,
+      design,
+      past: [],
+      future: [],
+      changes: 0,
+      steps: 0,
+      dragging: false,
+      refused: null,
+      carriedFrom: null,
+    }),
   close: () =>
-    set({ id: '', design: null, past: [], future: [], changes: 0, steps: 0, dragging: false, refused: null }),
+    set({
+      id: '',
+      design: null,
+      past: [],
+      future: [],
+      changes: 0,
+      steps: 0,
+      dragging: false,
+      refused: null,
+      carriedFrom: null,
+    }),
   edit: (name, change, gesture) => {
     const { design, past, changes, steps } = get();
     if (!design) return [];
     // Parts in the edge stay in it, whatever changed the outline.
-    const next = edgePartsFollow(change(design), design, solveRemembered);
-    if (next === design) return [];
-    const shape = shapeRefusals(next, design);
+    const changed = edgePartsFollow(change(design), design, solveRemembered);
+    if (changed === design) return [];
+    const shape = shapeRefusals(changed, design);
     if (shape.length) {
       set({ refused: { name, refusals: shape } });
       return shape;
     }
-    const refusals = designRefusals(next);
+    const refusals = designRefusals(changed);
     if (refusals.length) return refusals;
+    const leads = leadsDiffer(changed, design);
+    const next = leads ? carriedOrNot(changed, design) : changed;
     const last = past[past.length - 1];
     const continues = gesture !== undefined && last?.gesture === gesture;
     set({
@@ -99,9 +149,11 @@ export const useDesignStore = create<DesignState>((set, get) => ({
       changes: changes + 1,
       steps: continues ? steps : steps + 1,
       refused: null,
+      carriedFrom: leads ? (get().carriedFrom ?? design) : get().carriedFrom,
     });
     return [];
   },
+  dismissCarried: () => set({ carriedFrom: null }),
   setDragging: (dragging) => set({ dragging }),
   takeIn: (design, rebase) => {
     const { past, future, changes } = get();

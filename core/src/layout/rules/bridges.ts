@@ -1,9 +1,41 @@
 import { poleError } from '../poles.ts';
-import { bridgeReach, servedBy } from '../saddles.ts';
+import type { BridgeReach } from '../saddles.ts';
+import { depthFor } from '../../strings/elevation.ts';
+import { neckSide } from '../../strings/neckSide.ts';
+import { bridgePlaceFor, bridgeReach, middleHeight, servedBy } from '../saddles.ts';
+import type { Mend } from '../../design/mend.ts';
 import type { Rule } from '../../design/rule.ts';
+import type { Design } from '../../design/schema.ts';
 import { rule } from '../../design/rule.ts';
 
 const BASE = { stage: 'layout', severity: 'stop', unit: 'mm' } as const;
+
+/** A bridge moved so that its saddles reach every string; `null` where its travel is too short for that. */
+function toSaddles(reach: BridgeReach, room: number): Mend | null {
+  const alongs = reach.needs.map((n) => n.alongNeeded);
+  if (Math.max(...alongs) - Math.min(...alongs) + 2 * room > reach.travel) return null;
+  const to = Number(bridgePlaceFor(reach).toFixed(2));
+  return { kind: 'number', number: { kind: 'place along', id: reach.part.part.id }, to };
+}
+
+/** The pocket depth that brings the middle of the board, or else of all strings, to the middle of the saddles' height; `null` where the travel is too short. */
+function toHeight(reach: BridgeReach, room: number, design: Pick<Design, 'neck' | 'strings'>): Mend | null {
+  const highs = reach.needs.map((n) => n.high);
+  const [least, most] = [Math.min(...highs), Math.max(...highs)];
+  if (most - least + 2 * room > reach.high - reach.low) return null;
+  // A deeper pocket lowers every saddle alike.
+  const lower = (least + most) / 2 - (reach.low + reach.high) / 2;
+  const leaves = (to: number): number => {
+    const by = design.neck.depth - to;
+    return Math.min(least + by - reach.low, reach.high - most - by);
+  };
+  const to = [depthFor(neckSide(design), middleHeight(reach)), design.neck.depth + lower]
+    .map((depth) => Number(depth.toFixed(2)))
+    .find((depth) => leaves(depth) >= room);
+  return to !== undefined && to > 0 && to < design.neck.heel
+    ? { kind: 'number', number: { kind: 'pocket depth' }, to }
+    : null;
+}
 
 export const saddleTravel = rule({
   ...BASE,
@@ -24,6 +56,7 @@ export const saddleTravel = rule({
           about: `string ${stringPlan.lines.length - n.string} on ${reach.part.name}`,
           where: stringPlan.lines[n.string]!.saddle,
           measured: left,
+          mend: toSaddles(reach, limit),
         })),
     ),
 });
@@ -88,6 +121,7 @@ export const saddleHeight = rule({
                   about: reach.part.name,
                   where: stringPlan.lines[worst.n.string]!.saddle,
                   measured: worst.left,
+                  mend: toHeight(reach, limit, { neck, strings }),
                 },
               ]
             : [];
@@ -159,7 +193,14 @@ export const bridgeSpread = rule({
       .filter((p) => p.form.saddles && p.form.saddles.spread > 0)
       .flatMap((p) => {
         const off = Math.abs(p.form.saddles!.spread - strings.bridgeSpread);
-        return off > limit ? [{ subject: p.part.id, about: p.name, where: p.part.at, measured: off }] : [];
+        const mend: Mend = {
+          kind: 'number',
+          number: { kind: 'bridge spread' },
+          to: p.form.saddles!.spread,
+        };
+        return off > limit
+          ? [{ subject: p.part.id, about: p.name, where: p.part.at, measured: off, mend }]
+          : [];
       }),
 });
 

@@ -1,6 +1,8 @@
 import type { ControlFit } from '../controls.ts';
 import type { Point } from '../../geometry/point.ts';
-import type { Hit, Rule } from '../../design/rule.ts';
+import type { Mend } from '../../design/mend.ts';
+import type { Facts, Hit, Rule } from '../../design/rule.ts';
+import { stepOfCut } from '../carry/numbers.ts';
 import { rule } from '../../design/rule.ts';
 
 const hit = (f: ControlFit, measured: number | null, where: Point = f.part.part.at): Hit => ({
@@ -23,6 +25,17 @@ export const controlNoCavity = rule({
   find: ({ fits }) => fits.filter((f) => f.cavity === null).map((f) => hit(f, null)),
 });
 
+/** Wood that stays over a cavity at least, mm: a nut pulls on it. */
+const LEAST_OVER = 2;
+
+/** The cavity of a control made deeper by `missing` mm; `null` under a plate, or where too little wood would stay over it. */
+function deeperCavity(fit: ControlFit, missing: number, openings: Facts['openings']): Mend | null {
+  const step = fit.cavity && !fit.part.mounted ? stepOfCut(openings, fit.cavity) : null;
+  if (!step || fit.wood - missing < LEAST_OVER) return null;
+  const { depth } = openings.find((o) => o.id === step.id)!.steps[step.step]!;
+  return { kind: 'number', number: step, to: Math.ceil((depth + missing) * 10) / 10 };
+}
+
 export const bushShort = rule({
   ...BASE,
   id: 'bush-short',
@@ -31,9 +44,11 @@ export const bushShort = rule({
   says: ({ measured, limit, subject }) =>
     `${subject} has ${measured} of thread left when its nut is on (below zero: the nut does not catch); at least ${limit} is recommended.`,
   remedy: 'Rout the cavity deeper there, or take a part with a longer bush.',
-  reads: ['fits'],
-  find: ({ fits }, limit) =>
-    fits.filter((f) => f.cavity !== null && f.spare < limit).map((f) => hit(f, f.spare)),
+  reads: ['fits', 'openings'],
+  find: ({ fits, openings }, limit) =>
+    fits
+      .filter((f) => f.cavity !== null && f.spare < limit)
+      .map((f) => ({ ...hit(f, f.spare), mend: deeperCavity(f, limit - f.spare, openings) })),
 });
 
 /** Bodies may touch a wall to within this, mm: what a file takes off. */

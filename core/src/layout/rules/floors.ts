@@ -1,10 +1,46 @@
 import { offsetPath } from '../../geometry/offset.ts';
 import { areaHolds, polygonMiddle, polygonsMeet } from '../../geometry/polygons.ts';
+import { stepOfCut } from '../carry/numbers.ts';
+import { canBeCovered } from '../cover.ts';
+import type { Cut } from '../cut.ts';
 import { areaOf, isOf } from '../cut.ts';
+import type { Floor } from '../floors.ts';
 import type { Layout } from '../layOut.ts';
-import type { Rule } from '../../design/rule.ts';
+import type { Mend } from '../../design/mend.ts';
+import type { Facts, Rule } from '../../design/rule.ts';
 import { rule } from '../../design/rule.ts';
 import { cutWords, pairOf } from '../cutWords.ts';
+
+/** Which of two openings, one over the other, is made shallower: a chamber before a cavity. */
+const SHALLOWER: readonly Cut['role'][] = ['chamber', 'cavity', 'channel'];
+
+/** A step that would keep less than this share of its depth is not made shallower: something is wrong with its place. */
+const LEAST_SHARE = 1 / 3;
+
+/**
+ * The step of one of two openings, or of an opening over a face, made so shallow that `least` mm of wood is left under
+ * it; `null` where neither is an opening's, or little of it would be left.
+ */
+function shallower(
+  { a, b }: Floor,
+  least: number,
+  openings: Facts['openings'],
+  thickness: number,
+): Mend | null {
+  const pairs = [{ cut: a, other: b }, ...(b ? [{ cut: b, other: a }] : [])];
+  for (const role of SHALLOWER)
+    for (const { cut, other } of pairs) {
+      const step = cut.role === role ? stepOfCut(openings, cut) : null;
+      if (!step) continue;
+      const { depth } = openings.find((o) => o.id === step.id)!.steps[step.step]!;
+      // From where it begins to what is under it: how deep it is drawn may be past the other face.
+      const room =
+        cut.face === 'front' ? cut.top - (other?.top ?? -thickness) : (other?.bottom ?? 0) - cut.bottom;
+      const to = Math.floor((room - least) * 10) / 10;
+      if (to >= depth * LEAST_SHARE && to < depth) return { kind: 'number', number: step, to };
+    }
+  return null;
+}
 
 export const floorThin = rule({
   id: 'floor-thin',
@@ -16,8 +52,8 @@ export const floorThin = rule({
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left under ${subject}; at least ${limit} is recommended.`,
   remedy: 'Make one of them shallower, or move them apart.',
-  reads: ['floors', 'openings', 'parts'],
-  find: ({ floors, openings, parts }, limit) =>
+  reads: ['floors', 'layout', 'openings', 'parts'],
+  find: ({ floors, layout, openings, parts }, limit) =>
     floors
       .filter((f) => f.thickness < limit)
       .map((f) => ({
@@ -27,6 +63,7 @@ export const floorThin = rule({
           : `${cutWords(f.a, { parts, openings })} to the ${f.a.face === 'front' ? 'back' : 'front'} face`,
         where: f.at,
         measured: f.thickness,
+        mend: shallower(f, limit, openings, layout.thickness),
       })),
 });
 
@@ -85,7 +122,13 @@ export const ledgeForgotten = rule({
               ),
           ),
       )
-      .map((o) => ({ subject: o.id, about: o.name, where: { x: o.at.x, y: o.at.y }, measured: null }));
+      .map((o) => ({
+        subject: o.id,
+        about: o.name,
+        where: { x: o.at.x, y: o.at.y },
+        measured: null,
+        mend: canBeCovered(o) ? ({ kind: 'cover', id: o.id } as const) : null,
+      }));
   },
 });
 
@@ -102,6 +145,18 @@ const cavitiesOf = (
 
 /** A bit just as wide as what it routs gets in, mm. */
 const SNUG = 0.02;
+
+/** Bits as they are usually sold, mm across. */
+const USUAL_BITS = [3, 4, 5, 6, 6.35, 8, 10, 12, 12.7, 16, 18, 20];
+
+/** The widest usual bit that gets in, for the step of an opening; `null` where none does. */
+function smallerBit(cut: Cut, openings: Facts['openings']): Mend | null {
+  const step = stepOfCut(openings, cut);
+  const bit = USUAL_BITS.findLast((b) => b < cut.bit! && offsetPath(cut.path, SNUG - b / 2).length > 0);
+  return step && bit !== undefined
+    ? { kind: 'number', number: { ...step, kind: 'step bit' }, to: bit }
+    : null;
+}
 
 export const bitTooFat = rule({
   stage: 'layout',
@@ -121,6 +176,7 @@ export const bitTooFat = rule({
         about: cutWords(c, { parts, openings }),
         where: polygonMiddle(c.area.polygon),
         measured: c.bit!,
+        mend: smallerBit(c, openings),
       })),
 });
 

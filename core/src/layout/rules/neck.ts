@@ -1,5 +1,7 @@
 import { neckSide } from '../../strings/neckSide.ts';
-import { biteOfNeckScrew, neckScrewPlaces, pocketHalf } from '../pocket.ts';
+import type { Mend } from '../../design/mend.ts';
+import { longestNeckScrew } from '../carry/dependents.ts';
+import { biteOfNeckScrew, neckScrew, neckScrewPlaces, pocketHalf } from '../pocket.ts';
 import { seatAt } from '../../outline/widthAt.ts';
 import { LEAST_BITE, LEAST_UNDER_BOARD } from '../../strings/elevation.ts';
 import type { Facts, Hit, Rule } from '../../design/rule.ts';
@@ -23,12 +25,32 @@ function bites({
   }));
 }
 
-const screwHit = (i: number, where: Hit['where'], measured: number): Hit => ({
+const screwHit = (i: number, where: Hit['where'], measured: number, mend: Mend | null): Hit => ({
   subject: `screw ${i + 1}`,
   about: `neck screw ${i + 1}`,
   where,
   measured,
+  mend,
 });
+
+/**
+ * The usual length with which a neck screw, counted from 0, and all that share its length, bite at least `bite` and
+ * leave at least `under` of neck under the board, mm; `null` where none does.
+ */
+function otherScrew(facts: Parameters<typeof bites>[0], i: number, bite: number, under: number): Mend | null {
+  const own = facts.neck.screws.own.map((s) => s.screw - 1);
+  const all = bites(facts);
+  const alike = own.includes(i) ? [i] : all.map((b) => b.i).filter((k) => !own.includes(k));
+  const to = longestNeckScrew(facts, facts.stringPlan, under, alike);
+  const now = neckScrew(facts.neck, i).length;
+  if (to === null || to === now) return null;
+  if (all.some((b) => alike.includes(b.i) && b.bite + to - now < bite)) return null;
+  return {
+    kind: 'number',
+    number: own.includes(i) ? { kind: 'neck screw', index: i } : { kind: 'neck screws' },
+    to,
+  };
+}
 
 export const neckScrewBite = rule({
   ...BASE,
@@ -42,7 +64,7 @@ export const neckScrewBite = rule({
   find: (facts, limit) =>
     bites(facts)
       .filter((b) => b.bite < limit)
-      .map((b) => screwHit(b.i, b.at, b.bite)),
+      .map((b) => screwHit(b.i, b.at, b.bite, otherScrew(facts, b.i, limit, LEAST_UNDER_BOARD))),
 });
 
 export const neckScrewBoard = rule({
@@ -64,7 +86,7 @@ export const neckScrewBoard = rule({
   find: (facts, limit) =>
     bites(facts)
       .filter((b) => b.left < limit)
-      .map((b) => screwHit(b.i, b.at, b.left)),
+      .map((b) => screwHit(b.i, b.at, b.left, otherScrew(facts, b.i, LEAST_BITE, limit))),
 });
 
 export const pocketWide = rule({
@@ -92,6 +114,7 @@ export const pocketWide = rule({
             about: 'the pocket',
             where: { x: stringPlan.jointX, y: 0 },
             measured: neck.fit,
+            mend: { kind: 'number', number: { kind: 'pocket fit' }, to: limit },
           },
         ]
       : [],

@@ -3,8 +3,12 @@ import type { Point } from '../../geometry/point.ts';
 import { hypot } from '../../geometry/point.ts';
 import { distanceToEdge, polygonHolds, polygonMiddle } from '../../geometry/polygons.ts';
 import type { Cut } from '../cut.ts';
-import { screwTips, screwsNear } from '../screws.ts';
-import type { Rule } from '../../design/rule.ts';
+import { LEAST_UNDER_TIP, screwTips, screwsNear } from '../screws.ts';
+import type { Mend } from '../../design/mend.ts';
+import type { Facts, Rule } from '../../design/rule.ts';
+import { measureOf } from '../../parts/kinds.ts';
+import { SCREW_LENGTH } from '../carry/numbers.ts';
+import { longestScrew } from '../carry/screwSizes.ts';
 import { rule } from '../../design/rule.ts';
 import { cutWords, pairOf } from '../cutWords.ts';
 
@@ -30,10 +34,37 @@ export const screwNear = rule({
       })),
 });
 
+/** A usual length of a part's or cover's screws whose tip leaves at least `limit` of wood, mm; `null` where none does. */
+function shorterScrew(
+  screw: Cut,
+  left: number,
+  limit: number,
+  { parts, openings }: Pick<Facts, 'parts' | 'openings'>,
+): Mend | null {
+  const { kind, id } = screw.owner;
+  const length =
+    kind === 'part'
+      ? measureOf(parts.find((p) => p.id === id)!.spec, SCREW_LENGTH)
+      : kind === 'opening'
+        ? (openings.find((o) => o.id === id)?.cover?.screw.length ?? 0)
+        : 0;
+  const to = longestScrew(length + left - limit);
+  return to === null || to >= length
+    ? null
+    : { kind: 'number', number: { kind: kind === 'part' ? 'part screws' : 'cover screws', id }, to };
+}
+
 export const screwThrough = rule({
   ...BASE,
   id: 'screw-through',
-  limit: { name: 'screwTip', label: 'Wood under a screw’s tip', value: 2, unit: 'mm', min: 0, max: 30 },
+  limit: {
+    name: 'screwTip',
+    label: 'Wood under a screw’s tip',
+    value: LEAST_UNDER_TIP,
+    unit: 'mm',
+    min: 0,
+    max: 30,
+  },
   title: 'A screw comes out at the other face',
   says: ({ measured, limit, subject }) =>
     `${measured} of wood is left under the tip of ${subject} (below zero: it is out); at least ${limit} is recommended.`,
@@ -47,6 +78,7 @@ export const screwThrough = rule({
         about: cutWords(screw, { parts, openings }),
         where: screw.round?.at ?? null,
         measured: left,
+        mend: shorterScrew(screw, left, limit, { parts, openings }),
       })),
 });
 
