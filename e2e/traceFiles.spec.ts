@@ -12,6 +12,7 @@ import {
   solveOutline,
   weightsFor,
 } from '@pelkin/core';
+import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { drawingDxf } from '@pelkin/core/files/dxf';
@@ -29,16 +30,105 @@ test('files that are no pictures or drawings are refused with the reason', async
   const put = (label: string, name: string, mimeType: string, text: string): Promise<void> =>
     page.getByLabel(label).setInputFiles({ name, mimeType, buffer: Buffer.from(text) });
   await put('Picture file', 'a.jpg', 'image/jpeg', 'no picture');
-  await expect(page.getByRole('alert')).toContainText('no picture that can be read');
+  await expect(page.getByRole('alert')).toContainText('a.jpg is no file that Pelkin knows');
   await put('Picture file', 'a.pdf', 'application/pdf', 'no pdf');
-  await expect(page.getByRole('alert')).toContainText('no PDF');
+  await expect(page.getByRole('alert')).toContainText('a.pdf is no file that Pelkin knows');
   await put('Drawing file', 'a.svg', 'image/svg+xml', '<svg><path id="edge" d="M0 0 L x"/></svg>');
   await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('<path id="edge">');
   await put('Drawing file', 'a.dxf', 'image/vnd.dxf', '0\nSECTION\n2\nENTITIES\n0\nLINE\n10\nzero');
   await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('line');
   await put('Drawing file', 'a.json', 'application/json', '{"format":"other"}');
   await expect(page.getByRole('region', { name: NODES.fromADrawing })).toContainText('not a Pelkin design');
+  // What it is counts, not what it is called; the next file takes the words of the last away.
+  const section = page.getByRole('region', { name: NODES.fromADrawing });
+  const png = await sharp({ create: { width: 9, height: 9, channels: 3, background: 'white' } })
+    .png()
+    .toBuffer();
+  await page
+    .getByLabel('Drawing file')
+    .setInputFiles({ name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: png });
+  await expect(section.getByRole('alert')).toHaveText(
+    'plan.dxf is a PNG picture. Add it as a picture, in Outline under Trace.',
+  );
+  await put('Drawing file', 'empty.svg', 'image/svg+xml', '');
+  await expect(section.getByRole('alert')).toHaveText('empty.svg is empty: save or copy it again.');
+  await put(
+    'Drawing file',
+    'good.svg',
+    'image/svg+xml',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80"><rect x="1" y="1" width="98" height="70"/></svg>',
+  );
+  await expect(section.getByText('1 closed and 0 open line.')).toBeVisible();
+  await expect(section.getByText('is empty')).toHaveCount(0);
   await expect(page.getByTestId('reading-length')).toContainText('515.0');
+});
+
+/** Drops a file on the page, as a hand does that drags it out of a folder. */
+async function drop(page: Page, name: string, type: string, content: Buffer): Promise<void> {
+  const transfer = await page.evaluateHandle(
+    ([name, type, base64]) => {
+      const bytes = Uint8Array.from(atob(base64!), (c) => c.charCodeAt(0));
+      const data = new DataTransfer();
+      data.items.add(new File([bytes], name!, { type: type! }));
+      return data;
+    },
+    [name, type, content.toString('base64')],
+  );
+  await page.dispatchEvent('body', 'dragenter', { dataTransfer: transfer });
+  await expect(page.getByText('Drop the file to')).toBeVisible();
+  await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+}
+
+test('a dropped plan: holes get a depth by size, circles become screws and pots', async ({
+  page,
+  request,
+}) => {
+  const id = await makeDesign(request, 'Dropped', {
+    outline: newDesign('x', 6, 628).outline,
+    openings: [],
+    parts: [],
+    runs: [],
+    guards: [],
+  });
+  const circles = (r: number, ...at: readonly (readonly [number, number])[]): string =>
+    at.map(([x, y]) => `<circle cx="${x}" cy="${y}" r="${r}"/>`).join('');
+  const plan = `<svg xmlns="http://www.w3.org/2000/svg" width="420mm" height="320mm" viewBox="0 0 420 320">
+    <rect x="60" y="50" width="300" height="220" rx="80"/>
+    ${circles(1.5, [150, 100], [170, 100], [190, 100])}${circles(4.85, [250, 200], [280, 210])}${circles(8, [120, 160], [140, 160])}
+  </svg>`;
+  await openStage(page, id, 'strings');
+  await drop(page, 'plan.svg', 'image/svg+xml', Buffer.from(plan));
+  await expect(page).toHaveURL(/outline\?desk=trace/);
+  const section = page.getByRole('region', { name: NODES.fromADrawing });
+  const sizes = section.getByRole('list', { name: NODES.roundHolesBySize });
+  await expect(sizes.getByRole('listitem')).toHaveCount(3);
+  await sizes.getByLabel('Use of the holes ⌀ 3.00 mm').selectOption('screw');
+  await sizes.getByLabel('Depth of ⌀ 3.00 mm').fill('14');
+  await page.keyboard.press('Enter');
+  await sizes.getByLabel('Use of the holes ⌀ 9.70 mm').selectOption('pot');
+  await sizes.getByLabel('Depth of ⌀ 16.00 mm').fill('25');
+  await page.keyboard.press('Enter');
+  await section.getByRole('button', { name: NODES.import }).click();
+  await expect(section.getByRole('status').filter({ hasText: 'Imported' })).toContainText(
+    '2 round holes, 3 screws and 2 pots',
+  );
+  await saved(page);
+  const { design } = await held(request, id);
+  expect(design.openings.map((o) => o.steps[0]!.depth)).toEqual([25, 25]);
+  expect(design.parts.map((p) => p.spec.kind).sort()).toEqual(['pot', 'pot', 'screw', 'screw', 'screw']);
+  const screw = design.parts.find((p) => p.spec.kind === 'screw')!;
+  expect(screw.spec.measures).toMatchObject({ screwThread: 3, screwLength: 14 });
+  // What no stage takes is refused with its own words, and the design is as it was.
+  await drop(page, 'plans.zip', 'application/zip', Buffer.from('PK\x03\x04rest'));
+  await expect(page.getByRole('alert').filter({ hasText: 'plans.zip' })).toHaveText(
+    'plans.zip is an archive of files. Unpack it first.',
+  );
+  const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'white' } })
+    .jpeg()
+    .toBuffer();
+  await drop(page, 'body.dxf', 'image/vnd.dxf', photo);
+  await expect(page.getByRole('list', { name: NODES.pictures }).getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByText('plans.zip')).toHaveCount(0);
 });
 
 test('a DXF without units becomes a fair outline with openings', async ({ page, request }) => {

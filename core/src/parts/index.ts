@@ -5,7 +5,7 @@ export { partName, partNames } from './partNames.ts';
 export type { NamedPart } from './partNames.ts';
 export { PART_GROUPS } from './part.ts';
 export type { Flat, MeasureDef, PartForm, PartGroup, PartKind } from './part.ts';
-export { SHELF, groupOf, specOf } from './shelf.ts';
+export { SHELF, groupOf, plainSpec, specOf } from './shelf.ts';
 export type { ShelfPart } from './shelf.ts';
 export { WOODS, shelfWood } from './woods.ts';
 export type { ShelfWood, WoodUse } from './woods.ts';

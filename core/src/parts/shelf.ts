@@ -193,3 +193,7 @@ export function specOf(part: ShelfPart): PartSpec {
     outline: null,
   };
 }
+
+/** A part of a kind with its usual measures, all of them assumed, called what its kind is. Throws for a kind that there is not. */
+export const plainSpec = (kind: string): PartSpec =>
+  specOf({ key: kind, kind, name: kindOf({ kind })!.words, measures: {} });

@@ -8,6 +8,7 @@ import { useDesignStore } from '../design/store.ts';
 import { when } from '../shared/when.ts';
 import { ALL_STAGES, stageByKey } from '../stages/all.ts';
 import { CarriedNotice } from './CarriedNotice.tsx';
+import { DroppedFiles } from './DroppedFiles.tsx';
 import { FindingsList } from './FindingsList.tsx';
 import { ComparedView } from './ComparedView.tsx';
 import { KeptCopies, RefusedByServer, saveAsFile } from './KeptCopies.tsx';
@@ -108,6 +109,7 @@ export function DesignPage() {
     <Grid h="100dvh" templateRows="auto auto minmax(0, 1fr) auto" overflow="hidden">
       <TitleLine />
       <Box>
+        <DroppedFiles stage={stage} />
         <StaleNotice />
         <TakenIn />
         <CarriedNotice />

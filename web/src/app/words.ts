@@ -10,6 +10,7 @@ export const WORDS = {
   choosePartsOfEach: 'Choose parts of each',
   close: 'Close',
   bringAllAlong: 'Change all of them',
+  dropAFile: 'Drop the file to bring it in: a picture, a drawing, a part or a design',
   whatFollowed: 'What followed a change',
   closeTheFindings: 'Close the findings',
   count: 'Count',

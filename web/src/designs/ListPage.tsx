@@ -4,6 +4,7 @@ import { FolderOpen, Plus } from 'lucide-react';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LISTED_AT_ONCE, api, wordsOf } from '../design/api.ts';
+import { FileDrop } from '../shared/FileDrop.tsx';
 import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { Select } from '../shared/Pick.tsx';
 import { useStable } from '../shared/useStable.ts';
@@ -106,6 +107,9 @@ export function ListPage() {
       setProblem('The server cannot be reached: try again.');
       return;
     }
+    const wrong = await core.wrongFileFor(chosen, 'design');
+    setProblem(wrong);
+    if (wrong) return;
     const read = core.readDesignText(chosen.size > 2_000_000 ? ' '.repeat(2_000_001) : await chosen.text());
     if (!read.ok) {
       const [first] = read.refusals;
@@ -125,6 +129,7 @@ export function ListPage() {
   const isSearched = searched !== '';
   return (
     <Box minH="100%" bg="paper">
+      <FileDrop words={WORDS.dropADesign} onFile={openFile} />
       <HStack as="header" bg="tar" color="onTar" h="50px" px="6" gap="3">
         <Box as="img" {...{ src: '/pelkin.svg', alt: '' }} w="30px" h="30px" />
         <Text fontWeight="650" fontSize="16px">

@@ -15,6 +15,7 @@ export const WORDS = {
   newDesign: 'New design',
   newName: 'New name',
   openADesignFile: 'Open a design file',
+  dropADesign: 'Drop the file to open it as a design',
   openingTheForm: 'Opening the form',
   order: 'Order',
   rename: 'Rename',

@@ -76,6 +76,7 @@ export const WORDS = {
   fromAPicture: 'From a picture',
   gap: 'gap',
   goesThrough: 'Goes through',
+  roundHolesBySize: 'Round holes by size',
   hide: 'Hide',
   hideItsLines: 'Hide its lines',
   howFarTheEdgeMayMove: 'How far the edge may move',

@@ -3,6 +3,7 @@ import type { ComponentType, ReactNode } from 'react';
 import type { BoardFrame } from '../board/BoardContext.ts';
 import type { PlacedWords } from '../board/DrawingLayers.tsx';
 import type { Field } from '../board/FieldCanvas.tsx';
+import type { DroppedFile } from '../shared/droppedFile.ts';
 
 /** What a reading of the bottom strip says of a design. */
 export interface Read {
@@ -79,6 +80,8 @@ export interface Stage<Shows = unknown> {
   readonly summary: (design: Design, derived: Derived) => string;
   readonly keys: readonly (readonly [keys: string, does: string])[];
   readonly readings: readonly Reading[];
+  /** Files that it takes when they are dropped on the page: by their kind, with the address within the design that shows them. */
+  readonly takes?: readonly DroppedFile[];
   /** What is fetched only when it is first used: fetched ahead while nothing else is to be done. */
   readonly later: readonly (() => Promise<unknown>)[];
 }

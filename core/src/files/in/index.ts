@@ -9,6 +9,7 @@ export type { PdfPage } from './pdfPaths.ts';
 export { firstPlacing, placedPath, placingMap, unplacingMap } from './place.ts';
 export type { Placing } from './place.ts';
 export {
+  CIRCLE_PARTS,
   bodyLine,
   crossesItself,
   depthInName,
@@ -18,6 +19,10 @@ export {
   useByLayer,
   usesFor,
 } from './plan.ts';
-export type { LayerPlan, LayerUse, PlanLayer, PlanLine, PlanUse } from './plan.ts';
+export { FILE_PLACES, KIND_BYTES, fileKind, wrongFile } from './fileKind.ts';
+export type { FileKind, FilePlace } from './fileKind.ts';
+export { holeSizePlan, holeSizes } from './holeSizes.ts';
+export type { HoleSize, HoleSizePlan } from './holeSizes.ts';
+export type { CirclePart, LayerPlan, LayerUse, PlanLayer, PlanLine, PlanUse } from './plan.ts';
 export { readDrawing } from './read.ts';
 export { drawingText } from './text.ts';

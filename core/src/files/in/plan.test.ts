@@ -46,6 +46,7 @@ const line = (index: number, layer: string, more: Partial<PlanLine> = {}): PlanL
   closed: true,
   box: { minX: 0, maxX: 10, minY: 0, maxY: 10 },
   isCircle: false,
+  circle: null,
   dashed: false,
   aside: null,
   twin: null,

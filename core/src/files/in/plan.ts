@@ -1,8 +1,14 @@
 import type { Box } from '../../geometry/box.ts';
 import type { SaidCut } from '../../geometry/chains.ts';
+import type { HoleSizePlan } from './holeSizes.ts';
+import { holeSizePlan } from './holeSizes.ts';
+
+/** A part that is laid where a circle is drawn: the circle is its hole. */
+export type CirclePart = 'screw' | 'pot' | 'ferrule';
+export const CIRCLE_PARTS: readonly CirclePart[] = ['screw', 'pot', 'ferrule'];
 
 /** What becomes of a line of a drawing. */
-export type PlanUse = 'outline' | 'opening' | 'hole' | 'guard' | 'guide' | 'leave';
+export type PlanUse = 'outline' | 'opening' | 'hole' | CirclePart | 'guard' | 'guide' | 'leave';
 /** What becomes of a layer: one use for all its lines; `body` is the outline with the openings and holes within it. */
 export type LayerUse = PlanUse | 'body';
 
@@ -16,6 +22,8 @@ export interface LayerPlan {
   readonly through: boolean;
   /** Each line that says its own face and depth is cut so. */
   readonly asSaid: boolean;
+  /** Its round holes by size, where they differ from the layer; by `holeSizeKey`. */
+  readonly sizes: ReadonlyMap<string, HoleSizePlan>;
 }
 
 /** A line of a drawing, as far as its use is decided by it. */
@@ -25,6 +33,8 @@ export interface PlanLine {
   readonly closed: boolean;
   readonly box: Box;
   readonly isCircle: boolean;
+  /** The circle that it is, mm; `null` where it is none. */
+  readonly circle: { readonly diameter: number } | null;
   readonly dashed: boolean;
   /** Why it is not taken unasked. */
   readonly aside: 'frame' | 'construction' | null;
@@ -107,6 +117,7 @@ export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, La
           depth: depthInName(layer.name),
           through: THROUGH.test(words),
           asSaid: cut.some((l) => l.cut !== null),
+          sizes: new Map(),
         },
       ];
     }),
@@ -114,14 +125,21 @@ export function firstPlans(layers: readonly PlanLayer[]): ReadonlyMap<string, La
 }
 
 /** What a line can become: an open one is no opening, a line to draw by can always be left out. */
-export const usesFor = ({ closed }: Pick<PlanLine, 'closed'>): readonly PlanUse[] =>
-  closed ? ['outline', 'opening', 'hole', 'guard', 'guide', 'leave'] : ['guide', 'leave'];
+export const usesFor = ({ closed, circle }: Pick<PlanLine, 'closed' | 'circle'>): readonly PlanUse[] =>
+  closed
+    ? ['outline', 'opening', 'hole', ...(circle ? CIRCLE_PARTS : []), 'guard', 'guide', 'leave']
+    : ['guide', 'leave'];
 
 /** Whether a line crosses itself. */
 export const crossesItself = ({ crosses }: Pick<PlanLine, 'crosses'>): boolean => crosses?.other === null;
 
-/** What becomes of a line by its layer's use; `body`: the line that is the outline where one layer says so. */
+/** What becomes of a line by its layer's use, and of a round hole by its size; `body`: the line that is the outline where one layer says so. */
 export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
+  const use = useOfLayer(line, plan, body);
+  return use === 'hole' || use === 'opening' ? (holeSizePlan(plan, line).use ?? use) : use;
+}
+
+function useOfLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
   const { use } = plan;
   if (use === 'leave' || use === 'guide') return use;
   // What stays within an opening, or is bored in the edge, is no opening of a face.

@@ -1,5 +1,5 @@
-import type { LayerPlan, LayerUse, PlanLayer, PlanUse, SaidCut } from '@pelkin/core';
-import { figureAndUnit, lengthWithUnit, planLayers, usesFor } from '@pelkin/core';
+import type { HoleSize, LayerPlan, LayerUse, PlanLayer, PlanUse, SaidCut } from '@pelkin/core';
+import { CIRCLE_PARTS, figureAndUnit, holeSizes, lengthWithUnit, planLayers, usesFor } from '@pelkin/core';
 import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { usePicked } from '../drawn.ts';
@@ -152,6 +152,78 @@ function LinesOf({ lines }: { lines: readonly BroughtLine[] }) {
 
 const isCut = (use: LayerUse): boolean => use === 'body' || use === 'opening' || use === 'hole';
 
+/** Uses of round holes of one size: a bored hole, a part whose hole it is, or none. */
+const SIZE_USES: readonly (readonly [PlanUse, string])[] = (['hole', ...CIRCLE_PARTS, 'leave'] as const).map(
+  (use) => [use, USE_WORDS[use]],
+);
+
+/** Round holes of one size in a layer: what becomes of them and how deep they are. */
+function SizeRow({ size, plan, layer }: { size: HoleSize<BroughtLine>; plan: LayerPlan; layer: string }) {
+  const units = usePicked((d) => d.units);
+  const own = plan.sizes.get(size.key) ?? {};
+  const { use = 'hole', depth = plan.depth, through = plan.through } = own;
+  const change = (part: typeof own): void =>
+    useBringIn.getState().plan(layer, { sizes: new Map(plan.sizes).set(size.key, { ...own, ...part }) });
+  const words = `⌀ ${lengthWithUnit(size.diameter, units, 2)}`;
+  const isSaid = plan.asSaid && size.lines.every((l) => l.cut);
+  return (
+    <Box role="listitem" aria-label={words} borderTopWidth="1px" borderColor="rule" py="1">
+      <HStack gap="2" fontSize="12.5px">
+        <Text flex="1">
+          {words}{' '}
+          <Text as="span" color="faded">
+            × {size.lines.length}
+          </Text>
+        </Text>
+        <Select<PlanUse>
+          label={`Use of the holes ${words}`}
+          value={use}
+          options={SIZE_USES}
+          onChange={(next) => change({ use: next })}
+          w="104px"
+        />
+      </HStack>
+      {!isSaid && use !== 'leave' && use !== 'pot' && (
+        <Box pt="1">
+          {!through && (
+            <LengthField
+              label={`Depth of ${words}`}
+              value={depth}
+              unit={units}
+              limit={DEPTH}
+              onCommit={(mm) => {
+                change({ depth: mm });
+                return [];
+              }}
+            />
+          )}
+          {use === 'hole' && (
+            <Tick label={WORDS.goesThrough} checked={through} onChange={(on) => change({ through: on })} />
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** The round holes of a layer by size. */
+function HoleSizes({ layer, plan }: { layer: PlanLayer<BroughtLine>; plan: LayerPlan }) {
+  const sizes = useMemo(() => holeSizes(layer.lines), [layer]);
+  if (sizes.length === 0) return null;
+  return (
+    <Box pt="1">
+      <Text fontSize="12px" color="faded">
+        {WORDS.roundHolesBySize}
+      </Text>
+      <Box role="list" aria-label={WORDS.roundHolesBySize}>
+        {sizes.map((size) => (
+          <SizeRow key={size.key} size={size} plan={plan} layer={layer.name} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
 /** A layer of the drawing: what becomes of it, from which face, how deep; its lines on demand. */
 function LayerRow({ layer, alone }: { layer: PlanLayer<BroughtLine>; alone: boolean }) {
   const plan = useBringIn((s) => s.plans.get(layer.name));
@@ -223,6 +295,7 @@ function LayerRow({ layer, alone }: { layer: PlanLayer<BroughtLine>; alone: bool
           />
         </Box>
       )}
+      {isCut(plan.use) && <HoleSizes layer={layer} plan={plan} />}
       <Button size="2xs" variant="ghost" px="1" aria-expanded={open} onClick={() => setOpen(!open)}>
         {open ? WORDS.hideItsLines : WORDS.showItsLines} ({layer.lines.length})
       </Button>

@@ -1,24 +1,17 @@
 import { useEffect } from 'react';
 import { useDrawnLine, useDrawnStore as useDesignStore } from '../drawn.ts';
-import { useBringIn } from './importDrawing.ts';
+import { beginTracingIn } from './beginIn.ts';
 import { Artwork } from './Artwork.tsx';
 import { FromFile } from './FromFile.tsx';
 import { Pictures } from './Pictures.tsx';
 import { useTracing } from './tracing.ts';
-
-let markedIn = '';
 
 /** Bringing the drawn line in: over a picture, or from a drawing. */
 export function Traced() {
   const design = useDesignStore((s) => s.id);
   const line = useDrawnLine((s) => s.line);
   useEffect(() => {
-    // What was marked belongs to the design it was marked in.
-    if (markedIn !== design) {
-      useTracing.getState().choose(null);
-      useBringIn.getState().leave();
-    }
-    markedIn = design;
+    beginTracingIn(design);
     return () => useTracing.getState().begin(null);
   }, [design]);
   return (

@@ -1,5 +1,6 @@
-import type { Axes, LayerPlan, Outline, PlanUse, Placing, Point } from '@pelkin/core';
+import type { Axes, CirclePart, LayerPlan, Outline, PlanUse, Placing, Point } from '@pelkin/core';
 import {
+  CIRCLE_PARTS,
   asHeadstock,
   bodyLine,
   checkDesign,
@@ -19,6 +20,7 @@ import type { Taken } from './taken.ts';
 import {
   PLAIN_PLAN,
   circleOpening,
+  circlePart,
   cutOpening,
   guideWay,
   nameFor,
@@ -27,6 +29,7 @@ import {
   takenWords,
 } from './taken.ts';
 import { derive } from '../../design/derived.ts';
+import { wrongFileFor } from '../../shared/fileChecked.ts';
 import { useDrawnLine, useDrawnStore as useDesignStore } from '../drawn.ts';
 import type { BroughtLine, BroughtLines, DrawingAbout, Reader } from '../../workers/drawingReader.ts';
 import { isRefusal, startReader } from '../../workers/drawingReader.ts';
@@ -115,6 +118,8 @@ export function usesOf(
   );
 }
 
+const isCirclePart = (use: PlanUse): use is CirclePart => CIRCLE_PARTS.some((part) => part === use);
+
 const remembered = remember(usesOf, 2);
 /** The same of a drawing that is being brought in, worked out once for all that ask. */
 export const usesNow = ({ lines, plans, uses }: Pick<BringIn, 'lines' | 'plans' | 'uses'>) =>
@@ -189,6 +194,11 @@ export const useBringIn = create<BringIn>((set, get) => {
             problem: `${file.name} is over ${LARGEST_FILE / 1e6} MB: bring in the outline alone.`,
             share: null,
           });
+          return;
+        }
+        const wrong = await wrongFileFor(file, 'drawing');
+        if (wrong) {
+          set({ problem: wrong, share: null });
           return;
         }
         const bytes = new Uint8Array(await file.arrayBuffer());
@@ -280,7 +290,7 @@ export const useBringIn = create<BringIn>((set, get) => {
         const wanted = lines.lines.filter((l) => uses.get(l.index) !== 'leave');
         const refuse = (problem: string): void => set({ problem, share: null });
         const map = placingMap(placing);
-        const taken: Taken = { nodes: null, off: 0, openings: [], guards: [], guides: [] };
+        const taken: Taken = { nodes: null, off: 0, openings: [], parts: [], guards: [], guides: [] };
         for (const [i, line] of wanted.entries()) {
           const use = uses.get(line.index)!;
           const plan = planFor(plans.get(line.layer) ?? PLAIN_PLAN, line);
@@ -295,6 +305,10 @@ export const useBringIn = create<BringIn>((set, get) => {
             );
           if (!line.closed)
             return refuse('A line that is to be cut or outlined is open: join its gaps first.');
+          if (isCirclePart(use)) {
+            taken.parts.push(circlePart(line, use, name, plan, map));
+            continue;
+          }
           if (line.circle && use !== 'outline' && use !== 'guard') {
             taken.openings.push(circleOpening(design, taken.openings, line, name, plan, map));
             continue;

@@ -1,7 +1,8 @@
-import type { Design, Underlay } from '@pelkin/core';
+import type { Design, FileKind, Underlay } from '@pelkin/core';
 import { carryNodes, edits, isPlacedAs } from '@pelkin/core';
 import { api, wordsOf } from '../../design/api.ts';
 import { derive } from '../../design/derived.ts';
+import { kindOfFile, wrongFileFor } from '../../shared/fileChecked.ts';
 import { useDrawnLine, useDrawnStore as useDesignStore } from '../drawn.ts';
 import type { MarkedPlane } from '../../workers/tracing.ts';
 import { dotsPerInch } from './pngDots.ts';
@@ -16,6 +17,12 @@ const OPACITY = 0.6;
 /** A picture’s fineness is in its first bytes. */
 const SCANNED = 65_536;
 const MM_PER_INCH = 25.4;
+
+const PICTURE_TYPES: Readonly<Partial<Record<FileKind, string>>> = {
+  'PNG picture': 'image/png',
+  'JPEG picture': 'image/jpeg',
+  'WebP picture': 'image/webp',
+};
 
 let under: PictureWork<unknown> | null = null;
 export const stopWork = (): void => {
@@ -79,6 +86,11 @@ export async function layUnder(file: File, page = 1): Promise<void> {
   const { set } = useTracing.getState();
   set({ share: 0.05, doing: 'Adding the picture', problem: null, told: null, pdf: null });
   try {
+    const wrong = await wrongFileFor(file, 'picture');
+    if (wrong) {
+      set({ share: null, problem: wrong });
+      return;
+    }
     let blob: Blob = file;
     let mmPerPixel: number | null = null;
     let told: string | null = null;
@@ -97,8 +109,8 @@ export async function layUnder(file: File, page = 1): Promise<void> {
           : 'At the size the file gives it.';
     }
     const pdf = pages > 1 ? { file, pages, page } : null;
-    if (!/^image\/(jpeg|png|webp)$/.test(blob.type))
-      throw new Error('A JPEG, PNG, WebP or PDF goes here: save the picture as one of them.');
+    // By its bytes: a name can say another format.
+    if (!isPdf) blob = new Blob([file], { type: PICTURE_TYPES[await kindOfFile(file)] ?? file.type });
     set({ share: 0.4 });
     // The server keeps the pixels alone: what the file tells of its lens is read here.
     const { focalOf } = await import('./focal.ts');

@@ -102,6 +102,13 @@ export const layout = stageOf({
       },
     },
   ],
+  takes: [
+    {
+      kinds: ['part'],
+      search: '?desk=parts',
+      take: async (file) => (await import('./parts/partFiles.ts')).readPartFile(file),
+    },
+  ],
   later: [
     tools,
     particulars,

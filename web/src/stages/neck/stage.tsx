@@ -4,6 +4,7 @@ import { lazy, useMemo } from 'react';
 import { usePicked } from '../../design/derived.ts';
 import { Underlays } from '../../nodes/Underlays.tsx';
 import { useChosen } from '../../nodes/chosen.ts';
+import { TRACED_FILES } from '../../nodes/trace/droppedFiles.ts';
 import { useTracing } from '../../nodes/trace/tracing.ts';
 import { useShown } from '../../shared/shown.ts';
 import { layersOf, stageOf } from '../stage.ts';
@@ -104,5 +105,6 @@ export const neck = stageOf({
     ['Double click', 'on the headstock’s edge: add a node'],
   ],
   readings: [],
+  takes: TRACED_FILES,
   later: [tools, particulars],
 });

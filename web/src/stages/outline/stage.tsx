@@ -19,6 +19,7 @@ import { OutlineTools } from './OutlineTools.tsx';
 import { useChosen } from '../../nodes/chosen.ts';
 import { useDesk } from './desk.ts';
 import { Underlays } from '../../nodes/Underlays.tsx';
+import { TRACED_FILES } from '../../nodes/trace/droppedFiles.ts';
 import { useTracing } from '../../nodes/trace/tracing.ts';
 
 interface Shows {
@@ -146,6 +147,7 @@ export const outline = stageOf<Shows>({
       },
     },
   ],
+  takes: TRACED_FILES,
   later: [
     () => import('../../nodes/trace/Traced.tsx'),
     () => import('../../nodes/trace/TraceTools.tsx'),

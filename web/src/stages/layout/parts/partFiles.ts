@@ -1,6 +1,7 @@
 import type { Box, OutlineNode, PartSpec } from '@pelkin/core';
 import { partText, readPartText } from '@pelkin/core';
 import { download, fileStem } from '../../../shared/download.ts';
+import { wrongFileFor } from '../../../shared/fileChecked.ts';
 import type { Refusal } from '../../../workers/drawingReader.ts';
 import { isRefusal, startReader } from '../../../workers/drawingReader.ts';
 import { useChosenInLayout } from '../chosen.ts';
@@ -12,6 +13,8 @@ export const writePartFile = (spec: PartSpec): void =>
 
 /** Reads a part's file and takes the part in hand; gives what is wrong with the file, or null. */
 export async function readPartFile(file: File): Promise<string | null> {
+  const wrong = await wrongFileFor(file, 'part');
+  if (wrong) return wrong;
   const read = readPartText(await file.text());
   if (!read.ok) return `${read.message}.`;
   useChosenInLayout.getState().carry({ spec: read.spec, face: firstFace(read.spec) });
@@ -37,6 +40,8 @@ export async function outlineFromDrawing(
   try {
     const none = (): void => undefined;
     const refused = (r: Refusal) => ({ ok: false as const, message: `${r.where}: ${r.message}.` });
+    const wrong = await wrongFileFor(file, 'drawing');
+    if (wrong) return { ok: false, message: wrong };
     const about = await reader.read(new Uint8Array(await file.arrayBuffer()), none);
     if (isRefusal(about)) return refused(about);
     const mm = about.declared?.mm ?? 1;
