@@ -11,7 +11,8 @@ import { differences } from '../design/differences.ts';
 import { useDesign, useDesignStore } from '../design/store.ts';
 import { Pick } from '../shared/Pick.tsx';
 import { Reading, Section } from '../shared/Section.tsx';
-import { FRAME } from './frame.ts';
+import type { FrameKind } from './frame.ts';
+import { FRAMES } from './frame.ts';
 import type { KeptState } from './keptStates.ts';
 import { designIn, statesOf } from './keptStates.ts';
 import type { LookedAt } from './looking.ts';
@@ -128,7 +129,7 @@ function WhatChanged({
 }
 
 /** A kept state as it is, what differs in another dashed over it; nothing here can be changed. */
-export function ComparedView({ lookedAt }: { lookedAt: LookedAt }) {
+export function ComparedView({ lookedAt, kind }: { lookedAt: LookedAt; kind: FrameKind }) {
   const { state, design } = lookedAt;
   const compared = useCompared(lookedAt);
   const other = compared.design;
@@ -151,7 +152,16 @@ export function ComparedView({ lookedAt }: { lookedAt: LookedAt }) {
   const outlineDiffers = !sameJson(design.outline.nodes, other.outline.nodes);
   const isSame = useMemo(() => differences(other, design).length === 0, [other, design]);
   return (
-    <Grid templateColumns={`minmax(0, 1fr) ${FRAME.particulars}px`} minH="0" minW="0" gridColumn="2 / span 2">
+    <Grid
+      {...(kind === 'phone'
+        ? { templateColumns: 'minmax(0, 1fr)', templateRows: 'minmax(0, 1fr) minmax(0, 1fr)' }
+        : {
+            templateColumns: `minmax(0, 1fr) ${FRAMES[kind].particulars}px`,
+            gridColumn: '2 / span 2',
+          })}
+      minH="0"
+      minW="0"
+    >
       <Board
         drawing={derived.drawing}
         unit={other.units}

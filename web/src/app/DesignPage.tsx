@@ -17,7 +17,8 @@ import { StaleNotice } from './StaleNotice.tsx';
 import { TakenIn } from './TakenIn.tsx';
 import { Readings } from './Readings.tsx';
 import { fetchAhead } from './fetchAhead.ts';
-import { FRAME } from './frame.ts';
+import { FRAMES, useFrameKind } from './frame.ts';
+import { Pulled, Pulls, usePulled } from './Pulled.tsx';
 import { useLooking } from './looking.ts';
 import { TitleLine } from './TitleLine.tsx';
 import { Workplace, beginBoard } from './Workplace.tsx';
@@ -76,6 +77,8 @@ export function DesignPage() {
   const [failed, setFailed] = useState<{ readonly of: string; readonly words: string } | null>(null);
   const [attempt, setAttempt] = useState(0);
   const lookedAt = useLooking((s) => s.lookedAt);
+  const kind = useFrameKind();
+  const { workOrder, particulars, pulls } = FRAMES[kind];
   const opening = `${id} ${attempt}`;
   useEffect(() => {
     let left = false;
@@ -96,6 +99,9 @@ export function DesignPage() {
     document.title = name ? `${name} · Pelkin` : 'Pelkin';
   }, [name]);
 
+  // Another stage shows its board first.
+  useEffect(() => usePulled.getState().pull(null), [key]);
+
   if (!stage) return <Navigate to={`/designs/${id}/${ALL_STAGES[0]!.key}`} replace />;
   if (openId !== id)
     return (
@@ -106,8 +112,13 @@ export function DesignPage() {
       />
     );
   return (
-    <Grid h="100dvh" templateRows="auto auto minmax(0, 1fr) auto" overflow="hidden">
-      <TitleLine />
+    <Grid
+      h="100dvh"
+      templateRows="auto auto minmax(0, 1fr) auto"
+      templateColumns="minmax(0, 1fr)"
+      overflow="hidden"
+    >
+      <TitleLine kind={kind} />
       <Box>
         <DroppedFiles stage={stage} />
         <StaleNotice />
@@ -117,18 +128,28 @@ export function DesignPage() {
         <KeptCopies />
       </Box>
       <Grid
-        templateColumns={`${FRAME.workOrder}px minmax(0, 1fr) ${FRAME.particulars}px`}
+        templateColumns={
+          kind === 'phone' ? 'minmax(0, 1fr)' : `${workOrder}px minmax(0, 1fr) ${particulars}px`
+        }
+        templateRows="minmax(0, 1fr) auto"
         minH="0"
         gridRow="3"
       >
-        <WorkOrder stage={stage} />
-        {lookedAt ? (
-          <ComparedView key={lookedAt.state.key} lookedAt={lookedAt} />
+        {kind === 'phone' ? (
+          <Pulled sheet="work order" words={WORDS.workOrder}>
+            <WorkOrder stage={stage} kind={kind} />
+          </Pulled>
         ) : (
-          <Workplace stage={stage} />
+          <WorkOrder stage={stage} kind={kind} />
+        )}
+        {lookedAt ? (
+          <ComparedView key={lookedAt.state.key} lookedAt={lookedAt} kind={kind} />
+        ) : (
+          <Workplace stage={stage} kind={kind} />
         )}
       </Grid>
-      <Box gridRow="4" position="relative">
+      <Box gridRow="4" position="relative" minW="0">
+        {pulls > 0 && <Pulls stage={stage.name} />}
         <RefusedStep />
         <FindingsList />
         <Readings />

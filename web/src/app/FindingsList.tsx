@@ -13,6 +13,7 @@ import { NumberField } from '../shared/NumberField.tsx';
 import { stageByKey } from '../stages/all.ts';
 import type { Found } from '../design/findings.ts';
 import { useFindingsList, useFound } from '../design/findings.ts';
+import { FRAMES, useFrameKind } from './frame.ts';
 import { WORDS, alikeWords } from './words.ts';
 
 /** State by shape, word and colour: a square for stop, a wedge for look, a ring for what was accepted. */
@@ -92,9 +93,9 @@ function Row({ found }: { found: Found }) {
   };
   return (
     <Box as="li" borderTopWidth="1px" borderColor="rule" py="1.5" data-finding={finding.rule}>
-      <HStack align="start" gap="3">
+      <HStack align="start" gap="3" wrap="wrap">
         <Mark found={found} />
-        <Box flex="1" minW="0" fontSize="13px">
+        <Box flex="1" minW="220px" fontSize="13px">
           <Text fontWeight="600">{words.title}</Text>
           <Text>
             {words.says}
@@ -105,7 +106,7 @@ function Row({ found }: { found: Found }) {
           </Text>
           {reason === null && finding.mend && <Mending mend={finding.mend} title={words.title} />}
         </Box>
-        <HStack gap="1" flexShrink="0">
+        <HStack gap="1" flexShrink="0" ml="auto">
           {(finding.where !== null || finding.stage) && (
             <Button size="2xs" variant="outline" onClick={go}>
               {finding.where ? WORDS.showThePlace : `Go to ${stageByKey(finding.stage)!.name}`}
@@ -169,7 +170,7 @@ function Limits() {
   return (
     <Box
       display="grid"
-      gridTemplateColumns="repeat(auto-fill, minmax(330px, 1fr))"
+      gridTemplateColumns="repeat(auto-fill, minmax(min(330px, 100%), 1fr))"
       columnGap="8"
       rowGap="2"
       py="2"
@@ -223,6 +224,7 @@ export function FindingsList() {
 
 function OpenList() {
   const { setOpen } = useFindingsList.getState();
+  const { workOrder, particulars } = FRAMES[useFrameKind()];
   const found = useFound();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -236,8 +238,8 @@ function OpenList() {
       as="section"
       aria-label={WORDS.findings}
       position="absolute"
-      left="156px"
-      right="324px"
+      left={`${workOrder}px`}
+      right={`${particulars}px`}
       bottom="100%"
       maxH="44vh"
       overflowY="auto"

@@ -64,7 +64,7 @@ function Row<T extends string>({
 }
 
 /** Everything that leaves Pelkin: paper and files, as they are seen from either face. */
-export function HandOver() {
+export function HandOver({ short }: { short: boolean }) {
   const [busy, setBusy] = useState(false);
   const [told, setTold] = useState<{ readonly words: string; readonly failed: boolean } | null>(null);
   const [from, setFrom] = useState<SeenFrom>('front');
@@ -91,7 +91,7 @@ export function HandOver() {
   };
   return (
     <>
-      {told && (
+      {told && !short && (
         <Text
           fontSize="12px"
           color={told.failed ? 'madderOnTar' : 'onTarFaded'}
@@ -121,10 +121,11 @@ export function HandOver() {
             color="#14201a"
             _hover={{ bg: '#a5d6ba' }}
             loading={busy}
-            loadingText="Making the file"
+            loadingText={short ? '' : 'Making the file'}
+            aria-label={short ? WORDS.printAndExport : undefined}
           >
             <FileDown size={15} aria-hidden />{' '}
-            {told?.failed ? WORDS.fileFailedTryAgain : WORDS.printAndExport}
+            {told?.failed ? WORDS.fileFailedTryAgain : short ? '' : WORDS.printAndExport}
           </Button>
         </Menu.Trigger>
         <Portal>

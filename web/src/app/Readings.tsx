@@ -17,7 +17,7 @@ import { ALL_STAGES } from '../stages/all.ts';
 import type { Read, Reading, Stage } from '../stages/stage.ts';
 import type { Found } from '../design/findings.ts';
 import { useFindingsList, useLooked } from '../design/findings.ts';
-import { FRAME } from './frame.ts';
+import { FRAMES } from './frame.ts';
 import { WORDS } from './words.ts';
 
 /** A stage's reading, made once for each design. */
@@ -166,7 +166,8 @@ function ReadingBox({
       onClick={onGo}
       // Findings, which open a list, have the longest note.
       flex={isOpen === undefined ? '1' : '1.3'}
-      minW="0"
+      // Where not all have room beside one another, the strip is pushed sideways.
+      minW="104px"
       maxW="320px"
       textAlign="left"
       px="2"
@@ -235,11 +236,11 @@ export function Readings() {
       aria-label={WORDS.readings}
       bg="tar"
       color="onTar"
-      h={`${FRAME.readings}px`}
+      h={`${FRAMES.wide.readings}px`}
       borderTopWidth="1px"
       borderColor="tarLight"
     >
-      <HStack gap="0" align="stretch" h="full">
+      <HStack gap="0" align="stretch" h="full" overflowX="auto" scrollbarWidth="thin">
         <Later>
           {READINGS.map((r) =>
             r.reading.rests ? (

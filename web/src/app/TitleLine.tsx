@@ -1,7 +1,7 @@
 import { designText, edits, nameSchema } from '@pelkin/core';
 import type { DisplayUnit } from '@pelkin/core';
 import { Box, Button, HStack, Heading, IconButton, Input, Text } from '@chakra-ui/react';
-import { Redo2, Undo2 } from 'lucide-react';
+import { EllipsisVertical, Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useKeeping } from '../design/keeping/keeping.ts';
@@ -12,7 +12,8 @@ import { AppearanceButton } from '../shared/AppearanceButton.tsx';
 import { download, fileStem } from '../shared/download.ts';
 import { Later } from '../shared/Later.tsx';
 import { Select } from '../shared/Pick.tsx';
-import { FRAME } from './frame.ts';
+import type { FrameKind } from './frame.ts';
+import { FRAMES } from './frame.ts';
 import { HandOver } from './HandOver.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Revisions } from './Revisions.tsx';
@@ -49,7 +50,8 @@ function OtherTabs() {
   );
 }
 
-function SavedState() {
+/** How far the design is saved, in words. */
+function SavedText() {
   const kind = useKeeping((s) => s.kept.kind);
   const colour = {
     saved: 'onTarFaded',
@@ -59,11 +61,25 @@ function SavedState() {
     refused: 'madderOnTar',
   }[kind];
   return (
-    <HStack gap="3" fontSize="12px" minW="0">
+    <Text
+      color={colour}
+      role="status"
+      data-testid="saved-state"
+      fontSize="12px"
+      lineHeight="1.2"
+      px="1.5"
+      truncate
+    >
+      <SavedWords />
+    </Text>
+  );
+}
+
+function SavedState() {
+  return (
+    <HStack gap="1.5" fontSize="12px" minW="0">
       <Revisions />
-      <Text color={colour} role="status" data-testid="saved-state" truncate>
-        <SavedWords />
-      </Text>
+      <SavedText />
       <NothingKept />
       <OtherTabs />
     </HStack>
@@ -101,8 +117,8 @@ function NameField() {
           fontSize="16px"
           fontWeight="650"
           px="1.5"
-          h="32px"
-          maxW="260px"
+          h={{ base: '26px', md: '32px' }}
+          maxW="min(260px, 34vw)"
           truncate
           cursor="text"
           borderRadius="l2"
@@ -140,15 +156,17 @@ function NameField() {
   );
 }
 
-function Steps() {
+function Steps({ named }: { named: boolean }) {
   const { undo, redo } = useDesignStore.getState();
   const last = useDesignStore((s) => s.past.at(-1)?.name);
   const next = useDesignStore((s) => s.future.at(-1)?.name);
   return (
     <HStack gap="1">
-      <Text fontSize="12px" color="onTarFaded" maxW="190px" truncate>
-        {last ?? ''}
-      </Text>
+      {named && (
+        <Text fontSize="12px" color="onTarFaded" maxW="190px" truncate>
+          {last ?? ''}
+        </Text>
+      )}
       <IconButton
         size="xs"
         variant="ghost"
@@ -223,8 +241,38 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Name, saved state, steps, units, hand and hand-over. */
-export function TitleLine() {
+/** What folds away under the title line where the window is narrow. */
+function Folded({ kind }: { kind: FrameKind }) {
+  return (
+    <HStack
+      bg="tar"
+      color="onTar"
+      px="3"
+      py="2"
+      gap="3"
+      wrap="wrap"
+      borderBottomWidth="1px"
+      borderColor="tarLight"
+      role="group"
+      aria-label={WORDS.more}
+    >
+      {kind === 'phone' && (
+        <HStack gap="3" fontSize="12px" wrap="wrap">
+          <Revisions />
+          <NothingKept />
+          <OtherTabs />
+        </HStack>
+      )}
+      <UnitsAndHand />
+      <KeysHelp />
+      <AppearanceButton />
+    </HStack>
+  );
+}
+
+/** Name, saved state, steps, units, hand and hand-over; the rarer ones folded away where the window is narrow. */
+export function TitleLine({ kind }: { kind: FrameKind }) {
+  const [unfolded, unfold] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
@@ -238,33 +286,62 @@ export function TitleLine() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
+  const isWide = kind === 'wide';
   return (
-    <HStack
-      as="header"
-      bg="tar"
-      color="onTar"
-      h={`${FRAME.title}px`}
-      contain="layout style"
-      px="3"
-      gap="4"
-      borderBottomWidth="1px"
-      borderColor="tarLight"
-    >
-      <Box asChild flexShrink="0" borderRadius="l2" _hover={{ bg: 'tarLight' }}>
-        <Link to="/" aria-label={WORDS.allDesigns} title={WORDS.allDesigns}>
-          <Box as="img" {...{ src: '/pelkin.svg', alt: '' }} w="30px" h="30px" />
-        </Link>
-      </Box>
-      <NameField />
-      <SavedState />
-      <Box flex="1" />
-      <Later>
-        <Steps />
-        <UnitsAndHand />
-        <KeysHelp />
-        <AppearanceButton />
-        <HandOver />
-      </Later>
-    </HStack>
+    <Box as="header">
+      <HStack
+        bg="tar"
+        color="onTar"
+        h={`${FRAMES[kind].title}px`}
+        contain="layout style"
+        px="3"
+        gap={isWide ? '4' : '2'}
+        borderBottomWidth="1px"
+        borderColor="tarLight"
+      >
+        <Box asChild flexShrink="0" borderRadius="l2" _hover={{ bg: 'tarLight' }}>
+          <Link to="/" aria-label={WORDS.allDesigns} title={WORDS.allDesigns}>
+            <Box as="img" {...{ src: '/pelkin.svg', alt: '' }} w="30px" h="30px" />
+          </Link>
+        </Box>
+        {kind === 'phone' ? (
+          <Box minW="0">
+            <NameField />
+            <SavedText />
+          </Box>
+        ) : (
+          <>
+            <NameField />
+            <SavedState />
+          </>
+        )}
+        <Box flex="1" />
+        <Later>
+          <Steps named={isWide} />
+          {isWide && (
+            <>
+              <UnitsAndHand />
+              <KeysHelp />
+              <AppearanceButton />
+            </>
+          )}
+          <HandOver short={kind === 'phone'} />
+          {!isWide && (
+            <IconButton
+              size="xs"
+              variant="ghost"
+              color="onTar"
+              _hover={{ bg: 'tarLight' }}
+              aria-label={WORDS.more}
+              aria-expanded={unfolded}
+              onClick={() => unfold(!unfolded)}
+            >
+              <EllipsisVertical size={16} />
+            </IconButton>
+          )}
+        </Later>
+      </HStack>
+      {!isWide && unfolded && <Folded kind={kind} />}
+    </Box>
   );
 }

@@ -7,6 +7,7 @@ import { useDesignStore } from '../design/store.ts';
 import { Later } from '../shared/Later.tsx';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
+import type { FrameKind } from './frame.ts';
 import { useFound } from '../design/findings.ts';
 import { WORDS } from './words.ts';
 
@@ -42,12 +43,25 @@ function FoundMark({ stage, progress }: { stage: Stage; progress: Mark }) {
   return <MarkShape mark={open ? WORDS.needsALook : progress} />;
 }
 
-function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first: boolean; last: boolean }) {
+function Row({
+  stage,
+  here,
+  first,
+  last,
+  kind,
+}: {
+  stage: Stage;
+  here: boolean;
+  first: boolean;
+  last: boolean;
+  kind: FrameKind;
+}) {
+  const isSlim = kind === 'narrow';
   const id = useDesignStore((s) => s.id);
   const progress = usePicked((d) => d.progress[stage.key] ?? 'not started');
   const line = {
     position: 'absolute',
-    left: '19.5px',
+    left: isSlim ? '13.5px' : '19.5px',
     borderLeftWidth: '1px',
     borderColor: 'onTarFaded',
     opacity: '0.5',
@@ -56,7 +70,7 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
     <Box
       asChild
       display="grid"
-      gridTemplateColumns="40px 1fr"
+      gridTemplateColumns={isSlim ? '28px minmax(0, 1fr)' : '40px minmax(0, 1fr)'}
       alignItems="start"
       py="2.5"
       pr="2"
@@ -67,20 +81,22 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
       <Link to={`/designs/${id}/${stage.key}`} aria-current={here ? 'page' : undefined}>
         {!first && <Box {...line} top="0" h="14px" />}
         {!last && <Box {...line} top="26px" bottom="0" />}
-        <Box pl="12px" pt="2px" zIndex="1">
+        <Box pl={isSlim ? '6px' : '12px'} pt="2px" zIndex="1">
           <Later first={<MarkShape mark={progress} />}>
             <FoundMark stage={stage} progress={progress} />
           </Later>
         </Box>
         <Box>
-          <Text fontSize="14px" fontWeight={here ? '650' : '450'}>
+          <Text fontSize={isSlim ? '13px' : '14px'} fontWeight={here ? '650' : '450'}>
             {stage.name}
           </Text>
-          <Text fontSize="11.5px" color="onTarFaded">
-            <Later first={'\u00a0'}>
-              <Live of={(design, derived) => stage.summary(design, derived)} />
-            </Later>
-          </Text>
+          {!isSlim && (
+            <Text fontSize="11.5px" color="onTarFaded">
+              <Later first={'\u00a0'}>
+                <Live of={(design, derived) => stage.summary(design, derived)} />
+              </Later>
+            </Text>
+          )}
         </Box>
       </Link>
     </Box>
@@ -88,7 +104,7 @@ function Row({ stage, here, first, last }: { stage: Stage; here: boolean; first:
 }
 
 /** The stages in the order people work in, on one line like knots in a sounding line. */
-export function WorkOrder({ stage }: { stage: Stage }) {
+export function WorkOrder({ stage, kind }: { stage: Stage; kind: FrameKind }) {
   return (
     <Box
       as="nav"
@@ -97,10 +113,17 @@ export function WorkOrder({ stage }: { stage: Stage }) {
       color="onTar"
       py="3"
       overflowY="auto"
-      contain="strict"
+      contain={kind === 'phone' ? undefined : 'strict'}
     >
       {ALL_STAGES.map((s, i) => (
-        <Row key={s.key} stage={s} here={s === stage} first={i === 0} last={i === ALL_STAGES.length - 1} />
+        <Row
+          key={s.key}
+          stage={s}
+          here={s === stage}
+          first={i === 0}
+          last={i === ALL_STAGES.length - 1}
+          kind={kind}
+        />
       ))}
     </Box>
   );

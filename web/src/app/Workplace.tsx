@@ -15,7 +15,9 @@ import { OwnLayout } from '../shared/OwnLayout.tsx';
 import { useLater } from '../shared/useLater.ts';
 import { ALL_STAGES } from '../stages/all.ts';
 import type { Stage } from '../stages/stage.ts';
+import type { FrameKind } from './frame.ts';
 import { boardRoom } from './frame.ts';
+import { Pulled } from './Pulled.tsx';
 import { WORDS } from './words.ts';
 
 /**
@@ -159,28 +161,40 @@ function keepMeasure(kind: 'guide' | 'seam', from: Point, to: Point): void {
 }
 
 /** Board and particulars of the stage. */
-export function Workplace({ stage }: { stage: Stage }) {
+export function Workplace({ stage, kind }: { stage: Stage; kind: FrameKind }) {
   const { Particulars } = stage;
+  const label = `Particulars: ${stage.name}`;
+  const inside = (
+    <Area px="4" py="3">
+      <Following>
+        <ParticularsHead stage={stage} />
+        <Suspense fallback={null}>
+          <Particulars />
+        </Suspense>
+      </Following>
+    </Area>
+  );
   return (
     <>
       <StageBoard stage={stage} />
-      <OwnLayout
-        as="aside"
-        aria-label={`Particulars: ${stage.name}`}
-        bg="sheet"
-        borderLeftWidth="1px"
-        borderColor="rule"
-        overflowY="auto"
-      >
-        <Area px="4" py="3">
-          <Following>
-            <ParticularsHead stage={stage} />
-            <Suspense fallback={null}>
-              <Particulars />
-            </Suspense>
-          </Following>
-        </Area>
-      </OwnLayout>
+      {kind === 'phone' ? (
+        <Pulled sheet="particulars" words={label}>
+          <Area as="aside" aria-label={label}>
+            {inside}
+          </Area>
+        </Pulled>
+      ) : (
+        <OwnLayout
+          as="aside"
+          aria-label={label}
+          bg="sheet"
+          borderLeftWidth="1px"
+          borderColor="rule"
+          overflowY="auto"
+        >
+          {inside}
+        </OwnLayout>
+      )}
     </>
   );
 }

@@ -88,6 +88,9 @@ export const WORDS = {
   useTheServers: 'Use the server’s',
   withdrawAcceptance: 'Withdraw acceptance',
   workOrder: 'Work order',
+  sheets: 'Pulled up over the board',
+  stages: 'Stages',
+  more: 'More',
 } as const;
 
 /** Said of a finding that stands for others like it. */

@@ -21,10 +21,14 @@ function PointerWord({ of }: { of: (pointer: Point) => string }) {
   return useBoard((s) => (s.pointer ? of(s.pointer) : ''));
 }
 
+/** How the board is moved: by fingers where the screen is touched. */
+const isTouched = typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches;
+const HINT = isTouched ? 'Pinch to zoom, drag to move the board' : 'Wheel to zoom, drag to move the board';
+
 /** The pointer's place in makers' terms. */
 const PointerPlace = memo(function PointerPlace({ unit }: { unit: DisplayUnit }) {
   const here = useBoard((s) => s.pointer !== null);
-  if (!here) return <Text color="faded">Wheel to zoom, drag to move the board</Text>;
+  if (!here) return <Text color="faded">{HINT}</Text>;
   const figure = (of: (p: Point) => number) => (
     <Text as="span" fontFamily="mono" fontWeight="500">
       <PointerWord of={(p) => lengthWithUnit(Math.abs(of(p)), unit)} />
@@ -60,6 +64,12 @@ function ScaleBar({ unit }: { unit: DisplayUnit }) {
   );
 }
 
+/** On a board narrower than this, px, the pointer's place is over the other chips, not beside them. */
+const NARROW = 700;
+
+/** On a board lower than this, px, what is only read gives way to the drawing. */
+const LOW = 300;
+
 /** What floats over the board's corners: the pointer's place, scale, zoom, fit, life size. */
 export const BoardChips = memo(function BoardChips({
   unit,
@@ -80,13 +90,16 @@ export const BoardChips = memo(function BoardChips({
   const isMeasuring = useBoard((s) => s.ruler !== null);
   const { zoom, setScale, setRuler } = useBoard.getState();
   const scale = useBoard((s) => s.view.scale);
+  const isNarrow = useBoard((s) => s.size.width < NARROW);
+  const isLow = useBoard((s) => s.size.height < LOW);
   const [measuring, setMeasuring] = useState(false);
   return (
     <>
       <HStack
         position="absolute"
         left={`${inset + 10}px`}
-        bottom="10px"
+        bottom={isNarrow ? '48px' : '10px'}
+        display={isNarrow && isLow ? 'none' : undefined}
         px="3"
         h="30px"
         {...chip}

@@ -44,7 +44,7 @@ export function LifeSize({ onClose }: { onClose: () => void }) {
         borderColor="kelp"
         borderRadius="10px"
         bg="kelpWash"
-        maxW="calc(100vw - 520px)"
+        maxW="calc(100vw - 40px)"
       />
       <Slider.Root
         mt="3"

@@ -142,7 +142,7 @@ export function ListPage() {
         <AppearanceButton />
       </HStack>
       <Box as="main" maxW="1120px" mx="auto" px="6" py="7">
-        <HStack mb="5" gap="3">
+        <HStack mb="5" gap="3" wrap="wrap">
           <Heading as="h1" fontSize="24px" fontWeight="650" flex="1">
             {WORDS.designs}
           </Heading>
@@ -182,7 +182,7 @@ export function ListPage() {
           size="sm"
           colorPalette="green"
         >
-          <HStack gap="3" borderBottomWidth="1px" borderColor="rule">
+          <HStack gap="3" wrap="wrap" borderBottomWidth="1px" borderColor="rule">
             <Tabs.List flex="1" borderBottomWidth="0">
               <Tabs.Trigger value="current">{WORDS.designs}</Tabs.Trigger>
               <Tabs.Trigger value="archived">{WORDS.archived}</Tabs.Trigger>

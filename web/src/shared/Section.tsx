@@ -19,7 +19,7 @@ export function Section({
         </Heading>
         {aside}
       </HStack>
-      <Box display="grid" gap="1.5">
+      <Box display="grid" gap="1.5" gridTemplateColumns="minmax(0, 1fr)">
         {children}
       </Box>
     </Box>
