@@ -165,3 +165,25 @@ test('neck screws that come up under the board, by their finding: at most 2 pres
   expect((await held(request, id)).design.neck.screws.length).toBe(45);
   await expect(page.getByRole('button', { name: /Do it: Neck screws/ })).toHaveCount(0);
 });
+
+test('a sliver between two pockets closed by its finding: at most 2 presses', async ({ page, request }) => {
+  const pocket = (name: string, x: number, y: number, long: number) => ({
+    id: name.toLowerCase(),
+    name,
+    face: 'front' as const,
+    at: { x, y },
+    turn: 0,
+    steps: [edits.plainStep(name, { kind: 'rect', long, wide: 30, radius: 4 }, 18)],
+  });
+  const openings = [pocket('Left', -60, 70, 40), pocket('Right', -24, 68, 30)];
+  const id = await makeDesign(request, 'Sliver', { openings, parts: [], runs: [], guards: [] });
+  await openStage(page, id, 'layout');
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('button', { name: /Findings/ }));
+  const row = page.getByRole('listitem').filter({ hasText: 'Two routs almost meet' });
+  await hand.press(row.getByRole('button', { name: /^Do it/ }));
+  await expect(row).toHaveCount(0);
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(2);
+  expect((await held(request, id)).design.openings.map((o) => o.name)).toEqual(['Left', 'Right', 'Join']);
+});

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/point.ts';
+import type { Opening } from './schema.ts';
 
 /** A single number of a design that a remedy or a changed thickness, scale, fingerboard or joint may set; mm. */
 export type DesignNumber =
@@ -36,4 +37,9 @@ export type Mend =
   /** A number set to `to`, mm. */
   | { readonly kind: 'number'; readonly number: DesignNumber; readonly to: number }
   /** An opening gets a plain cover with its ledge and screws. */
-  | { readonly kind: 'cover'; readonly id: string };
+  | { readonly kind: 'cover'; readonly id: string }
+  /** A new opening that takes away the wood between two others, so that they run into one. */
+  | {
+      readonly kind: 'join';
+      readonly opening: Pick<Opening, 'name' | 'face' | 'at' | 'turn' | 'steps'>;
+    };

@@ -1,6 +1,6 @@
 import type { Mend } from '../design/mend.ts';
 import type { Facts } from '../design/rule.ts';
-import { changeOpening, changePart } from '../design/layoutEdits.ts';
+import { addOpening, changeOpening, changePart } from '../design/layoutEdits.ts';
 import type { Design } from '../design/schema.ts';
 import type { Point } from '../geometry/point.ts';
 import { hypot } from '../geometry/point.ts';
@@ -58,6 +58,10 @@ export function wordsOfMend(mend: Mend, design: Design, units: DisplayUnit): str
     const { number, to } = mend;
     return `${numberChangeWords(design, { number, from: readNumber(design, number) ?? to, to }, units)}.`;
   }
+  if (mend.kind === 'join') {
+    const [step] = mend.opening.steps;
+    return `Rout the wood between them away, ${step!.through ? 'through' : `${lengthWithUnit(step!.depth, units)} deep`} from the ${mend.opening.face}.`;
+  }
   if (mend.kind === 'cover')
     return `Give ${design.openings.find((o) => o.id === mend.id)?.name ?? 'it'} a cover with a ledge and screws.`;
   const name =
@@ -82,6 +86,7 @@ export function wordsOfMend(mend: Mend, design: Design, units: DisplayUnit): str
 /** The design with a finding mended. */
 export function mended(design: Design, mend: Mend, { path, fits }: Pick<Facts, 'path' | 'fits'>): Design {
   if (mend.kind === 'number') return writeNumber(design, mend.number, mend.to);
+  if (mend.kind === 'join') return addOpening(design, mend.opening).design;
   if (mend.kind === 'cover') return changeOpening(design, mend.id, { cover: PLAIN_COVER });
   if (mend.kind === 'square') {
     const part = design.parts.find((p) => p.id === mend.id);

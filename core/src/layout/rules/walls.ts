@@ -3,6 +3,7 @@ import { rule } from '../../design/rule.ts';
 import type { Wall } from '../walls.ts';
 import { heapOf } from '../walls.ts';
 import { moveApart } from '../mending.ts';
+import { isSliver, joinOverSliver } from '../slivers.ts';
 import { cutWords, pairOf } from '../cutWords.ts';
 
 /** A rib stands between two chambers: no bit, screw or hand leans on it. */
@@ -106,6 +107,23 @@ export const ribThin = rule({
   find: thin(isRib),
 });
 
+export const sliver = rule({
+  ...BASE,
+  id: 'sliver',
+  limit: { name: 'sliver', label: 'Sliver between two routs', value: 2, unit: 'mm', min: 0, max: 6 },
+  title: 'Two routs almost meet',
+  says: ({ measured, limit, subject }) =>
+    `A sliver of ${measured} is left between ${subject}; under ${limit} it breaks off when the second is routed.`,
+  remedy: 'Close it, so that both run into one opening; or widen the wall by moving one of them.',
+  find: (facts, limit) =>
+    facts.walls
+      .filter((w) => isSliver(w, limit))
+      .map((w) => {
+        const opening = joinOverSliver(w, facts.layout, limit);
+        return { ...hit(facts, w), mend: opening ? { kind: 'join' as const, opening } : null };
+      }),
+});
+
 export const breaksEdge = rule({
   ...BASE,
   id: 'breaks-edge',
@@ -126,4 +144,5 @@ export const WALL_RULES: readonly Rule[] = [
   wallThinEndGrain,
   wallThinCover,
   ribThin,
+  sliver,
 ];
