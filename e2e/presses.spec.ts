@@ -191,7 +191,8 @@ test('a plan with 100 lines to body, pockets and holes: at most 12 presses after
   await layer('screw holes')
     .getByRole('button', { name: new RegExp(NODES.showMore) })
     .click();
-  await expect(layer('screw holes').getByRole('listitem')).toHaveCount(60);
+  const lines = layer('screw holes').getByRole('list', { name: NODES.linesOfTheDrawing });
+  await expect(lines.getByRole('listitem')).toHaveCount(60);
   await button(section, NODES.cancel).click();
 });
 
