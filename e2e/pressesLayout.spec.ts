@@ -166,6 +166,19 @@ test('neck screws that come up under the board, by their finding: at most 2 pres
   await expect(page.getByRole('button', { name: /Do it: Neck screws/ })).toHaveCount(0);
 });
 
+test('a saddle for each string: at most 2 presses', async ({ page, request }) => {
+  const parts = windrow.parts.filter((p) => !p.spec.kind.startsWith('bridge'));
+  const id = await makeDesign(request, 'Saddles', { ...windrow, name: 'Saddles', parts });
+  await openStage(page, id, 'layout');
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('button', { name: 'Bridges', exact: true }));
+  await hand.press(page.getByRole('button', { name: 'A saddle for each string (6)' }));
+  await saved(page);
+  expect(hand.presses).toBeLessThanOrEqual(2);
+  const { design } = await held(request, id);
+  expect(design.parts.filter((p) => p.spec.kind === 'bridge-single')).toHaveLength(6);
+});
+
 test('a sliver between two pockets closed by its finding: at most 2 presses', async ({ page, request }) => {
   const pocket = (name: string, x: number, y: number, long: number) => ({
     id: name.toLowerCase(),

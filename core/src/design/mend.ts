@@ -38,6 +38,8 @@ export type Mend =
   | { readonly kind: 'number'; readonly number: DesignNumber; readonly to: number }
   /** An opening gets a plain cover with its ledge and screws. */
   | { readonly kind: 'cover'; readonly id: string }
+  /** A single saddle under each string that has none. */
+  | { readonly kind: 'saddles' }
   /** A new opening that takes away the wood between two others, so that they run into one. */
   | {
       readonly kind: 'join';

@@ -1,4 +1,8 @@
-import { assumedOf } from '../parts/kinds.ts';
+import type { CutRole } from '../layout/cut.ts';
+import { cutWords } from '../layout/cutWords.ts';
+import { depthFromFace } from '../layout/drawing.ts';
+import { assumedOf, kindOf, measureOf } from '../parts/kinds.ts';
+import { partNames } from '../parts/partNames.ts';
 import type { Design } from '../design/schema.ts';
 import { alikeTogether } from '../findings/alike.ts';
 import type { Finding } from '../findings/finding.ts';
@@ -51,11 +55,64 @@ function layoutFacts(
   ];
 }
 
+/** Roles of what is routed. */
+const ROUTED: ReadonlySet<CutRole> = new Set([
+  'pocket',
+  'cavity',
+  'ledge',
+  'chamber',
+  'channel',
+  'sound opening',
+]);
+
+/** The depth of every rout, by the opening or part that it is for. */
+function depthFacts(
+  design: Design,
+  { layout }: Derived,
+  mm: (value: number | null) => string,
+): readonly FactGroup[] {
+  const facts = layout.cuts
+    .filter((c) => ROUTED.has(c.role))
+    .map((c): readonly [string, string] => {
+      const words = cutWords(c, design);
+      const deep = c.through
+        ? 'through'
+        : c.unsaid
+          ? 'no depth yet'
+          : `${mm(depthFromFace(c, layout.thickness))} deep`;
+      const under = c.closed ? ', under the glued-on front' : '';
+      return [`${words.charAt(0).toUpperCase()}${words.slice(1)}`, `${deep} from the ${c.face}${under}`];
+    });
+  return facts.length > 0 ? [{ heading: 'Depths', facts }] : [];
+}
+
+/** Measures that nobody has taken, part by part; parts of one make are one line. */
+function assumedLines({ parts, units }: Design): readonly string[] {
+  const makes = new Map<string, { names: string[]; words: string }>();
+  const names = partNames(parts);
+  for (const { id, spec } of parts) {
+    const assumed = new Set(assumedOf(spec));
+    const measures = (kindOf(spec)?.measures ?? []).filter(
+      (m) => assumed.has(m.key) && m.unit === 'mm' && m.way !== null,
+    );
+    if (measures.length === 0) continue;
+    const words = measures
+      .map((m) => `${m.label.toLowerCase()} ${lengthWithUnit(measureOf(spec, m.key), units)}`)
+      .join(', ');
+    const make = `${spec.kind} ${words}`;
+    const known = makes.get(make);
+    if (known) known.names.push(names.get(id)!);
+    else makes.set(make, { names: [names.get(id)!], words });
+  }
+  return [...makes.values()].map(({ names: alike, words }) => `– ${alike.join(', ')}: ${words}`);
+}
+
 /** The design's numbers as they go on the cover, findings and what was accepted of them included. */
 export function coverFacts(design: Design, derived: Derived): readonly FactGroup[] {
   const { strings, units } = design;
   const { measures: m, stringPlan } = derived;
   const mm = (value: number | null): string => (value === null ? 'none' : lengthWithUnit(value, units));
+  const assumed = assumedLines(design);
   const reasonFor = (f: Finding): string | null => acceptanceOf(design, f)?.reason ?? null;
   // Those that read the same are one line, as in the list on the screen.
   const stands = alikeTogether(findAll(design, derived)).map(
@@ -104,6 +161,10 @@ export function coverFacts(design: Design, derived: Derived): readonly FactGroup
       ],
     },
     ...layoutFacts(design, derived, mm),
+    ...depthFacts(design, derived, mm),
+    ...(assumed.length > 0
+      ? [{ heading: 'Assumed: measure these parts first', facts: [], lines: assumed }]
+      : []),
     {
       heading: 'Open findings',
       facts: [],

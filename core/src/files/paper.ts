@@ -7,6 +7,7 @@ import type { SheetPlan } from '../templates/plan.ts';
 import { layOutSheets } from '../templates/sheets.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import { coverFacts } from './coverFacts.ts';
+import { instrumentPicture } from './instrumentPicture.ts';
 
 /**
  * Everything of a design that goes on paper, in order: cover and plan where they are wanted, then the sheets. `from`: the
@@ -23,7 +24,9 @@ export function paperOf(
   const plan = from === 'back' ? derived.backPlan : derived.plan;
   const words = from === 'back' ? { ...notes, name: `${notes.name}, seen from the back` } : notes;
   return [
-    ...(print.cover ? coverPages(plan, isRoll, words, coverFacts(design, derived)) : []),
+    ...(print.cover
+      ? coverPages(plan, isRoll, words, coverFacts(design, derived), instrumentPicture(design, derived))
+      : []),
     ...sheetsOf(design, plan, words),
   ];
 }

@@ -13,7 +13,10 @@ import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import { createDeriver } from '../derived/derive.ts';
 import { drawingDxf } from './dxf.ts';
+import { drawingBox } from '../drawing/drawing.ts';
+import { boxHeight, boxWidth } from '../geometry/box.ts';
 import { coverFacts } from './coverFacts.ts';
+import { paperNotes, paperOf } from './paper.ts';
 import { designReport } from './report.ts';
 import { weightsFor } from './lineWeights.ts';
 import { drawingSvg } from './svg.ts';
@@ -251,6 +254,29 @@ describe('the report and the cover', () => {
     expect(lines(accepted, 'Accepted findings')).toContain('finished by hand');
     expect(lines(accepted, 'Open findings')).toBe('None.');
     expect(lines(demo('windrow'), 'Accepted findings')).toBeUndefined();
+  });
+  it('print the depth of every rout, what is assumed, and the instrument over the first columns', () => {
+    const design = demo('windrow');
+    const derived = createDeriver()(design);
+    const groups = coverFacts(design, derived);
+    const depths = new Map(groups.find((g) => g.heading === 'Depths')!.facts);
+    expect(depths.get('Control cavity (cavity)') ?? depths.get('Control cavity')).toBe(
+      '36.0 mm deep from the back',
+    );
+    expect(depths.get('The neck pocket')).toBe('16.0 mm deep from the front');
+    const assumed = groups.find((g) => g.heading.startsWith('Assumed'))!.lines!.join(' ');
+    expect(assumed).toContain('Neck ring');
+    const [cover] = paperOf(design, derived, paperNotes(design, 'saved', '2026-12-02'));
+    const box = drawingBox({
+      layers: [{ name: 'outline', marks: cover!.guides.filter((m) => m.id.startsWith('cover-picture')) }],
+    })!;
+    // Body, neck and headstock, as long as the page is wide, over all words but the title.
+    const { width, height } = cover!.size;
+    expect(boxWidth(box)).toBeGreaterThan(0.4 * width);
+    expect(box.maxY).toBeLessThan(height - 30);
+    const words = cover!.guides.filter((m) => m.kind === 'text' && m.at.y < height - 30);
+    for (const m of words) if (m.kind === 'text') expect(m.at.y).toBeLessThan(box.minY);
+    expect(boxWidth(box) / boxHeight(box)).toBeGreaterThan(2);
   });
 });
 

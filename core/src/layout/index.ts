@@ -45,6 +45,7 @@ export { mended, wordsOfMend } from './mending.ts';
 export { cutList, widestBit } from './cutList.ts';
 export type { CutRow } from './cutList.ts';
 export { cavityRoundControls } from './roundControls.ts';
+export { stringsWithoutSaddle, withSaddles } from './eachSaddle.ts';
 export { deeperStep } from './deeperStep.ts';
 export { canExchange, exchangeFollows, exchangeParts } from './exchange.ts';
 export { ringOf, turnToStrings, turnUnderStrings } from './turnToStrings.ts';

@@ -10,6 +10,7 @@ import { partNames } from '../parts/partNames.ts';
 import type { DisplayUnit } from '../units/length.ts';
 import { lengthWithUnit } from '../units/length.ts';
 import type { Cut } from './cut.ts';
+import { withSaddles } from './eachSaddle.ts';
 import { moveOpening } from './moveOpening.ts';
 import { moveOnBody, squareOnEdge } from './onEdge.ts';
 import type { PartInPlace } from './partInPlace.ts';
@@ -58,6 +59,7 @@ export function wordsOfMend(mend: Mend, design: Design, units: DisplayUnit): str
     const { number, to } = mend;
     return `${numberChangeWords(design, { number, from: readNumber(design, number) ?? to, to }, units)}.`;
   }
+  if (mend.kind === 'saddles') return 'Place a saddle under each string that has none.';
   if (mend.kind === 'join') {
     const [step] = mend.opening.steps;
     return `Rout the wood between them away, ${step!.through ? 'through' : `${lengthWithUnit(step!.depth, units)} deep`} from the ${mend.opening.face}.`;
@@ -84,7 +86,12 @@ export function wordsOfMend(mend: Mend, design: Design, units: DisplayUnit): str
 }
 
 /** The design with a finding mended. */
-export function mended(design: Design, mend: Mend, { path, fits }: Pick<Facts, 'path' | 'fits'>): Design {
+export function mended(
+  design: Design,
+  mend: Mend,
+  { path, fits, layout, stringPlan }: Pick<Facts, 'path' | 'fits' | 'layout' | 'stringPlan'>,
+): Design {
+  if (mend.kind === 'saddles') return withSaddles(design, { layout, stringPlan });
   if (mend.kind === 'number') return writeNumber(design, mend.number, mend.to);
   if (mend.kind === 'join') return addOpening(design, mend.opening).design;
   if (mend.kind === 'cover') return changeOpening(design, mend.id, { cover: PLAIN_COVER });

@@ -17,6 +17,9 @@ export interface FactGroup {
   readonly lines?: readonly string[];
 }
 
+/** The instrument on a cover takes at most this share of the page's height; an instrument is about so many times as long as it is wide. */
+const PICTURE_SHARE = 0.24;
+const PICTURE_RATIO = 3;
 const MARGIN = 14;
 const LINE = 5.4;
 const text = (
@@ -51,18 +54,25 @@ function wrapped(words: string, widthMm: number, sizeMm: number): readonly strin
   return lines;
 }
 
-/** A cover with the design's numbers, in as many columns and pages as they need; at least one page. */
+/**
+ * A cover with the design's numbers, in as many columns and pages as they need; at least one page. `picture`: lines of the
+ * instrument, mm, drawn over the columns of the first page.
+ */
 export function coverPages(
   plan: SheetPlan,
   isRoll: boolean,
   notes: SheetNotes,
   groups: readonly FactGroup[],
+  picture: readonly PathMark[] = [],
 ): readonly Sheet[] {
   const size = frontSize(plan, isRoll);
   const columns = size.width > 260 ? 2 : 1;
   const column = (size.width - 2 * MARGIN - (columns - 1) * 12) / columns;
   const pages: Mark[][] = [];
   let marks: Mark[] = [];
+  const top = size.height - MARGIN - 22;
+  const wide = size.width - 2 * MARGIN;
+  const high = picture.length > 0 ? Math.min(PICTURE_SHARE * size.height, wide / PICTURE_RATIO) : 0;
   let at = columns;
   let y = 0;
   const next = (): void => {
@@ -80,7 +90,7 @@ export function coverPages(
       pages.push(marks);
       at = 0;
     }
-    y = size.height - MARGIN - 22;
+    y = top - (pages.length === 1 ? high : 0);
   };
   const room = (lines: number): void => {
     if (pages.length === 0 || y - lines * LINE < MARGIN) next();
@@ -108,6 +118,14 @@ export function coverPages(
     y -= LINE / 2;
   }
   if (pages.length === 0) next();
+  pages[0]!.push(
+    ...fitted(picture, 'cover-picture', {
+      minX: MARGIN,
+      maxX: MARGIN + wide,
+      minY: top - high + LINE,
+      maxY: top,
+    }),
+  );
   // A column left free shows the drawing, small.
   if (at + 1 < columns)
     marks.push(
@@ -115,7 +133,7 @@ export function coverPages(
         minX: MARGIN + (at + 1) * (column + 12),
         maxX: MARGIN + (at + 1) * (column + 12) + column,
         minY: MARGIN,
-        maxY: size.height - MARGIN - 22,
+        maxY: top - (pages.length === 1 ? high : 0),
       }),
     );
   return pages.map((m, i) => page(i === 0 ? 'Cover' : `Cover ${i + 1}`, size, m));
@@ -128,6 +146,11 @@ function smallDrawing(plan: SheetPlan, id: string, into: Box): readonly Mark[] {
       (m): m is PathMark => m.kind === 'path' && (m.ink === 'outline' || m.ink === 'centreLine'),
     ),
   );
+  return fitted(lines, id, into);
+}
+
+/** Lines as large as a box takes, in its middle, in the ink of notes. */
+function fitted(lines: readonly PathMark[], id: string, into: Box): readonly Mark[] {
   const box = drawingBox({ layers: [{ name: 'outline', marks: lines }] });
   if (!box) return [];
   const k = Math.min(

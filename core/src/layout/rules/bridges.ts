@@ -90,6 +90,7 @@ export const stringNoSaddle = rule({
         about: stringsInWords(without.map((i) => count - i).sort((a, b) => a - b)),
         where: stringPlan.lines[first]!.saddle,
         measured: null,
+        mend: { kind: 'saddles' },
       },
     ];
   },

@@ -138,6 +138,7 @@ export const WORDS = {
   ringOfHoles: 'Ring of holes',
   root: 'Root',
   rowsOfHoles: 'Rows of holes',
+  saddleForEachString: 'A saddle for each string',
   saddleHeight: 'saddle height',
   saddleMovedByTheAngle: 'Saddle moved by the angle',
   saddleOverTheFace: 'Saddle over the face',

@@ -1,8 +1,9 @@
 import type { PartGroup } from '@pelkin/core';
-import { PART_GROUPS, SHELF, groupOf, specOf } from '@pelkin/core';
-import { Box, HStack, Text } from '@chakra-ui/react';
+import { PART_GROUPS, SHELF, groupOf, specOf, stringsWithoutSaddle, withSaddles } from '@pelkin/core';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { usePicked } from '../../../design/derived.ts';
+import { derive, usePicked } from '../../../design/derived.ts';
+import { useDesignStore } from '../../../design/store.ts';
 import { FileButton } from '../../../shared/FileButton.tsx';
 import { Section } from '../../../shared/Section.tsx';
 import { useChosenInLayout } from '../chosen.ts';
@@ -19,6 +20,25 @@ const GROUP_WORDS: Readonly<Record<PartGroup | 'own', string>> = {
   hardware: 'Hardware',
   own: WORDS.yourOwn,
 };
+
+/** Lays a single saddle under each string that has none; shown while there is such a string. */
+function EachSaddle() {
+  const missing = usePicked((_, derived) => stringsWithoutSaddle(derived));
+  const edit = useDesignStore((s) => s.edit);
+  return (
+    missing > 0 && (
+      <Button
+        size="2xs"
+        variant="outline"
+        onClick={() =>
+          edit(`placed ${missing} ${missing === 1 ? 'saddle' : 'saddles'}`, (d) => withSaddles(d, derive(d)))
+        }
+      >
+        {WORDS.saddleForEachString} ({missing})
+      </Button>
+    )
+  );
+}
 
 /** The shelf of generic parts, a group at a time, and parts of one's own from a file. */
 export function Shelf() {
@@ -57,6 +77,7 @@ export function Shelf() {
           </Box>
         ))}
       </HStack>
+      {group === 'bridges' && <EachSaddle />}
       {group === 'own' && <OwnShelf />}
       {group !== null && group !== 'own' && (
         <Box display="grid" gridTemplateColumns="1fr 1fr" gap="1.5">
