@@ -1,13 +1,14 @@
 import { LIMITS, checkDesign, nameSchema, newDesign } from '@pelkin/core';
-import { Box, Button, Field, HStack, Input, Text } from '@chakra-ui/react';
+import { Box, Button, Field, Grid, HStack, Input, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Design } from '@pelkin/core';
 import { api, firstRefusal, sentence, wordsOf } from '../design/api.ts';
 import { CountField } from '../shared/CountField.tsx';
 import { LengthField } from '../shared/LengthField.tsx';
 import { Choice } from '../shared/Section.tsx';
+import { InstrumentPicture } from './InstrumentPicture.tsx';
 import { WORDS } from './words.ts';
 
 const FromMeasures = lazy(async () => ({ default: (await import('./FromMeasures.tsx')).FromMeasures }));
@@ -23,6 +24,7 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
+  const begun = useMemo(() => newDesign('New', count, scale), [count, scale]);
   const make = async (design: Design): Promise<void> => {
     const named = nameSchema.safeParse(name);
     if (!named.success) {
@@ -125,19 +127,23 @@ export function NewDesign({ from, onCancel }: { from: Beginning; onCancel: () =>
       borderRadius="l3"
       p="5"
       mb="5"
-      maxW={beginning === 'measures' ? 'full' : '520px'}
     >
       <Text fontWeight="650" mb="3">
         New design
       </Text>
       {beginning === 'strings' ? (
-        <>
-          {head}
-          <Text fontSize="12px" color="faded" mt="2">
-            The body begins plain and rounded; draw your own from it. Everything can be changed later.
-          </Text>
-          {buttons(newDesign('New', count, scale))}
-        </>
+        <Grid templateColumns={{ base: 'minmax(0, 1fr)', lg: '440px minmax(0, 1fr)' }} gap="6">
+          <Box>
+            {head}
+            <Text fontSize="12px" color="faded" mt="2">
+              The body begins plain and rounded; draw your own from it. Everything can be changed later.
+            </Text>
+          </Box>
+          <Box>
+            <InstrumentPicture design={begun} />
+            {buttons(begun)}
+          </Box>
+        </Grid>
       ) : (
         <Suspense fallback={head}>
           <FromMeasures count={count} scale={scale} head={head} buttons={buttons} />

@@ -25,6 +25,7 @@ export const WORDS = {
   show: 'Show',
   startFrom: 'Start from',
   strings: 'Strings',
+  theInstrumentWithTheseNumbers: 'The instrument with these numbers',
   theBodyWithTheseMeasurements: 'The body with these measurements',
   tryAgain: 'Try again',
   withTheDemoDesigns: 'With the demo designs',
