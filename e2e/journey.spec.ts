@@ -55,11 +55,11 @@ test('from the list to paper in hand, and found again', async ({ page, request }
   expect(file.suggestedFilename()).toBe('journey-paper.pdf');
   const path = await file.path();
   const info = execFileSync('pdfinfo', [path], { encoding: 'utf8' });
-  // A cover and the plan of the sheets go before them.
-  expect(info).toMatch(new RegExp(`Pages:\\s+${sheets + 2}\\b`));
+  // Two pages of the cover and the plan of the sheets go before them.
+  expect(info).toMatch(new RegExp(`Pages:\\s+${sheets + 3}\\b`));
   expect(info).toMatch(/Page size:\s+841\.8\d* x 595\.2\d* pts \(A4\)/);
   const words = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
-  expect(words.match(/Journey/g)?.length).toBe(sheets + 2);
+  expect(words.match(/Journey/g)?.length).toBe(sheets + 3);
   expect(words.match(/100 mm/g)?.length).toBe(2 * sheets);
   expect(words).toMatch(/saved \d{4}-\d\d-\d\d \d\d:\d\d/);
   expect(words).toMatch(/from crosshair \d+ to crosshair \d+: [\d.]+ mm/);

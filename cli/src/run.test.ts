@@ -86,7 +86,7 @@ describe('export', () => {
       );
       expect([exit, err.startsWith(format.toUpperCase())]).toEqual([0, true]);
     }
-    expect(execFileSync('pdfinfo', [at('w.pdf')], { encoding: 'utf8' })).toMatch(/Pages:\s+6/);
+    expect(execFileSync('pdfinfo', [at('w.pdf')], { encoding: 'utf8' })).toMatch(/Pages:\s+7/);
     expect(readFileSync(at('w.svg'), 'utf8')).toContain('Units: millimetres');
     expect(readFileSync(at('w.dxf'), 'utf8')).toContain('largest deviation');
     expect(readFileSync(at('w.csv'), 'utf8').split('\r\n')).toHaveLength(25);

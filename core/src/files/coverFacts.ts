@@ -96,7 +96,9 @@ function assumedLines({ parts, units }: Design): readonly string[] {
       (m) => assumed.has(m.key) && m.unit === 'mm' && m.way !== null,
     );
     if (measures.length === 0) continue;
+    // A measure of 0 is of something that it does not have.
     const words = measures
+      .filter((m) => measureOf(spec, m.key) !== 0)
       .map((m) => `${m.label.toLowerCase()} ${lengthWithUnit(measureOf(spec, m.key), units)}`)
       .join(', ');
     const make = `${spec.kind} ${words}`;
