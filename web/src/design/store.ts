@@ -91,7 +91,8 @@ function carriedOrNot(changed: Design, before: Design): Design {
 /** The edge of the last outlines: a drag solves each but once. */
 const solveRemembered = remember(solveOutline);
 
-export const useDesignStore = create<DesignState>((set, get) => ({
+/** What the page holds while no design is open, and every design begins with. */
+const NOTHING_OPEN = {
   id: '',
   design: null,
   past: [],
@@ -101,30 +102,12 @@ export const useDesignStore = create<DesignState>((set, get) => ({
   dragging: false,
   refused: null,
   carriedFrom: null,
-  open: (id, design) =>
-    set({
-      id,
-      design,
-      past: [],
-      future: [],
-      changes: 0,
-      steps: 0,
-      dragging: false,
-      refused: null,
-      carriedFrom: null,
-    }),
-  close: () =>
-    set({
-      id: '',
-      design: null,
-      past: [],
-      future: [],
-      changes: 0,
-      steps: 0,
-      dragging: false,
-      refused: null,
-      carriedFrom: null,
-    }),
+};
+
+export const useDesignStore = create<DesignState>((set, get) => ({
+  ...NOTHING_OPEN,
+  open: (id, design) => set({ ...NOTHING_OPEN, id, design }),
+  close: () => set(NOTHING_OPEN),
   edit: (name, change, gesture) => {
     const { design, past, changes, steps } = get();
     if (!design) return [];
