@@ -86,7 +86,7 @@ function depthFacts(
   return facts.length > 0 ? [{ heading: 'Depths', facts }] : [];
 }
 
-/** Measures that nobody has taken, part by part; parts of one make are one line. */
+/** Lists the assumed measures of each part with their values; parts of one make share a line. */
 function assumedLines({ parts, units }: Design): readonly string[] {
   const makes = new Map<string, { names: string[]; words: string }>();
   const names = partNames(parts);

@@ -16,11 +16,11 @@ const ROUTED: ReadonlySet<CutRole> = new Set(['cavity', 'chamber', 'channel', 'p
 export const isSliver = ({ a, b, thickness }: Wall, limit: number): boolean =>
   b !== null && thickness >= 0 && thickness < limit && [a, b].every((c) => ROUTED.has(c.role) && !c.round);
 
-/** How far the joining rout reaches into both openings, mm: the first with which it stays near them. */
+/** Overlaps of the joining rout with both openings, mm, tried in this order until it cuts nothing else. */
 const OVERLAPS = [2, 1, 0.5, 0.25];
-/** So far beside both openings and the sliver it may cut, mm: into the cusps at rounded corners. */
+/** The joining rout may cut wood up to this distance from both openings, mm: the cusps at their rounded corners. */
 const BESIDE = 1.5;
-/** Area outside of that, mm²: rounding. */
+/** Area beyond {@link BESIDE} that counts as rounding, mm². */
 const NOTHING = 0.3;
 /** Pieces of wood smaller than this, mm², are left by rounding. */
 const DUST = 0.01;

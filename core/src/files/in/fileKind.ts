@@ -52,7 +52,7 @@ export type FilePlace = 'drawing' | 'picture' | 'part' | 'design';
 
 const PICTURES: readonly FileKind[] = ['PNG picture', 'JPEG picture', 'WebP picture'];
 
-/** The kinds that each place reads. A file that nobody recognises is tried as a drawing: that reader says what is wrong in it. */
+/** File kinds that each place reads. An unknown file is passed to the drawing reader, whose error names the line that is wrong. */
 export const FILE_PLACES: Readonly<Record<FilePlace, readonly FileKind[]>> = {
   drawing: ['SVG drawing', 'DXF drawing', 'PDF', 'packed', 'design', 'other JSON', 'unknown'],
   picture: [...PICTURES, 'PDF'],

@@ -3,7 +3,7 @@ import type { SaidCut } from '../../geometry/chains.ts';
 import type { HoleSizePlan } from './holeSizes.ts';
 import { holeSizePlan } from './holeSizes.ts';
 
-/** A part that is laid where a circle is drawn: the circle is its hole. */
+/** Kind of part that a drawn circle can become. The circle is the part's hole. */
 export type CirclePart = 'screw' | 'pot' | 'ferrule';
 export const CIRCLE_PARTS: readonly CirclePart[] = ['screw', 'pot', 'ferrule'];
 
@@ -133,7 +133,7 @@ export const usesFor = ({ closed, circle }: Pick<PlanLine, 'closed' | 'circle'>)
 /** Whether a line crosses itself. */
 export const crossesItself = ({ crosses }: Pick<PlanLine, 'crosses'>): boolean => crosses?.other === null;
 
-/** What becomes of a line by its layer's use, and of a round hole by its size; `body`: the line that is the outline where one layer says so. */
+/** Returns the use of a line: the use of its layer, or for a round hole the use of its size. `body`: the line chosen as the outline. */
 export function useByLayer(line: PlanLine, plan: LayerPlan, body: PlanLine | null): PlanUse {
   const use = useOfLayer(line, plan, body);
   return use === 'hole' || use === 'opening' ? (holeSizePlan(plan, line).use ?? use) : use;

@@ -70,6 +70,17 @@ describe('what follows thickness, scale, fingerboard and joint', () => {
     expect(Math.abs(by)).toBeGreaterThan(0.05);
     expect(next.parts.find((p) => p.id === id)!.at.x).toBeCloseTo(bridge.at.x - 10 + by, 2);
   });
+  it('moves a ferrule with its own saddle alone, where each string has one', () => {
+    const ferrule = { kind: 'ferrule', name: 'Ferrule', measures: {}, assumed: [], outline: null };
+    const saddle = fathom.parts.find((p) => p.spec.kind === 'bridge-single')!;
+    const at = { x: saddle.at.x - 20, y: saddle.at.y };
+    const { design, id } = edits.addPart(fathom, ferrule, 'back', at);
+    const next = follow(edits.editStrings(design, { scaleLength: design.strings.scaleLength + 20 }), design);
+    const moved = (part: string): number =>
+      next.parts.find((p) => p.id === part)!.at.x - design.parts.find((p) => p.id === part)!.at.x;
+    expect(Math.abs(moved(saddle.id))).toBeGreaterThan(1);
+    expect(moved(id)).toBeCloseTo(moved(saddle.id), 2);
+  });
   it('is a screw that nobody measured, shortened where its tip would come out; a measured one is listed', () => {
     const bridge = skerry.parts.find((p) => p.spec.kind.startsWith('bridge'))!;
     const usual = measureOf({ ...bridge.spec, measures: {} }, 'screwLength');

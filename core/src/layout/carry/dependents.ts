@@ -169,7 +169,7 @@ function joint(design: Design, { layout, stringPlan }: CarryFacts): readonly Dep
   ];
 }
 
-/** The length that screws of a part have while nobody measured them, mm: of the shelf's model, or its kind's. */
+/** Returns the assumed screw length of a part, mm: the length of its shelf model, or else the default of its kind. */
 function usualScrew(spec: PartSpec): number {
   const model = SHELF.find((p) => p.kind === spec.kind && p.name === spec.name);
   return measureOf({ ...spec, measures: model?.measures ?? {} }, SCREW_LENGTH);

@@ -13,6 +13,7 @@ import {
 import { LIMITS } from '../../design/limits.ts';
 import type { LimitPath } from '../../design/limits.ts';
 import type { Design, PlacedPart } from '../../design/schema.ts';
+import { distance } from '../../geometry/point.ts';
 import type { DisplayUnit } from '../../units/length.ts';
 import { figureAndUnit } from '../../units/length.ts';
 import type { Cut } from '../cut.ts';
@@ -97,14 +98,25 @@ const LIMIT_OF: Partial<Record<DesignNumber['kind'], LimitPath>> = {
   'bridge spread': 'strings.bridgeSpread',
 };
 
-/** Moves a part along the centre line; with a bridge go the ferrules behind it that are in no group. */
+const isBridge = ({ spec }: PlacedPart): boolean => measureOf(spec, 'travel') > 0;
+
+/** Returns the ferrules in no group that belong to a bridge: within {@link FERRULES_NEAR} of it, and nearer to no other bridge. */
+function ferrulesOf(bridge: PlacedPart, parts: readonly PlacedPart[]): readonly PlacedPart[] {
+  const bridges = parts.filter(isBridge);
+  return parts.filter(
+    (p) =>
+      p.spec.kind === 'ferrule' &&
+      p.group === null &&
+      Math.abs(p.at.x - bridge.at.x) <= FERRULES_NEAR &&
+      bridges.every((b) => distance(b.at, p.at) >= distance(bridge.at, p.at)),
+  );
+}
+
+/** Moves a part along the centre line to x = `to`, mm; a bridge takes its own ferrules along. */
 function movePartAlong(design: Design, id: string, to: number): Design {
   const part = design.parts.find((p) => p.id === id);
   if (!part) return design;
-  const isBridge = measureOf(part.spec, 'travel') > 0;
-  const ferrules = design.parts
-    .filter((p) => isBridge && p.spec.kind === 'ferrule' && p.group === null)
-    .filter((p) => Math.abs(p.at.x - part.at.x) <= FERRULES_NEAR);
+  const ferrules = isBridge(part) ? ferrulesOf(part, design.parts) : [];
   return moveParts(design, [id, ...ferrules.map((p) => p.id)], { x: to - part.at.x, y: 0 });
 }
 
@@ -214,7 +226,7 @@ export function numberChangeWords(
   { number, from, to }: { readonly number: DesignNumber; readonly from: number; readonly to: number },
   units: DisplayUnit,
 ): string {
-  // Heights are below zero in the frame, and told as depths.
+  // z is negative below the front face; the words give the depth, a positive number.
   const sign = number.kind === 'edge height' || number.kind === 'run height' ? -1 : 1;
   const [a, b] = [figureAndUnit(sign * from, units, 2), figureAndUnit(sign * to, units, 2)];
   const figures = `${short(a.figure)} → ${short(b.figure)}${b.unit && ` ${b.unit}`}`;

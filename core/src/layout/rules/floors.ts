@@ -18,8 +18,8 @@ const SHALLOWER: readonly Cut['role'][] = ['chamber', 'cavity', 'channel'];
 const LEAST_SHARE = 1 / 3;
 
 /**
- * The step of one of two openings, or of an opening over a face, made so shallow that `least` mm of wood is left under
- * it; `null` where neither is an opening's, or little of it would be left.
+ * Returns the change that makes one step of a thin floor's openings shallower, so that `least` mm of wood is left under
+ * it. `thickness`: of the body, mm. `null` if no opening can give way, or if its step would lose most of its depth.
  */
 function shallower(
   { a, b }: Floor,
