@@ -17,7 +17,7 @@ export interface FactGroup {
   readonly lines?: readonly string[];
 }
 
-/** The instrument on a cover takes at most this share of the page's height; an instrument is about so many times as long as it is wide. */
+/** Largest share of the cover's height for the picture, and the usual ratio of an instrument's length to its width. */
 const PICTURE_SHARE = 0.24;
 const PICTURE_RATIO = 3;
 const MARGIN = 14;

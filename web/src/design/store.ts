@@ -76,13 +76,13 @@ export interface DesignState {
 export const stateOfStep = ({ design, rebases = [] }: Step): Design =>
   rebases.reduce((state, rebase) => rebase(state), design);
 
-/** What numbers that follow others are found with; set by the page's one deriver, which reads this store itself. */
+/** Derives the facts for `carryAlong`. Set by the page's deriver, which imports this store and so cannot be imported here. */
 let carryFacts: ((design: Design) => CarryFacts) | null = null;
 export const carryWith = (facts: (design: Design) => CarryFacts): void => {
   carryFacts = facts;
 };
 
-/** The changed design with what follows by its rule; as it was changed where what follows cannot be part of a design. */
+/** Returns the changed design with its dependent numbers carried along, or `changed` itself if the result would be refused. */
 function carriedOrNot(changed: Design, before: Design): Design {
   const next = carryFacts ? carryAlong(changed, before, carryFacts) : changed;
   return next === changed || designRefusals(next).length === 0 ? next : changed;

@@ -35,6 +35,6 @@ export function holeSizes<L extends PlanLine>(lines: readonly L[]): readonly Hol
     .sort((a, b) => a.diameter - b.diameter);
 }
 
-/** What a layer's plan says of the size of a line; empty for a line that is no circle, or a size of which nothing was said. */
+/** Returns what a layer's plan sets for the hole size of a line; an empty object if the line is no circle or its size has no setting. */
 export const holeSizePlan = (plan: LayerPlan, line: Pick<PlanLine, 'circle'>): HoleSizePlan =>
   (line.circle && plan.sizes.get(holeSizeKey(line.circle.diameter))) ?? {};

@@ -17,7 +17,7 @@ export interface CarriedNumber {
 
 type FactsOf = (design: Design) => CarryFacts;
 
-/** What else depends on: only a change of these carries anything along. */
+/** Returns the numbers that others follow: thickness, scale, joint and fingerboard. A change of any other carries nothing along. */
 const leads = ({ body, strings, neck }: Design): readonly unknown[] => [
   body.thickness,
   strings.scaleLength,
@@ -39,7 +39,7 @@ export function leadsDiffer(a: Design, b: Design): boolean {
 const byKey = (list: readonly Dependent[]): ReadonlyMap<string, Dependent> =>
   new Map(list.map((d) => [numberKey(d.number), d]));
 
-/** Pairs of the same number in two states, where it exists in both. */
+/** Returns each dependent number that both states have, as it was and as it is. */
 function pairs(next: Design, before: Design, factsOf: FactsOf) {
   const earlier = byKey(dependentsOf(before, factsOf(before)));
   return dependentsOf(next, factsOf(next)).flatMap((now) => {
@@ -89,7 +89,7 @@ export function leftBehind(now: Design, before: Design, factsOf: FactsOf): reado
   });
 }
 
-/** What followed by its rule between two states. */
+/** Returns the numbers that changed from `before` to `now` because they follow a rule. */
 export function carried(now: Design, before: Design, factsOf: FactsOf): readonly CarriedNumber[] {
   if (!leadsDiffer(now, before)) return [];
   return pairs(now, before, factsOf).flatMap(({ was, now: { value, rule, number } }) =>

@@ -17,7 +17,7 @@ import { LEAST_UNDER_TIP, screwTips } from '../screws.ts';
 import { SCREW_LENGTH, numberKey, stepOfCut } from './numbers.ts';
 import { longestScrew, nearestScrew } from './screwSizes.ts';
 
-/** What the numbers of a design that depend on others are found with. */
+/** Facts needed to find the dependent numbers of a design. */
 export type CarryFacts = Pick<Facts, 'layout' | 'stringPlan'>;
 
 /** A number of a design that depends on thickness, scale, fingerboard or joint; mm. */
